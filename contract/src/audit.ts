@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { day, dayRange, id } from './basic';
+import { target, targetMetric } from './clients';
+
+const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
+
+export const effect = z.object({ spend: z.number(), outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
+
+export const proposal = z.object({ field: z.enum(['daily budget', 'status']), oldValue: z.string(), newValue: z.string(), effect });
+
+export const finding = z.object({
+  key: z.string(),
+  level: z.enum(['campaign', 'ad']),
+  name: z.string(),
+  channel: z.string(),
+  account: z.number().int(),
+  member: z.number().int(),
+  metric: targetMetric,
+  target: z.number(),
+  actual: z.number().nullable(),
+  range: z.object({ low: z.number(), high: z.number().nullable() }),
+  verdict: z.enum(['misses', 'beats', 'undecided', 'at the bar', 'not judged']),
+  supported: z.boolean(),
+  more: z.object({ clicks: z.number(), spend: z.number() }).nullable(),
+  days: dayRange,
+  spend: z.number(),
+  clicks: z.number(),
+  outcomes: z.number(),
+  maturity: z.number(),
+  breakEven: z.object({ roas: z.number().nullable(), cpa: z.number().nullable() }),
+  stopLoss: z
+    .object({ stop: z.boolean(), cap: z.number(), chance: z.number(), step: z.string(), spend: z.number(), days: dayRange })
+    .nullable(),
+  lostToBudget: z.number().nullable(),
+  move: proposal.nullable(),
+});
+export type WireFinding = z.infer<typeof finding>;
+
+export const decision = z.enum(['accepted', 'dismissed']);
+
+/** A decided move with the evidence as it stood when it was decided. */
+export const move = z.object({
+  id,
+  finding,
+  /** Where it goes: channel, account and the channel's own id of the member. */
+  channelName: z.string(),
+  accountName: z.string(),
+  externalId: z.string(),
+  decision,
+  reason: z.string(),
+  decidedAt: z.string(),
+  decidedOn: day,
+});
+export type Move = z.infer<typeof move>;
+
+export const auditRequest = z.object({ client: id, period: dayRange });
+export const auditReply = z.object({
+  target: target.nullable(),
+  days: dayRange,
+  matured: z.boolean(),
+  findings: z.array(
+    finding.extend({
+      channelName: z.string(),
+      path: z.array(z.string()),
+      decided: z.object({ id, decision, reason: z.string() }).nullable(),
+    }),
+  ),
+  dataVersion: z.number().int(),
+});
+export type AuditReply = z.infer<typeof auditReply>;
+
+export const newMove = z
+  .object({
+    period: dayRange,
+    finding: z.string().max(300),
+    decision,
+    reason: z.string().trim().max(500),
+  })
+  .refine((each) => each.decision === 'accepted' || each.reason !== '', { message: 'Say why the move is dismissed', path: ['reason'] });
+
+export const movesReply = z.object({
+  moves: z.array(move),
+  accepted: z.object({ moves: z.number().int(), spend: z.number(), outcomes: ranged, profit: ranged.nullable() }),
+});
+export type MovesReply = z.infer<typeof movesReply>;

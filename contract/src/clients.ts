@@ -1,0 +1,81 @@
+import { METRIC_SETS } from '@lens/core';
+import { z } from 'zod';
+import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
+
+export const CHANNEL_KINDS = [
+  'search',
+  'social',
+  'video',
+  'display',
+  'marketplace',
+  'native',
+  'e-mail',
+  'redirect',
+  'local listing',
+  'orders',
+] as const;
+export const channelKind = z.enum(CHANNEL_KINDS);
+export type ChannelKind = z.infer<typeof channelKind>;
+
+export const channel = z.object({ id, name, kind: channelKind });
+export type Channel = z.infer<typeof channel>;
+export const newChannel = channel.omit({ id: true });
+
+export const metricSetId = z.enum(METRIC_SETS.map((set) => set.id));
+
+export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: metricSetId });
+export const client = newClient.extend({ id });
+export type Client = z.infer<typeof client>;
+
+export const newAccount = z.object({ channel: id, name, currency, timeZone });
+export const account = newAccount.extend({ id, channelName: z.string(), channelKind });
+export type Account = z.infer<typeof account>;
+
+export const targetMetric = z.enum(['roas', 'cpa', 'cost-per-lead']);
+const datedNumber = z.object({ from: day, to: day });
+const ordered = (each: { from: number; to: number }): boolean => each.from <= each.to;
+const orderedMessage = { message: 'The first day comes after the last', path: ['to'] };
+
+export const target = datedNumber
+  .extend({ metric: targetMetric, value: z.number().positive('A target is more than 0'), countedBy, basis })
+  .refine(ordered, orderedMessage);
+export const margin = datedNumber
+  .extend({ share: z.number().positive('A margin is more than 0 %').max(1, 'A margin is at most 100 %') })
+  .refine(ordered, orderedMessage);
+export const monthlyBudget = datedNumber.extend({ amount: z.number().positive('A budget is more than 0') }).refine(ordered, orderedMessage);
+
+/** What the client was promised and what the agency may count with, all dated. */
+export const promises = z.object({
+  targets: z.array(target).max(100),
+  margins: z.array(margin).max(100),
+  budgets: z.array(monthlyBudget).max(100),
+});
+export type Promises = z.infer<typeof promises>;
+
+export const clientDetail = client.extend({
+  promises,
+  accounts: z.array(account),
+  /** Days for which any feed has rows; null before the first import. */
+  data: dayRange.nullable(),
+});
+export type ClientDetail = z.infer<typeof clientDetail>;
+
+/** One line of the Clients screen. */
+export const clientGlance = z.object({
+  client,
+  period: dayRange.nullable(),
+  target: target.nullable(),
+  actual: figure.nullable(),
+  /** Share of the target met; null where it cannot be said. */
+  met: z.number().nullable(),
+  /** Whether the interval of the figure lies on one side of the target. */
+  certain: z.boolean(),
+  spend: figure.nullable(),
+  plan: z.number().nullable(),
+  pacing: z.object({ monthEnd: z.number(), neededADay: z.number() }).nullable(),
+  waiting: z.object({ proposals: z.number(), accepted: z.number() }),
+});
+export type ClientGlance = z.infer<typeof clientGlance>;
+
+export const clock = z.object({ today: day, fixed: z.boolean() });
+export type Clock = z.infer<typeof clock>;

@@ -1,0 +1,77 @@
+import { METRIC_IDS, TREES } from '@lens/core';
+import { z } from 'zod';
+import { basis, countedBy, dayRange, figure, figureColumn, id } from './basic';
+import { metricSetId } from './clients';
+
+export const metricId = z.enum(METRIC_IDS);
+
+export const question = z.object({
+  client: id,
+  period: dayRange,
+  comparison: dayRange.nullable(),
+  countedBy,
+  basis,
+  metricSet: metricSetId,
+  tree: z.enum(Object.keys(TREES) as (keyof typeof TREES)[]),
+  filter: z.string().max(200),
+  sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(['ascending', 'descending']) }),
+});
+
+export const comparisonTable = z.object({
+  metrics: z.array(metricId),
+  rows: z.array(
+    z.object({
+      key: z.string(),
+      parent: z.string().nullable(),
+      kind: z.enum(['total', 'shown', 'member', 'not matched', 'not broken down']),
+      level: z.string(),
+      name: z.string(),
+      channel: z.string().nullable(),
+      depth: z.number().int(),
+      hasChildren: z.boolean(),
+    }),
+  ),
+  /** One for each metric; `before` and `change` only when something is compared. */
+  columns: z.array(z.object({ now: figureColumn, before: figureColumn.nullable(), change: figureColumn.nullable() })),
+  withoutClickDay: z.object({ orders: z.number(), value: z.number() }),
+  /** By click date: share of the sales of this period that has arrived; null by sale date or where unknown. */
+  arrived: z.number().nullable(),
+  dataVersion: z.number().int(),
+});
+export type WireTable = z.infer<typeof comparisonTable>;
+
+export const seriesRequest = z.object({ question, metric: metricId, members: z.array(z.string().max(300)).min(1).max(12) });
+export const series = z.object({
+  buckets: z.array(dayRange),
+  lines: z.array(z.object({ key: z.string(), figures: figureColumn })),
+});
+
+export const traceRequest = z.object({ question, row: z.string().max(300), metric: metricId });
+export const trace = z.object({
+  name: z.string(),
+  metric: metricId,
+  figure,
+  formula: z.string(),
+  /** The formula with its numbers put in. */
+  filled: z.string(),
+  inputs: z.array(
+    z.object({
+      term: z.string(),
+      unit: z.enum(['money', 'count', 'share', 'ratio', 'number']),
+      figure,
+      sources: z.array(
+        z.object({
+          feed: z.string(),
+          account: z.string(),
+          channel: z.string(),
+          rows: z.number().int(),
+          amount: z.number(),
+          files: z.array(z.object({ importId: z.number().int(), name: z.string(), importedAt: z.string() })),
+        }),
+      ),
+    }),
+  ),
+  withoutClickDay: z.object({ orders: z.number(), value: z.number() }).nullable(),
+  dataVersion: z.number().int(),
+});
+export type Trace = z.infer<typeof trace>;

@@ -1,0 +1,184 @@
+import { z } from 'zod';
+import * as audit from './audit';
+import { day, id } from './basic';
+import * as clients from './clients';
+import * as compare from './compare';
+import * as intake from './intake';
+
+export interface Endpoint<
+  Params extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
+  Body extends z.ZodType = z.ZodType,
+  Reply extends z.ZodType = z.ZodType,
+> {
+  readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  /** Express path below /api, for example "/clients/:client". */
+  readonly path: string;
+  readonly summary: string;
+  readonly params: Params;
+  readonly query: Query;
+  readonly body: Body;
+  readonly reply: Reply;
+}
+
+const nothing = z.object({});
+type Nothing = typeof nothing;
+
+function endpoint<
+  Reply extends z.ZodType,
+  Params extends z.ZodType = Nothing,
+  Query extends z.ZodType = Nothing,
+  Body extends z.ZodType = Nothing,
+>(of: {
+  method: Endpoint['method'];
+  path: string;
+  summary: string;
+  reply: Reply;
+  params?: Params;
+  query?: Query;
+  body?: Body;
+}): Endpoint<Params, Query, Body, Reply> {
+  return { params: nothing, query: nothing, body: nothing, ...of } as unknown as Endpoint<Params, Query, Body, Reply>;
+}
+
+const ofClient = z.object({ client: id });
+const ofJob = z.object({ job: id });
+const done = z.object({ ok: z.literal(true) });
+
+/** Every JSON request the server answers. Files in and out are beside it: see FILES. */
+export const ENDPOINTS = {
+  clock: endpoint({ method: 'GET', path: '/clock', summary: 'The day the product takes for today', reply: clients.clock }),
+  setClock: endpoint({
+    method: 'PUT',
+    path: '/clock',
+    summary: 'Fix today, or let it follow the machine',
+    body: z.object({ today: day.nullable() }),
+    reply: clients.clock,
+  }),
+  clients: endpoint({ method: 'GET', path: '/clients', summary: 'All clients', reply: z.array(clients.client) }),
+  glances: endpoint({
+    method: 'GET',
+    path: '/glances',
+    summary: 'Each client this month against target and plan',
+    reply: z.array(clients.clientGlance),
+  }),
+  addClient: endpoint({ method: 'POST', path: '/clients', summary: 'Add a client', body: clients.newClient, reply: clients.client }),
+  client: endpoint({ method: 'GET', path: '/clients/:client', summary: 'One client', params: ofClient, reply: clients.clientDetail }),
+  setPromises: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/promises',
+    summary: 'Replace targets, margins and budgets',
+    params: ofClient,
+    body: clients.promises,
+    reply: clients.promises,
+  }),
+  channels: endpoint({ method: 'GET', path: '/channels', summary: 'All channels', reply: z.array(clients.channel) }),
+  addChannel: endpoint({ method: 'POST', path: '/channels', summary: 'Add a channel', body: clients.newChannel, reply: clients.channel }),
+  addAccount: endpoint({
+    method: 'POST',
+    path: '/clients/:client/accounts',
+    summary: 'Add an account of a client in a channel',
+    params: ofClient,
+    body: clients.newAccount,
+    reply: clients.account,
+  }),
+  feeds: endpoint({
+    method: 'GET',
+    path: '/clients/:client/feeds',
+    summary: 'Feeds with their imports',
+    params: ofClient,
+    reply: z.array(intake.feed),
+  }),
+  preview: endpoint({
+    method: 'POST',
+    path: '/clients/:client/previews',
+    summary: 'First rows and guessed mapping of a stored file',
+    params: ofClient,
+    body: intake.storedFile.pick({ hash: true }),
+    reply: intake.preview,
+  }),
+  check: endpoint({
+    method: 'POST',
+    path: '/clients/:client/checks',
+    summary: 'Read a whole file with a mapping, storing nothing yet',
+    params: ofClient,
+    body: intake.newCheck,
+    reply: intake.job,
+  }),
+  job: endpoint({ method: 'GET', path: '/jobs/:job', summary: 'Progress and result of a job', params: ofJob, reply: intake.job }),
+  cancelJob: endpoint({
+    method: 'DELETE',
+    path: '/jobs/:job',
+    summary: 'Cancel a job; nothing of it is kept',
+    params: ofJob,
+    reply: intake.job,
+  }),
+  import: endpoint({
+    method: 'POST',
+    path: '/jobs/:job/import',
+    summary: 'Import what a check has read',
+    params: ofJob,
+    body: intake.importAnswer,
+    reply: intake.job,
+  }),
+  takeBack: endpoint({
+    method: 'POST',
+    path: '/imports/:import/take-back',
+    summary: 'Take an import back: its days show what they showed without it',
+    params: z.object({ import: z.coerce.number().int() }),
+    reply: done,
+  }),
+  compare: endpoint({
+    method: 'POST',
+    path: '/compare',
+    summary: 'Answer a question',
+    body: compare.question,
+    reply: compare.comparisonTable,
+  }),
+  series: endpoint({
+    method: 'POST',
+    path: '/compare/series',
+    summary: 'One metric of chosen members over time',
+    body: compare.seriesRequest,
+    reply: compare.series,
+  }),
+  trace: endpoint({
+    method: 'POST',
+    path: '/compare/trace',
+    summary: 'How a figure came about',
+    body: compare.traceRequest,
+    reply: compare.trace,
+  }),
+  audit: endpoint({
+    method: 'POST',
+    path: '/audit',
+    summary: 'Judge campaigns and ads against the target',
+    body: audit.auditRequest,
+    reply: audit.auditReply,
+  }),
+  moves: endpoint({ method: 'GET', path: '/clients/:client/moves', summary: 'Decided moves', params: ofClient, reply: audit.movesReply }),
+  decide: endpoint({
+    method: 'POST',
+    path: '/clients/:client/moves',
+    summary: 'Accept or dismiss the move of a finding',
+    params: ofClient,
+    body: audit.newMove,
+    reply: audit.move,
+  }),
+  undecide: endpoint({
+    method: 'DELETE',
+    path: '/clients/:client/moves/:move',
+    summary: 'Take a decision back',
+    params: z.object({ client: id, move: id }),
+    reply: done,
+  }),
+} as const;
+
+export type EndpointName = keyof typeof ENDPOINTS;
+
+/** Requests whose body or reply is a file. */
+export const FILES = {
+  upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.storedFile },
+  exportTable: { method: 'GET', path: '/compare/export.csv', query: z.object({ question: z.string().max(4000) }) },
+  changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },
+} as const;

@@ -1,0 +1,7 @@
+export * from './audit';
+export * from './basic';
+export * from './clients';
+export * from './compare';
+export * from './endpoints';
+export * from './intake';
+export { openApi } from './open-api';

@@ -1,0 +1,120 @@
+import { ACTION_NAMES, DATE_ORDERS, LEVELS, MEASURE_NAMES } from '@lens/core';
+import { z } from 'zod';
+import { basis, day, dayRange, id, name } from './basic';
+
+export const role = z.discriminatedUnion('role', [
+  z.object({ role: z.literal('ignore') }),
+  z.object({ role: z.literal('day') }),
+  z.object({ role: z.literal('hour') }),
+  z.object({ role: z.literal('level'), level: z.enum(LEVELS), part: z.enum(['id', 'name']) }),
+  z.object({ role: z.literal('dimension'), dimension: z.literal('device') }),
+  z.object({ role: z.literal('measure'), measure: z.enum(MEASURE_NAMES) }),
+  z.object({ role: z.literal('outcome'), action: z.enum(ACTION_NAMES), part: z.enum(['count', 'value']), basis }),
+  z.object({ role: z.literal('order id') }),
+  z.object({ role: z.literal('sale time') }),
+  z.object({ role: z.literal('click time') }),
+  z.object({ role: z.literal('order value') }),
+  z.object({ role: z.literal('tag'), level: z.enum(['campaign', 'ad']) }),
+]);
+
+export const mapping = z.object({
+  kind: z.enum(['report', 'orders']),
+  action: z.enum(ACTION_NAMES),
+  dateOrder: z.enum(DATE_ORDERS),
+  decimal: z.enum(['.', ',']),
+  columns: z.array(role).min(1).max(500),
+});
+
+export const storedFile = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(300), size: z.number().int() });
+export type StoredFile = z.infer<typeof storedFile>;
+
+export const preview = z.object({
+  delimiter: z.enum([',', ';', '\t']),
+  headers: z.array(z.string()),
+  rows: z.array(z.array(z.string())),
+  mapping,
+  reasons: z.array(z.string()),
+  asks: z.array(z.enum(['date order', 'decimal sign'])),
+  /** The feed of this client that has had a file of the same headers before; its mapping is used. */
+  feed: z.object({ id: z.number().int(), name: z.string(), account: id }).nullable(),
+  /** Earlier imports of exactly this file. */
+  importedBefore: z.boolean(),
+});
+export type Preview = z.infer<typeof preview>;
+
+export const newCheck = z.object({
+  file: storedFile.shape.hash,
+  fileName: storedFile.shape.name,
+  account: id,
+  /** An existing feed, or the name of a new one. */
+  feed: z.union([z.object({ id: z.number().int() }), z.object({ name })]),
+  mapping,
+});
+export type NewCheck = z.infer<typeof newCheck>;
+
+export const rowProblem = z.object({ line: z.number().int(), column: z.string(), message: z.string() });
+
+/** Members that had amounts in the days the new file covers and are not in it. */
+export const absentMember = z.object({ level: z.string(), name: z.string(), spend: z.number(), rows: z.number().int() });
+export type AbsentMember = z.infer<typeof absentMember>;
+
+export const checkReport = z.object({
+  rows: z.number().int(),
+  merged: z.number().int(),
+  badRows: z.number().int(),
+  problems: z.array(rowProblem),
+  days: dayRange.nullable(),
+  members: z.number().int(),
+  /** Sums of what would be imported, in whole units, by term. */
+  totals: z.array(z.object({ term: z.string(), amount: z.number(), unit: z.enum(['money', 'count']) })),
+  /** Rows already stored for these days that the import would replace. */
+  replaces: z.number().int(),
+  absent: z.array(absentMember),
+  absentCount: z.number().int(),
+});
+export type CheckReport = z.infer<typeof checkReport>;
+
+export const jobState = z.enum(['running', 'ready', 'done', 'failed', 'cancelled']);
+export const job = z.object({
+  id,
+  kind: z.enum(['check', 'import']),
+  state: jobState,
+  rows: z.number().int(),
+  phase: z.string(),
+  report: checkReport.nullable(),
+  importId: z.number().int().nullable(),
+  error: z.string().nullable(),
+});
+export type Job = z.infer<typeof job>;
+
+/** What happens to members that are absent from the new file: they count as 0 from now on, or keep what they had. */
+export const importAnswer = z.object({ absent: z.enum(['gone', 'keep']).nullable() });
+
+export const importLine = z.object({
+  id: z.number().int(),
+  fileName: z.string(),
+  importedAt: z.string(),
+  from: day,
+  to: day,
+  rows: z.number().int(),
+  badRows: z.number().int(),
+  coversAll: z.boolean(),
+  takenBack: z.boolean(),
+});
+export type ImportLine = z.infer<typeof importLine>;
+
+export const feed = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  account: id,
+  accountName: z.string(),
+  channelName: z.string(),
+  kind: z.enum(['report', 'orders']),
+  grain: z.array(z.string()),
+  days: dayRange.nullable(),
+  daysCovered: z.number().int(),
+  rows: z.number().int(),
+  notMatched: z.number().int(),
+  imports: z.array(importLine),
+});
+export type Feed = z.infer<typeof feed>;

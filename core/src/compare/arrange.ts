@@ -1,0 +1,110 @@
+import { type Figure, gap } from '../figure/figure';
+import { compareFigures } from '../figure/order';
+import { groupBy } from '../list/group-by';
+import type { MetricId } from '../metric/metric';
+import type { ComparisonRow, Member, RowCell } from './comparison';
+import type { Question } from './question';
+
+/** The name of a member: a channel by its id, anything else by dimension and code. */
+export type Names = (dimension: string, code: number | string) => string;
+
+/**
+ * Puts members in the order asked for (parents before children, siblings sorted, what is not a
+ * member last) and keeps those the filter names, with everything above and below them. A filter
+ * adds a row that totals what it shows; the total of everything stays.
+ */
+export function arrange(
+  members: readonly Member[],
+  question: Question,
+  metrics: readonly MetricId[],
+  cells: (member: Member) => RowCell[],
+): ComparisonRow[] {
+  const total = members.find((member) => member.kind === 'total');
+  const children = groupBy(
+    members.filter((member) => member !== total),
+    (member) => member.parent ?? '',
+  );
+  const hits = named(members, question.filter);
+  const shownMembers = keep(children, hits);
+  const figures = new Map(shownMembers.map((member) => [member, cells(member)]));
+  const sortAt = question.sort.by === 'name' ? -1 : metrics.indexOf(question.sort.by);
+  const byOrder = (a: Member, b: Member): number => {
+    if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
+    if (sortAt < 0) return (question.sort.direction === 'ascending' ? 1 : -1) * a.name.localeCompare(b.name, 'en');
+    const figureOf = (member: Member): Figure => figures.get(member)?.[sortAt]?.now ?? gap('not measured');
+    return compareFigures(figureOf(a), figureOf(b), question.sort.direction) || a.name.localeCompare(b.name, 'en');
+  };
+  const shown = new Set(shownMembers);
+  const rows: ComparisonRow[] = [];
+  const visit = (parent: string): void => {
+    for (const member of (children.get(parent) ?? []).filter((each) => shown.has(each)).sort(byOrder)) {
+      rows.push(
+        rowOf(
+          member,
+          figures.get(member) ?? [],
+          (children.get(member.key) ?? []).some((child) => shown.has(child)),
+        ),
+      );
+      visit(member.key);
+    }
+  };
+  visit('');
+  const totals = [total, shownMember(members, question.filter)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
+  return [...totals, ...rows];
+}
+
+/** The member that sums what a filter shows, or undefined without a filter. */
+export function shownMember(members: readonly Member[], filter: string): Member | undefined {
+  const total = members.find((member) => member.kind === 'total');
+  if (!total || filter.trim() === '') return undefined;
+  const hits = named(members, filter);
+  return {
+    ...total,
+    key: 'shown',
+    kind: 'shown',
+    name: 'Shown',
+    contributions: (bucket) => hits.flatMap((hit) => hit.contributions(bucket)),
+    nodes: hits.flatMap((hit) => hit.nodes),
+    less: hits.flatMap((hit) => hit.less),
+  };
+}
+
+const RANK: Record<Member['kind'], number> = { total: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
+
+function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
+  const { key, parent, kind, level, name, channel, depth } = member;
+  return { key, parent, kind, level, name, channel, depth, hasChildren, cells };
+}
+
+/** Members the filter names, none inside another, so that their sum counts nothing twice. */
+function named(members: readonly Member[], filter: string): Member[] {
+  const wanted = filter.trim().toLocaleLowerCase('en');
+  const rows = members.filter((member) => member.kind !== 'total');
+  if (wanted === '') return rows.filter((member) => member.parent === null);
+  const hits = rows.filter((member) => member.name.toLocaleLowerCase('en').includes(wanted));
+  const keys = new Set(hits.map((hit) => hit.key));
+  return hits.filter((hit) => !ancestors(hit.key).some((key) => keys.has(key)));
+}
+
+/** "wren/3/17" → ["wren", "wren/3"]. */
+function ancestors(key: string): string[] {
+  const steps = key.split('/');
+  return steps.slice(1).map((_, at) => steps.slice(0, at + 1).join('/'));
+}
+
+function keep(children: ReadonlyMap<string, readonly Member[]>, hits: readonly Member[]): Member[] {
+  const above = new Set(hits.flatMap((hit) => ancestors(hit.key)));
+  const hitKeys = new Set(hits.map((hit) => hit.key));
+  const kept: Member[] = [];
+  const visit = (parent: string, inside: boolean): void => {
+    for (const member of children.get(parent) ?? []) {
+      const hit = inside || hitKeys.has(member.key);
+      if (hit || above.has(member.key)) {
+        kept.push(member);
+        visit(member.key, hit);
+      }
+    }
+  };
+  visit('', false);
+  return kept;
+}

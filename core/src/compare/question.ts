@@ -1,0 +1,37 @@
+import type { Direction } from '../figure/order';
+import type { Counting } from '../measure/term';
+import { METRIC_SETS, type MetricId, type MetricSetId } from '../metric/metric';
+import type { DayRange } from '../time/day';
+
+/** The levels a comparison opens into below the channel, by what the deepest one is. */
+export const TREES = {
+  ads: ['campaign', 'group', 'ad'],
+  keywords: ['campaign', 'group', 'keyword'],
+  devices: ['campaign', 'device'],
+  hours: ['campaign', 'hour'],
+} as const;
+export type TreeId = keyof typeof TREES;
+
+export interface Sort {
+  readonly by: MetricId | 'name';
+  readonly direction: Direction;
+}
+
+/**
+ * What is asked of one client: what the address holds, the API takes, an export writes and a trace
+ * repeats. Days are resolved, so the same question always means the same days.
+ */
+export interface Question extends Counting {
+  readonly client: string;
+  readonly period: DayRange;
+  readonly comparison: DayRange | null;
+  readonly metricSet: MetricSetId;
+  readonly tree: TreeId;
+  /** Text that a member, something above it or something below it has in its name; empty for all. */
+  readonly filter: string;
+  readonly sort: Sort;
+}
+
+export function metricsOf(question: Question): readonly MetricId[] {
+  return METRIC_SETS.find((set) => set.id === question.metricSet)?.metrics ?? [];
+}

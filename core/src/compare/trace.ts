@@ -1,0 +1,115 @@
+import type { Figure } from '../figure/figure';
+import { type Formula, formulaText, termsOf } from '../formula/formula';
+import type { Visit } from '../grain/accumulate';
+import type { SumNode } from '../grain/node';
+import type { ClientTables } from '../grain/tables';
+import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
+import type { MetricId } from '../metric/metric';
+import type { Unit } from '../figure/text';
+import { answer, closedFormula, type Member } from './comparison';
+import { shownMember, type Names } from './arrange';
+import type { Question } from './question';
+
+/** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */
+export interface TraceSource {
+  readonly feedId: number;
+  readonly rows: number;
+  readonly amount: number;
+  readonly imports: readonly number[];
+}
+
+export interface TraceInput {
+  readonly term: string;
+  readonly unit: Unit;
+  readonly figure: Figure;
+  readonly sources: readonly TraceSource[];
+}
+
+export interface Trace {
+  readonly name: string;
+  readonly figure: Figure;
+  /** "value of purchase as ordered by sale date / spend" */
+  readonly formula: string;
+  readonly inputs: readonly TraceInput[];
+  /** Orders in the days looked at that carry no click date, when the figure is by click date. */
+  readonly withoutClickDay: { readonly orders: number; readonly value: number } | null;
+}
+
+interface Tally {
+  rows: number;
+  amount: number;
+  readonly imports: Set<number>;
+}
+
+/**
+ * How one figure of a comparison came about: the same sums once more, counting rows on the way.
+ * Returns undefined when the question has no such row.
+ */
+export function trace(tables: ClientTables, question: Question, names: Names, rowKey: string, metric: MetricId): Trace | undefined {
+  const tallies = new Map<SumNode, Map<string, Tally>>();
+  const { sums, measured, members } = answer(tables, { ...question, comparison: null }, names, (visit) => count(tallies, visit));
+  const found = rowKey === 'shown' ? shownMember(members, question.filter) : members.find((each) => each.key === rowKey);
+  if (!found) return undefined;
+  const formula = closedFormula(metric, question);
+  const contributions = found.contributions(0);
+  const terms = new Map(termsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
+  const inputs = [...terms.values()].map((term): TraceInput => {
+    const at = sums.terms.findIndex((each) => termKey(each) === termKey(term));
+    return {
+      term: termText(term),
+      unit: termUnit(term),
+      figure: measured.figure({ kind: 'term', term }, contributions),
+      sources: sourcesOf(tallies, found, at, termScale(term)),
+    };
+  });
+  const byClick = [...terms.values()].some((term) => term.kind === 'outcome' && term.countedBy === 'orders' && term.basis === 'click');
+  return {
+    name: found.name,
+    figure: measured.figure(formula, contributions),
+    formula: formulaText(formula),
+    inputs,
+    withoutClickDay: byClick ? { orders: sums.withoutClickDay.orders, value: sums.withoutClickDay.value / 1_000_000 } : null,
+  };
+}
+
+/** The formula with its numbers put in, as text: "£4,105 / £1,504". */
+export function filledFormula(formula: Formula, write: (term: ClosedTerm) => string): string {
+  return formulaText(formula, (term) => write(term as ClosedTerm));
+}
+
+function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount }: Visit): void {
+  let own = tallies.get(node);
+  if (!own) {
+    own = new Map();
+    tallies.set(node, own);
+  }
+  const key = `${term} ${feedId}`;
+  const tally = own.get(key) ?? { rows: 0, amount: 0, imports: new Set() };
+  own.set(key, tally);
+  tally.rows += 1;
+  tally.amount += amount;
+  tally.imports.add(importId);
+}
+
+function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, member: Member, term: number, scale: number): TraceSource[] {
+  const byFeed = new Map<number, Tally>();
+  const collect = (nodes: readonly SumNode[], sign: 1 | -1): void => {
+    for (const [key, tally] of nodes.flatMap((node) => [...(tallies.get(node) ?? [])])) {
+      const [termAt, feedId] = key.split(' ').map(Number);
+      if (termAt !== term || feedId === undefined) continue;
+      const into = byFeed.get(feedId) ?? { rows: 0, amount: 0, imports: new Set() };
+      byFeed.set(feedId, into);
+      into.rows += tally.rows;
+      into.amount += sign * tally.amount;
+      for (const importId of tally.imports) into.imports.add(importId);
+    }
+  };
+  collect(member.nodes, 1);
+  collect(member.less, -1);
+  return [...byFeed].map(([feedId, { rows, amount, imports }]) => ({
+    feedId,
+    rows,
+    amount: amount / scale,
+    imports: [...imports].sort((a, b) => a - b),
+  }));
+}

@@ -1,0 +1,99 @@
+import type { Figure, Gap } from './figure';
+
+/** What a number stands for; decides how it is written. */
+export type Unit = 'money' | 'count' | 'share' | 'ratio' | 'number';
+
+export interface Style {
+  /** BCP 47 tag, for example "en-GB". */
+  readonly locale: string;
+  /** ISO 4217 code, for example "GBP". */
+  readonly currency: string;
+}
+
+/** The quiet sign that stands in a cell for each gap; its words are in `gapWords`. */
+const GAP_SIGN: Record<Gap, string> = {
+  'not measured': '·',
+  'no rate': '¤',
+  'not additive': '∅',
+  'nothing to divide by': '–',
+  'too little data': '…',
+};
+
+export interface FigureText {
+  /** What the cell shows. */
+  readonly text: string;
+  /** What a screen reader says and a hover shows. */
+  readonly spoken: string;
+}
+
+/** Turns a figure into text. The one place where a number becomes words, on screen and in exports. */
+export function figureText(figure: Figure, unit: Unit, style: Style): FigureText {
+  const plain = plainText(figure, unit, style);
+  if (figure.coverage === undefined) return plain;
+  const share = formatNumber(Math.floor(figure.coverage * 100) / 100, 'share', style, 0);
+  return { text: plain.text, spoken: `${plain.spoken}, covers ${share} of spend` };
+}
+
+function plainText(figure: Figure, unit: Unit, style: Style): FigureText {
+  switch (figure.kind) {
+    case 'gap':
+      return { text: GAP_SIGN[figure.gap], spoken: figure.gap };
+    case 'value': {
+      const text = formatNumber(figure.value, unit, style);
+      return { text, spoken: text };
+    }
+    case 'bounds': {
+      const low = figure.low === null ? null : formatNumber(figure.low, unit, style);
+      const high = figure.high === null ? null : formatNumber(figure.high, unit, style);
+      if (low !== null && high !== null) return { text: `${low} to ${high}`, spoken: `between ${low} and ${high}` };
+      if (low !== null) return { text: `> ${low}`, spoken: `more than ${low}` };
+      return { text: `≤ ${high ?? ''}`, spoken: `at most ${high ?? ''}` };
+    }
+  }
+}
+
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** Formats a number of one unit. `digits` overrides the number of decimals. */
+export function formatNumber(number: number, unit: Unit, style: Style, digits?: number): string {
+  const decimals = digits ?? decimalsFor(number, unit);
+  const key = `${style.locale} ${style.currency} ${unit} ${decimals}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat(style.locale, {
+      ...(unit === 'money' ? { style: 'currency', currency: style.currency, currencyDisplay: 'narrowSymbol' } : {}),
+      ...(unit === 'share' ? { style: 'percent' } : {}),
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+    });
+    formats.set(key, format);
+  }
+  return format.format(number);
+}
+
+function decimalsFor(number: number, unit: Unit): number {
+  switch (unit) {
+    case 'money':
+      return Math.abs(number) >= 1000 ? 0 : 2;
+    case 'count':
+      return Number.isInteger(number) ? 0 : 1;
+    case 'share':
+      return Math.abs(number) < 0.1 ? 2 : 1;
+    case 'ratio':
+      return 2;
+    case 'number':
+      return Number.isInteger(number) ? 0 : 2;
+  }
+}
+
+/** A change as a signed share: "+12.5 %" or "−3 %". */
+export function changeText(figure: Figure, style: Style): FigureText {
+  if (figure.kind !== 'value') return { text: '', spoken: figure.kind === 'gap' ? figure.gap : 'not certain' };
+  const format = new Intl.NumberFormat(style.locale, {
+    style: 'percent',
+    signDisplay: 'exceptZero',
+    maximumFractionDigits: Math.abs(figure.value) < 0.1 ? 1 : 0,
+  });
+  const text = format.format(figure.value);
+  return { text, spoken: `${text} against the comparison period` };
+}

@@ -1,0 +1,165 @@
+import type { ClosedTerm } from '../measure/term';
+import type { DayRange } from '../time/day';
+import { NodeIndex, SumNode } from './node';
+import { addOrders } from './orders';
+import { type CellPlan, isOrdered, Plan, sourceOf } from './plan';
+import { type ClientTables, type FeedTable, marginOn, NONE } from './tables';
+
+export interface Ask {
+  /** Every term to sum. At most 31. */
+  readonly terms: readonly ClosedTerm[];
+  /** Breakdown below the channel, from the outside in; begins with "campaign". */
+  readonly levels: readonly string[];
+  /** Day ranges summed side by side, not overlapping: a period and its comparison, or the days of a chart. */
+  readonly buckets: readonly DayRange[];
+}
+
+export interface Sums extends Ask {
+  readonly plan: Plan;
+  /** Nodes of every level; the first holds the campaigns. */
+  readonly nodes: readonly NodeIndex[];
+  /** Orders whose tags reach no campaign. */
+  readonly notMatched: SumNode;
+  /** Orders that cannot be placed by click date because they carry none, with their value in millionths. */
+  readonly withoutClickDay: { orders: number; value: number };
+}
+
+/** A look at each amount as it is added, for traces. */
+export interface Visit {
+  readonly level: number;
+  readonly node: SumNode;
+  readonly bucket: number;
+  readonly term: number;
+  readonly amount: number;
+  readonly feedId: number;
+  readonly importId: number;
+}
+export type Visitor = (visit: Visit) => void;
+
+/**
+ * Sums rows into a tree of members. Each level is answered on its own: per cell by one feed whose
+ * closed grain holds the level's breakdown.
+ */
+export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sums {
+  const window = {
+    from: Math.min(...ask.buckets.map((bucket) => bucket.from)),
+    to: Math.max(...ask.buckets.map((bucket) => bucket.to)),
+  };
+  const plan = new Plan(tables, ask.terms, window);
+  const bucketOf = bucketIndex(ask.buckets, window);
+  const nodes: NodeIndex[] = [];
+  ask.levels.forEach((_, level) => {
+    nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));
+  });
+  for (const level of nodes) {
+    tables.feeds.forEach((feed, feedAt) => {
+      if (canAnswer(feed, level)) new FeedSummer(plan, bucketOf, level, feed, feedAt, visit).run();
+    });
+  }
+  const notMatched = new SumNode([], NONE, undefined, ask.terms.length, ask.buckets.length);
+  const withoutClickDay = { orders: 0, value: 0 };
+  for (const table of tables.orders) addOrders({ plan, bucketOf, nodes, table, notMatched, withoutClickDay, visit });
+  return { ...ask, plan, nodes, notMatched, withoutClickDay };
+}
+
+/** Day of the window → bucket, NONE for days between buckets. */
+function bucketIndex(buckets: readonly DayRange[], window: DayRange): Int16Array {
+  const index = new Int16Array(window.to - window.from + 1).fill(NONE);
+  buckets.forEach((bucket, at) => index.fill(at, bucket.from - window.from, bucket.to - window.from + 1));
+  return index;
+}
+
+function canAnswer(feed: FeedTable, level: NodeIndex): boolean {
+  if (!feed.dimensions.has('campaign')) return level.level === 0;
+  return level.dimensions.every((each) => feed.dimensions.has(each));
+}
+
+interface Column {
+  readonly term: number;
+  readonly amounts: Float64Array;
+  readonly derived: boolean;
+}
+
+/** Adds the rows of one feed to one level. */
+class FeedSummer {
+  private readonly columns: readonly Column[];
+  private readonly codes: readonly (Int32Array | undefined)[];
+  private readonly path: Int32Array;
+  private readonly cells = new Map<number, CellPlan>();
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly bucketOf: Int16Array,
+    private readonly level: NodeIndex,
+    private readonly feed: FeedTable,
+    private readonly feedAt: number,
+    private readonly visit: Visitor | undefined,
+  ) {
+    this.columns = plan.terms.flatMap((term, index) => {
+      const { column, derived } = sourceOf(term);
+      const amounts = isOrdered(term) ? undefined : feed.amounts.get(column);
+      return amounts ? [{ term: index, amounts, derived }] : [];
+    });
+    this.codes = level.dimensions.map((each) => feed.codes.get(each));
+    this.path = new Int32Array(level.dimensions.length);
+  }
+
+  run(): void {
+    if (this.columns.length === 0) return;
+    const { feed, bucketOf } = this;
+    const { from } = this.plan.window;
+    const campaigns = feed.codes.get('campaign');
+    for (let row = 0; row < feed.length; row++) {
+      const at = (feed.day[row] ?? 0) - from;
+      const bucket = bucketOf[at];
+      if (bucket !== undefined && bucket !== NONE) this.addRow(row, at, bucket, campaigns?.[row] ?? NONE);
+    }
+  }
+
+  private addRow(row: number, at: number, bucket: number, campaign: number): void {
+    const cells = this.cellsOf(campaign);
+    let node: SumNode | undefined;
+    for (const column of this.columns) {
+      if (cells.answers[column.term]?.[at] !== this.feedAt) continue;
+      const amount = this.amount(column, row, at);
+      if (Number.isNaN(amount)) continue;
+      node ??= this.nodeOf(row);
+      if (!node) return;
+      node.add(bucket, cells.measured[at] ?? 0, column.term, amount);
+      this.visit?.({
+        level: this.level.level,
+        node,
+        bucket,
+        term: column.term,
+        amount,
+        feedId: this.feed.feedId,
+        importId: this.feed.importId[row] ?? 0,
+      });
+    }
+  }
+
+  private amount(column: Column, row: number, at: number): number {
+    const amount = column.amounts[row] ?? NaN;
+    if (!column.derived) return amount;
+    return Math.round(amount * (marginOn(this.plan.tables.margin, this.plan.window.from + at) ?? NaN));
+  }
+
+  /** The row's member, or undefined where the row does not know one: it stays "not broken down". */
+  private nodeOf(row: number): SumNode | undefined {
+    for (let depth = 0; depth < this.path.length; depth++) {
+      const code = this.codes[depth]?.[row] ?? NONE;
+      if (code === NONE && depth > 0) return undefined;
+      this.path[depth] = code;
+    }
+    return this.level.at(this.path, this.feed.account);
+  }
+
+  private cellsOf(campaign: number): CellPlan {
+    let cells = this.cells.get(campaign);
+    if (!cells) {
+      cells = this.plan.cells(this.level.dimensions, campaign, this.feed.account);
+      this.cells.set(campaign, cells);
+    }
+    return cells;
+  }
+}

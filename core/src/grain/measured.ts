@@ -1,0 +1,132 @@
+import { add, subtract } from '../figure/arithmetic';
+import { bounds, type Figure, gap, type Gap, value, withCoverage } from '../figure/figure';
+import { evaluate, type Formula, termsOf } from '../formula/formula';
+import { type ClosedTerm, termKey, termScale, termUnit } from '../measure/term';
+import type { Sums } from './accumulate';
+import type { Part, SumNode } from './node';
+import { NONE } from './tables';
+
+/** What one account adds to a figure, kept apart by what was measured. */
+export interface Contribution {
+  readonly account: number;
+  readonly noRate: boolean;
+  readonly parts: readonly Part[];
+}
+
+/** The contribution of a node, with an empty part for every pattern of its covered or missing days. */
+export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contribution {
+  const range = sums.buckets[bucket];
+  const level = sums.nodes[Math.max(0, node.path.length - 1)];
+  const noRate = sums.plan.tables.accounts[node.account]?.noRate ?? false;
+  if (!range || !level) return { account: node.account, noRate, parts: [] };
+  const { measured } = sums.plan.cells(level.dimensions, node.campaign, node.account);
+  const { from } = sums.plan.window;
+  for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
+  return { account: node.account, noRate, parts: node.partsOf(bucket) };
+}
+
+/**
+ * The contribution of unmatched orders. They join the money of the days they fall on, so in totals
+ * they count as measured wherever anything is.
+ */
+export function notMatchedContribution(sums: Sums, bucket: number): Contribution {
+  const everything = sums.terms.reduce((mask, _, index) => mask | (1 << index), 0);
+  const total = new Float64Array(sums.terms.length);
+  for (const part of sums.notMatched.partsOf(bucket)) part.sums.forEach((sum, term) => (total[term] = (total[term] ?? 0) + sum));
+  return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total }] };
+}
+
+/** Term positions of one question, with what a figure over them needs. */
+export class Measured {
+  private readonly index: ReadonlyMap<string, number>;
+
+  constructor(terms: readonly ClosedTerm[]) {
+    this.index = new Map(terms.map((term, at) => [termKey(term), at]));
+  }
+
+  /**
+   * A closed formula over contributions. Ratios use only the cells in which every input is
+   * measured and say which share of spend that covers; sums and differences keep everything and
+   * become "at least" where some of it is unknown (calculations, chapter 2).
+   */
+  figure(formula: Formula, contributions: readonly Contribution[]): Figure {
+    if (formula.kind === 'operation' && (formula.operator === '*' || formula.operator === '/')) return this.ratio(formula, contributions);
+    if (formula.kind === 'operation') {
+      const left = this.figure(formula.left, contributions);
+      const right = this.figure(formula.right, contributions);
+      return formula.operator === '+' ? add(left, right) : subtract(left, right);
+    }
+    return evaluate(formula, (term) => this.sum(term, contributions));
+  }
+
+  /** Accounts whose every cell measures all inputs: a change is only fair between equal lists. */
+  coveredAccounts(formula: Formula, contributions: readonly Contribution[]): string {
+    const need = this.need(formula);
+    return contributions
+      .filter(({ parts }) => parts.every((part) => (part.mask & need) === need))
+      .map(({ account }) => account)
+      .sort((a, b) => a - b)
+      .filter((account, at, all) => account !== all[at - 1])
+      .join(' ');
+  }
+
+  private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
+    const need = this.need(formula);
+    const kept = contributions.map((each) => ({ ...each, parts: each.parts.filter((part) => (part.mask & need) === need) }));
+    if (kept.every(({ parts }) => parts.length === 0)) return gap(this.reason(formula, contributions));
+    const figure = evaluate(formula, (term) => this.sum(term, kept));
+    const all = this.spend(contributions);
+    return withCoverage(figure, all > 0 ? this.spend(kept) / all : undefined);
+  }
+
+  /** The sum of one term in whole units. */
+  private sum(term: ClosedTerm, contributions: readonly Contribution[]): Figure {
+    const at = this.at(term);
+    const bit = 1 << at;
+    const parts = contributions.flatMap((each) => each.parts);
+    const known = parts.some((part) => (part.mask & bit) !== 0);
+    const byAccount = new Map<number, number>();
+    for (const { account, parts: own } of contributions) {
+      const sum = own.reduce((total, part) => total + (part.sums[at] ?? 0), 0);
+      byAccount.set(account, (byAccount.get(account) ?? 0) + sum);
+    }
+    const sums = [...byAccount.values()];
+    const total = sums.reduce((a, b) => a + b, 0) / termScale(term);
+    if (!known && total === 0) return gap(this.reason({ kind: 'term', term }, contributions));
+    const complete = parts.every((part) => (part.mask & bit) !== 0);
+    const shared = term.kind === 'outcome' && term.countedBy === 'claims' && sums.filter((sum) => sum > 0).length > 1;
+    // Two channels may claim one order: across accounts claims are at most their sum.
+    const least = shared ? Math.max(...sums) / termScale(term) : total;
+    if (complete) return shared ? bounds(least, total) : value(total);
+    return withCoverage(bounds(least, null), this.share(bit, parts));
+  }
+
+  private share(bit: number, parts: readonly Part[]): number | undefined {
+    const spendAt = this.index.get('spend');
+    if (spendAt === undefined) return undefined;
+    const spend = (of: readonly Part[]): number => of.reduce((sum, part) => sum + (part.sums[spendAt] ?? 0), 0);
+    const all = spend(parts);
+    return all > 0 ? spend(parts.filter((part) => (part.mask & bit) !== 0)) / all : undefined;
+  }
+
+  private spend(contributions: readonly Contribution[]): number {
+    const at = this.index.get('spend');
+    if (at === undefined) return 0;
+    return contributions.reduce((sum, each) => sum + each.parts.reduce((own, part) => own + (part.sums[at] ?? 0), 0), 0);
+  }
+
+  private need(formula: Formula): number {
+    return termsOf(formula).reduce((mask, term) => mask | (1 << this.at(term as ClosedTerm)), 0);
+  }
+
+  private reason(formula: Formula, contributions: readonly Contribution[]): Gap {
+    const money = termsOf(formula).some((term) => termUnit(term) === 'money');
+    return money && contributions.some((each) => each.noRate) ? 'no rate' : 'not measured';
+  }
+
+  private at(term: ClosedTerm): number {
+    const at = this.index.get(termKey(term));
+    if (at === undefined) throw new RangeError(`The question does not sum "${termKey(term)}"`);
+    return at;
+  }
+}

@@ -1,0 +1,95 @@
+import { NONE } from './tables';
+
+/** Sums of one bucket over the cells in which the same terms are measured (one bit a term). */
+export interface Part {
+  readonly mask: number;
+  readonly sums: Float64Array;
+}
+
+/** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
+export class SumNode {
+  private readonly parts: Part[][];
+
+  constructor(
+    /** Codes from the outermost level to this one. */
+    readonly path: readonly number[],
+    readonly account: number,
+    readonly parent: SumNode | undefined,
+    private readonly termCount: number,
+    bucketCount: number,
+  ) {
+    this.parts = Array.from({ length: bucketCount }, () => []);
+  }
+
+  get campaign(): number {
+    return this.path[0] ?? NONE;
+  }
+
+  add(bucket: number, mask: number, term: number, amount: number): void {
+    const { sums } = this.part(bucket, mask);
+    sums[term] = (sums[term] ?? 0) + amount;
+  }
+
+  /** The part for a pattern of measured terms, made empty where there is none. Few patterns occur. */
+  part(bucket: number, mask: number): Part {
+    const parts = this.parts[bucket];
+    if (!parts) throw new RangeError(`No bucket ${bucket}`);
+    for (const part of parts) if (part.mask === mask) return part;
+    const part = { mask, sums: new Float64Array(this.termCount) };
+    parts.push(part);
+    return part;
+  }
+
+  partsOf(bucket: number): readonly Part[] {
+    return this.parts[bucket] ?? [];
+  }
+
+  /** The sum of one term over all cells, measured or not. */
+  total(bucket: number, term: number): number {
+    return this.partsOf(bucket).reduce((sum, part) => sum + (part.sums[term] ?? 0), 0);
+  }
+}
+
+interface Branch {
+  node?: SumNode;
+  readonly next: Map<number, Branch>;
+}
+
+/** The nodes of one level, found by their path of codes. */
+export class NodeIndex {
+  private readonly root: Branch = { next: new Map() };
+  private readonly nodes: SumNode[] = [];
+
+  constructor(
+    readonly dimensions: readonly string[],
+    readonly level: number,
+    private readonly outer: NodeIndex | undefined,
+    private readonly termCount: number,
+    private readonly bucketCount: number,
+  ) {}
+
+  /** The node at a path; it and the nodes above it are made where they are not there yet. */
+  at(path: Int32Array, account: number): SumNode {
+    let branch = follow(this.root, account);
+    for (const code of path) branch = follow(branch, code);
+    if (!branch.node) {
+      const parent = this.outer?.at(path.slice(0, -1), account);
+      branch.node = new SumNode([...path], account, parent, this.termCount, this.bucketCount);
+      this.nodes.push(branch.node);
+    }
+    return branch.node;
+  }
+
+  all(): readonly SumNode[] {
+    return this.nodes;
+  }
+}
+
+function follow(branch: Branch, code: number): Branch {
+  let next = branch.next.get(code);
+  if (!next) {
+    next = { next: new Map() };
+    branch.next.set(code, next);
+  }
+  return next;
+}

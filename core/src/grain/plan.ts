@@ -1,0 +1,162 @@
+import { type ClosedTerm, termKey, termUnit } from '../measure/term';
+import type { Day, DayRange } from '../time/day';
+import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable } from './tables';
+
+/** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
+export interface Source {
+  readonly column: string;
+  readonly derived: boolean;
+}
+
+/** A term's column in a feed: margin value is derived from the value of the same outcome. */
+export function sourceOf(term: ClosedTerm): Source {
+  if (term.kind === 'outcome' && term.part === 'margin') return { column: termKey({ ...term, part: 'value' }), derived: true };
+  return { column: termKey(term), derived: false };
+}
+
+/** Whether the orders answer a term, instead of a channel's feeds. */
+export const isOrdered = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy === 'orders';
+
+export const ordersAnswer = (table: OrderTable, term: ClosedTerm): boolean =>
+  term.kind === 'outcome' && isOrdered(term) && table.action === term.action;
+
+/** The plan of one campaign at one level, by day of the window. */
+export interface CellPlan {
+  /** Per term: index of the feed that answers on each day, NONE where none does. */
+  readonly answers: readonly Int16Array[];
+  /** Per day: which terms are measured, one bit a term. */
+  readonly measured: Int32Array;
+}
+
+/**
+ * Decides, for every cell (campaign × day) and term, the one feed that answers at a level
+ * (calculations, chapter 3). Overlapping feeds are never added together.
+ */
+export class Plan {
+  private readonly width: number;
+  private readonly plans = new Map<string, Map<number, CellPlan>>();
+
+  constructor(
+    readonly tables: ClientTables,
+    readonly terms: readonly ClosedTerm[],
+    readonly window: DayRange,
+  ) {
+    if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
+    this.width = window.to - window.from + 1;
+  }
+
+  /** The plan for one campaign of an account; campaign NONE stands for what no feed splits by campaign. */
+  cells(dimensions: readonly string[], campaign: number, account: number): CellPlan {
+    const level = campaign === NONE ? 'account' : dimensions.join(' ');
+    let byCampaign = this.plans.get(level);
+    if (!byCampaign) {
+      byCampaign = new Map();
+      this.plans.set(level, byCampaign);
+    }
+    const key = campaign === NONE ? -2 - account : campaign;
+    let plan = byCampaign.get(key);
+    if (!plan) {
+      plan = this.decide(campaign === NONE ? [] : dimensions, campaign, account);
+      byCampaign.set(key, plan);
+    }
+    return plan;
+  }
+
+  private decide(dimensions: readonly string[], campaign: number, account: number): CellPlan {
+    const answers = this.terms.map((term) => this.answer(dimensions, term, campaign, account));
+    const measured = new Int32Array(this.width);
+    this.terms.forEach((term, index) => {
+      for (let at = 0; at < this.width; at++) {
+        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, campaign, this.window.from + at)) {
+          measured[at] = (measured[at] ?? 0) | (1 << index);
+        }
+      }
+    });
+    return { answers, measured };
+  }
+
+  private isMeasured(term: ClosedTerm, feedAt: number, campaign: number, day: Day): boolean {
+    const { column, derived } = sourceOf(term);
+    if (derived && marginOn(this.tables.margin, day) === undefined) return false;
+    if (isOrdered(term)) return this.ordersCover(term, day);
+    const feed = this.tables.feeds[feedAt];
+    return feed !== undefined && !hasUnmeasured(feed, column, campaign, day);
+  }
+
+  private ordersCover(term: ClosedTerm, day: Day): boolean {
+    return this.tables.orders.some((table) => ordersAnswer(table, term) && newestCover(table.covers, NONE, day) !== undefined);
+  }
+
+  /**
+   * The feed with the fewest closed dimensions that has the term and the breakdown and covers the
+   * cell; ties go to the newest import, then to the larger feed id.
+   */
+  private answer(dimensions: readonly string[], term: ClosedTerm, campaign: number, account: number): Int16Array {
+    const answer = new Int16Array(this.width).fill(NONE);
+    const info = this.tables.accounts[account];
+    if (isOrdered(term) || !info || (info.noRate && termUnit(term) === 'money')) return answer;
+    const { column } = sourceOf(term);
+    const delivering = this.tables.feeds
+      .map((feed, at) => ({ feed, at }))
+      .filter(({ feed }) => feed.account === account && feed.amounts.has(column));
+    const byCampaign = delivering.filter(({ feed }) => feed.dimensions.has('campaign'));
+    const candidates =
+      campaign === NONE
+        ? delivering.filter(({ feed }) => !feed.dimensions.has('campaign'))
+        : byCampaign.filter(({ feed }) => dimensions.every((each) => feed.dimensions.has(each)));
+    for (let at = 0; at < this.width; at++) {
+      const day = this.window.from + at;
+      // Where a feed knows campaigns, its cells hold the account's money already.
+      if (campaign === NONE && byCampaign.some(({ feed }) => feed.covers.some((cover) => cover.from <= day && day <= cover.to))) continue;
+      answer[at] = best(candidates, campaign, day);
+    }
+    return answer;
+  }
+}
+
+function best(candidates: readonly { feed: FeedTable; at: number }[], campaign: number, day: Day): number {
+  let winner: { size: number; importId: number; feedId: number; at: number } | undefined;
+  for (const { feed, at } of candidates) {
+    const importId = newestCover(feed.covers, campaign, day);
+    if (importId === undefined) continue;
+    const rank = { size: feed.dimensions.size, importId, feedId: feed.feedId, at };
+    if (!winner || rank.size - winner.size < 0 || (rank.size === winner.size && newer(rank, winner))) winner = rank;
+  }
+  return winner?.at ?? NONE;
+}
+
+const newer = (a: { importId: number; feedId: number }, b: { importId: number; feedId: number }): boolean =>
+  a.importId === b.importId ? a.feedId > b.feedId : a.importId > b.importId;
+
+/** The newest import that declares the cell, or undefined where none does. */
+function newestCover(covers: readonly Cover[], campaign: number, day: Day): number | undefined {
+  let newest: number | undefined;
+  for (const cover of covers) {
+    if (day < cover.from || day > cover.to) continue;
+    if (cover.campaigns !== 'all' && !cover.campaigns.has(campaign)) continue;
+    if (newest === undefined || cover.importId > newest) newest = cover.importId;
+  }
+  return newest;
+}
+
+const unmeasuredCells = new WeakMap<FeedTable, Map<string, Set<string>>>();
+
+/** Whether some row of the cell says "--" for the column; found once for each table and column. */
+function hasUnmeasured(feed: FeedTable, column: string, campaign: number, day: Day): boolean {
+  let byColumn = unmeasuredCells.get(feed);
+  if (!byColumn) {
+    byColumn = new Map();
+    unmeasuredCells.set(feed, byColumn);
+  }
+  let cells = byColumn.get(column);
+  if (!cells) {
+    cells = new Set();
+    const amounts = feed.amounts.get(column);
+    const campaigns = feed.codes.get('campaign');
+    for (let row = 0; row < feed.length; row++) {
+      if (Number.isNaN(amounts?.[row])) cells.add(`${campaigns?.[row] ?? NONE} ${feed.day[row] ?? 0}`);
+    }
+    byColumn.set(column, cells);
+  }
+  return cells.size > 0 && cells.has(`${campaign} ${day}`);
+}

@@ -1,0 +1,79 @@
+import type { Day } from '../time/day';
+
+/** "No code": the row does not know this dimension. */
+export const NONE = -1;
+
+/** Days and campaigns an import declares to cover: covered and no row means 0, not covered means missing. */
+export interface Cover {
+  readonly from: Day;
+  readonly to: Day;
+  /** Campaign codes, or everything the account has. */
+  readonly campaigns: 'all' | ReadonlySet<number>;
+  /** Larger is newer. */
+  readonly importId: number;
+}
+
+/**
+ * The rows of one feed as columns. `dimensions` is the closed grain: an ad knows its ad group and
+ * its campaign. Codes are whole numbers unique within their dimension, NONE where a row has none.
+ */
+export interface FeedTable {
+  readonly feedId: number;
+  /** Index into `ClientTables.accounts`. */
+  readonly account: number;
+  readonly dimensions: ReadonlySet<string>;
+  readonly covers: readonly Cover[];
+  readonly length: number;
+  readonly day: Int32Array;
+  readonly importId: Int32Array;
+  /** One code column for each closed dimension. */
+  readonly codes: ReadonlyMap<string, Int32Array>;
+  /** Amounts by term key, in stored units (see termScale); NaN where the row says "not measured". */
+  readonly amounts: ReadonlyMap<string, Float64Array>;
+}
+
+/** Orders or leads, one row each, with both of their days. */
+export interface OrderTable {
+  readonly action: string;
+  readonly covers: readonly Cover[];
+  readonly length: number;
+  readonly saleDay: Int32Array;
+  /** NONE where the order does not know the click before it. */
+  readonly clickDay: Int32Array;
+  readonly importId: Int32Array;
+  readonly feedId: Int32Array;
+  /** Where the order's tags lead: codes by dimension (campaign, group, ad), NONE where they lead nowhere. */
+  readonly codes: ReadonlyMap<string, Int32Array>;
+  /** `count` and `value` in millionths. */
+  readonly count: Float64Array;
+  readonly value: Float64Array;
+}
+
+export interface AccountInfo {
+  readonly id: string;
+  readonly channel: string;
+  /** Money of this account cannot be had in the client's currency: there is no exchange rate. */
+  readonly noRate: boolean;
+}
+
+export interface DatedShare {
+  readonly from: Day;
+  readonly to: Day;
+  readonly share: number;
+}
+
+/** Everything a question about one client reads. */
+export interface ClientTables {
+  readonly accounts: readonly AccountInfo[];
+  readonly feeds: readonly FeedTable[];
+  readonly orders: readonly OrderTable[];
+  /** Account index of each campaign code. */
+  readonly campaignAccount: ReadonlyMap<number, number>;
+  /** The client's margin, dated. Later entries win where they overlap. */
+  readonly margin: readonly DatedShare[];
+}
+
+/** The margin of a day, or undefined where none is set. */
+export function marginOn(margin: readonly DatedShare[], day: Day): number | undefined {
+  return margin.findLast((each) => each.from <= day && day <= each.to)?.share;
+}

@@ -1,0 +1,125 @@
+import { ACTIONS, type Action } from '../measure/outcome';
+import { MEASURES } from '../measure/measure';
+import { type DateOrder, possibleOrders } from './date';
+import { type Mapping, type Role, roleKey } from './mapping';
+import { type Decimal, guessDecimal } from './number';
+
+/** A guessed role with the reason a person can check. */
+export interface ColumnGuess {
+  readonly role: Role;
+  readonly reason: string;
+}
+
+export interface Guess {
+  readonly mapping: Mapping;
+  readonly reasons: readonly string[];
+  /** Questions the file cannot answer by itself; the mapping holds a first proposal. */
+  readonly asks: readonly ('date order' | 'decimal sign')[];
+}
+
+type Words = readonly [Role, readonly string[]];
+
+/** Header words beyond measures and outcomes, in several languages. Longer phrases are tried first. */
+const WORDS: readonly Words[] = [
+  [{ role: 'day' }, ['day', 'date', 'datum', 'tag', 'fecha', 'jour', 'data', 'día']],
+  [{ role: 'hour' }, ['hour', 'hour of day', 'stunde', 'heure', 'hora']],
+  [{ role: 'level', level: 'campaign', part: 'id' }, ['campaign id', 'kampagnen-id', 'id campagne', 'id de campaña']],
+  [{ role: 'level', level: 'campaign', part: 'name' }, ['campaign', 'campaign name', 'kampagne', 'campagne', 'campaña', 'campanha']],
+  [{ role: 'level', level: 'group', part: 'id' }, ['ad group id', 'group id', 'anzeigengruppen-id']],
+  [
+    { role: 'level', level: 'group', part: 'name' },
+    ['ad group', 'ad group name', 'group', 'anzeigengruppe', "groupe d'annonces", 'grupo de anuncios'],
+  ],
+  [{ role: 'level', level: 'ad', part: 'id' }, ['ad id', 'anzeigen-id', 'creative id']],
+  [{ role: 'level', level: 'ad', part: 'name' }, ['ad', 'ad name', 'anzeige', 'annonce', 'anuncio', 'anúncio']],
+  [{ role: 'level', level: 'keyword', part: 'id' }, ['keyword id']],
+  [{ role: 'level', level: 'keyword', part: 'name' }, ['keyword', 'suchbegriff', 'mot-clé', 'palabra clave']],
+  [{ role: 'dimension', dimension: 'device' }, ['device', 'gerät', 'appareil', 'dispositivo']],
+  [{ role: 'order id' }, ['order', 'order id', 'order number', 'lead', 'lead id', 'bestellnummer', 'n° de commande']],
+  [{ role: 'sale time' }, ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am']],
+  [{ role: 'click time' }, ['clicked at', 'click time', 'click date']],
+  [{ role: 'order value' }, ['goods net', 'net value', 'order value', 'value', 'revenue', 'warenwert', 'lead value']],
+  [{ role: 'tag', level: 'campaign' }, ['tag campaign', 'campaign tag', 'utm_campaign', 'utm campaign']],
+  [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
+];
+
+/** Ratios are never read: they are computed from their parts, so that totals are right. */
+const RATIOS = new Set([
+  'ctr',
+  'cpc',
+  'cpm',
+  'cpa',
+  'roas',
+  'roi',
+  'aov',
+  'conversion rate',
+  'cost per lead',
+  'avg. cpc',
+  'average cpc',
+  'frequency',
+]);
+
+/**
+ * Guesses what the columns of a file mean from their headers and from sample rows.
+ * `samples` holds the cells of a column under its header.
+ */
+export function guessMapping(headers: readonly string[], samples: readonly (readonly string[])[]): Guess {
+  const isOrders = headers.some((header) => matches(header, 'order id')) && headers.some((header) => matches(header, 'sale time'));
+  const taken = new Set<string>();
+  const guesses = headers.map((header) => {
+    const guess = guessColumn(header, isOrders);
+    const key = roleKey(guess.role);
+    if (key !== 'ignore' && taken.has(key)) return { role: { role: 'ignore' } as const, reason: `another column is already ${key}` };
+    taken.add(key);
+    return guess;
+  });
+  const cellsOf = (...roles: string[]): string[] =>
+    guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
+  const orders = possibleOrders(cellsOf('day', 'sale time', 'click time').filter((cell) => cell.trim() !== ''));
+  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value'));
+  const mapping: Mapping = {
+    kind: isOrders ? 'orders' : 'report',
+    action: headers.some((header) => words(header).startsWith('lead')) ? 'lead' : 'purchase',
+    dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
+    decimal: decimal ?? ('.' satisfies Decimal),
+    columns: guesses.map(({ role }) => role),
+  };
+  return {
+    mapping,
+    reasons: guesses.map(({ reason }) => reason),
+    asks: [...(orders.length > 1 ? ['date order' as const] : []), ...(decimal === null ? ['decimal sign' as const] : [])],
+  };
+}
+
+const words = (header: string): string => header.trim().toLowerCase().replace(/\s+/g, ' ');
+const matches = (header: string, role: Role['role']): boolean =>
+  WORDS.some(([each, list]) => each.role === role && list.includes(words(header)));
+
+const ORDER_ROLES = new Set<Role['role']>(['order id', 'sale time', 'click time', 'order value', 'tag']);
+
+function guessColumn(header: string, isOrders: boolean): ColumnGuess {
+  const text = words(header);
+  const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
+  if (RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
+  const known = WORDS.find(([role, list]) => ORDER_ROLES.has(role.role) === isOrders && (list.includes(text) || list.includes(plain)));
+  if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
+  if (isOrders) return { role: { role: 'ignore' }, reason: 'not needed for counting orders' };
+  const measure = MEASURES.find((each) => (each.headers as readonly string[]).includes(plain) || each.name === plain);
+  if (measure) return { role: { role: 'measure', measure: measure.name }, reason: `its header says “${header.trim()}”` };
+  return guessOutcome(text, plain) ?? { role: { role: 'ignore' }, reason: 'not recognised: choose what it is, or leave it out' };
+}
+
+function guessOutcome(text: string, plain: string): ColumnGuess | undefined {
+  const isValue = /\bvalue\b|\brevenue\b/.test(plain);
+  const bare = plain
+    .replace(/\b(?:value|revenue|of|count)\b/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  const action = ACTIONS.find((each) => each.headers.some((word) => word === bare) || each.one === bare);
+  if (!action) return undefined;
+  const basis = /by (?:sale|conversion|purchase|order)/.test(text) ? 'sale' : 'click';
+  return {
+    role: { role: 'outcome', action: action.name satisfies Action, part: isValue ? 'value' : 'count', basis },
+    reason: basis === 'sale' ? 'its header says it is counted by sale date' : 'counted by click date unless its header says otherwise',
+  };
+}

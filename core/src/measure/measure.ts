@@ -1,0 +1,86 @@
+import type { Unit } from '../figure/text';
+
+/** How amounts of a measure combine over days and members (calculations, chapter 2). */
+export type Additivity =
+  /** Sums over days and members. */
+  | 'adds'
+  /** A state on a day (a daily budget, a status): never summed, the latest one counts. */
+  | 'setting';
+
+export interface Measure {
+  readonly name: string;
+  readonly label: string;
+  readonly unit: Unit;
+  readonly additivity: Additivity;
+  readonly definition: string;
+  /** Header words that suggest this measure at intake, lower case. */
+  readonly headers: readonly string[];
+}
+
+/**
+ * Every measure a feed may deliver. To add one, add a line: storage, intake, comparison and trace
+ * read this list (docs/extending.md).
+ */
+export const MEASURES = [
+  {
+    name: 'spend',
+    label: 'Spend',
+    unit: 'money',
+    additivity: 'adds',
+    definition: 'What the channel charged, as its report states it.',
+    headers: ['spend', 'cost', 'amount spent', 'kosten', 'coût', 'gasto', 'ausgaben', 'dépenses', 'custo'],
+  },
+  {
+    name: 'impressions',
+    label: 'Impressions',
+    unit: 'count',
+    additivity: 'adds',
+    definition: 'How often an ad was shown.',
+    headers: ['impressions', 'impr', 'views', 'impressionen', 'impresiones', 'impressões', 'shown'],
+  },
+  {
+    name: 'clicks',
+    label: 'Clicks',
+    unit: 'count',
+    additivity: 'adds',
+    definition: 'Clicks of every kind that the channel counts.',
+    headers: ['clicks', 'all clicks', 'klicks', 'clics', 'cliques'],
+  },
+  {
+    name: 'impressions lost to budget',
+    label: 'Lost to budget',
+    unit: 'count',
+    additivity: 'adds',
+    definition: 'Impressions the campaign could have had but for its daily budget.',
+    headers: ['impressions lost to budget', 'lost to budget', 'lost impressions budget'],
+  },
+  {
+    name: 'daily budget',
+    label: 'Daily budget',
+    unit: 'money',
+    additivity: 'setting',
+    definition: 'The most a campaign may spend on a day.',
+    headers: ['daily budget', 'budget per day', 'budget', 'tagesbudget', 'budget quotidien'],
+  },
+  {
+    name: 'running',
+    label: 'Running',
+    unit: 'count',
+    additivity: 'setting',
+    definition: 'Whether the member was switched on that day: 1 running, 0 paused.',
+    headers: ['status', 'state', 'ad status', 'campaign status', 'running', 'zustand', 'état', 'estado'],
+  },
+] as const satisfies readonly Measure[];
+
+export type MeasureName = (typeof MEASURES)[number]['name'];
+
+const byName = new Map<string, Measure>(MEASURES.map((measure) => [measure.name, measure]));
+
+export const MEASURE_NAMES = MEASURES.map((measure) => measure.name) as readonly MeasureName[];
+
+/** Looks a measure up; throws a RangeError for a name that is not on the list. */
+export function measureNamed(name: MeasureName): Measure {
+  const measure = byName.get(name);
+  if (!measure) throw new RangeError(`No measure is called "${name}"`);
+  return measure;
+}

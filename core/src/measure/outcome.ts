@@ -1,0 +1,30 @@
+/** Counted actions of people. A main one counts as a result, a side one is only watched. */
+export const ACTIONS = [
+  { name: 'cart', label: 'Carts', one: 'cart', headers: ['carts', 'add to cart', 'adds to cart', 'warenkorb', 'panier'] },
+  {
+    name: 'checkout',
+    label: 'Checkouts',
+    one: 'checkout',
+    headers: ['checkouts', 'checkout started', 'checkouts started', 'initiated checkouts'],
+  },
+  { name: 'purchase', label: 'Purchases', one: 'purchase', headers: ['purchases', 'orders', 'sales', 'käufe', 'achats', 'compras'] },
+  { name: 'lead', label: 'Leads', one: 'lead', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
+] as const;
+
+export type Action = (typeof ACTIONS)[number]['name'];
+
+export const ACTION_NAMES = ACTIONS.map((action) => action.name) as readonly Action[];
+
+/** Whose count it is. Never mixed in one column (calculations, chapter 4). */
+export const COUNTED_BY = ['claims', 'orders'] as const;
+export type CountedBy = (typeof COUNTED_BY)[number];
+
+/** On which day an outcome counts: that of the click before it, or that of the sale itself. */
+export const DATE_BASES = ['click', 'sale'] as const;
+export type DateBasis = (typeof DATE_BASES)[number];
+
+/** What is summed of an outcome. "margin" is value × the client's margin of that day. */
+export const OUTCOME_PARTS = ['count', 'value', 'margin'] as const;
+export type OutcomePart = (typeof OUTCOME_PARTS)[number];
+
+export const actionLabel = (action: Action): string => ACTIONS.find((each) => each.name === action)?.label ?? action;

@@ -1,0 +1,210 @@
+import { keepDiscoveries } from '../evidence/false-discovery';
+import { poissonInterval, type Interval } from '../evidence/interval';
+import { valueInterval } from '../evidence/value-interval';
+import { judge } from '../evidence/verdict';
+import { type ClientTables, marginOn } from '../grain/tables';
+import { maturityOf, shareBy } from '../maturity/maturity';
+import type { Day, DayRange } from '../time/day';
+import { breakEvenRoas } from './economics';
+import type { Finding } from './finding';
+import { type Observation, observe, type Observed, totalOf } from './observe';
+import { propose, type Situation } from './propose';
+import { type Setting, settingsOf } from './settings';
+import { stopLoss } from './stop-loss';
+import { type Target, TARGET_METRICS } from './target';
+
+/** Below this share of the days measured nothing is judged (calculations, chapter 2). */
+const LEAST_COVERAGE = 0.9;
+/** Days on which a larger share of the sales than this has arrived count as mature for the stop loss. */
+const MATURE_SHARE = 0.8;
+/** Below this maturity only bounds would be honest, so nothing is judged (calculations, chapter 9). */
+const LEAST_MATURITY = 0.3;
+
+export interface AuditInput {
+  readonly tables: ClientTables;
+  readonly target: Target;
+  /** Finished days to judge. */
+  readonly days: DayRange;
+  /** Last finished day of all, which maturity is measured against. */
+  readonly lastDay: Day;
+  readonly names: (level: string, code: number) => string;
+}
+
+export interface Audit {
+  readonly target: Target;
+  readonly days: DayRange;
+  readonly findings: readonly Finding[];
+  /** Whether late sales are allowed for; without enough history they cannot be. */
+  readonly matured: boolean;
+}
+
+/**
+ * Judges every campaign and ad against the target: by click date, late sales allowed for, whatever
+ * the focus of the screen is (calculations, chapters 4, 6, 10 and 11). Findings carry one proposed
+ * change where the evidence supports one.
+ */
+export function audit(input: AuditInput): Audit {
+  const { tables, target, days, lastDay } = input;
+  const { action } = TARGET_METRICS[target.metric];
+  const observation = observe({ tables, days, action, countedBy: target.countedBy, names: input.names, lastDay });
+  const context = contextOf(input, observation);
+  const judged = observation.members.filter((each) => totalOf(each, 'spend') > 0).map((each) => examine(each, context));
+  const keep = keepDiscoveries(judged.map(({ pValue }) => pValue));
+  const supported = judged.map(({ finding, observed }, at) => ({
+    observed,
+    finding: { ...finding, supported: keep[at] === true && (finding.verdict === 'misses' || finding.verdict === 'beats') },
+  }));
+  const findings = propose(supported, context);
+  return { target, days, findings, matured: observation.maturity !== undefined };
+}
+
+/** What every member of one audit is judged with. */
+export interface Context extends Situation {
+  readonly observation: Observation;
+  readonly target: Target;
+  readonly days: DayRange;
+  readonly lastDay: Day;
+  readonly usualValue: number;
+  readonly stepsPerSale: number;
+}
+
+function contextOf({ tables, target, days, lastDay }: AuditInput, observation: Observation): Context {
+  const campaigns = observation.members.filter((each) => each.level === 'campaign');
+  const sum = (part: 'outcomes' | 'value' | 'spend'): number => campaigns.reduce((total, each) => total + totalOf(each, part), 0);
+  const steps = campaigns.flatMap((each) => each.days).reduce((total, day) => total + (day.steps ?? 0), 0);
+  const history = { from: lastDay - 400, to: days.to };
+  return {
+    observation,
+    target,
+    days,
+    lastDay,
+    margin: marginOn(tables.margin, days.to),
+    usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,
+    stepsPerSale: sum('outcomes') > 0 ? Math.max(1, steps / sum('outcomes')) : 1,
+    budgets: settingsOf(tables, 'daily budget', history),
+    running: settingsOf(tables, 'running', history),
+  };
+}
+
+interface Examined {
+  readonly observed: Observed;
+  readonly finding: Finding;
+  readonly pValue: number;
+}
+
+function examine(observed: Observed, context: Context): Examined {
+  const { target, observation, lastDay, usualValue, margin } = context;
+  const spend = totalOf(observed, 'spend');
+  const clicks = totalOf(observed, 'clicks');
+  const outcomes = totalOf(observed, 'outcomes');
+  const value = totalOf(observed, 'value');
+  const maturity = observation.maturity
+    ? maturityOf(
+        observation.maturity,
+        observed.days.map(({ day, clicks: weight }) => ({ day, weight })),
+        lastDay,
+      )
+    : 1;
+  const orderValue = outcomes > 0 ? value / outcomes : usualValue;
+  const brought = broughtInterval(context, observed, outcomes, orderValue);
+  const asked = askedFor(target, spend) * maturity;
+  const reached = { low: brought.low / asked, high: brought.high / asked };
+  const perOutcome = target.metric === 'roas' ? orderValue || usualValue : 1;
+  const judgement = judge({ count: outcomes, atBar: perOutcome > 0 ? asked / perOutcome : 0, reached, clicks, spend });
+  const unfit = observed.coverage < LEAST_COVERAGE || maturity < LEAST_MATURITY;
+  const lost = totalOf(observed, 'lost');
+  const seen = totalOf(observed, 'impressions');
+  const roas = breakEvenRoas(margin);
+  const finding: Finding = {
+    key: observed.key,
+    level: observed.level,
+    name: observed.name,
+    channel: observed.channel,
+    account: observed.account,
+    member: observed.member,
+    metric: target.metric,
+    target: target.value,
+    actual: actualOf(target, spend, (target.metric === 'roas' ? value : outcomes) / maturity),
+    range: rangeOf(target, reached),
+    verdict: unfit ? 'not judged' : judgement.verdict,
+    supported: false,
+    more: unfit ? null : judgement.more,
+    days: context.days,
+    spend,
+    clicks,
+    outcomes,
+    maturity,
+    breakEven: {
+      roas: roas ?? null,
+      cpa: margin !== undefined && usualValue > 0 && target.metric !== 'cost-per-lead' ? orderValue * margin : null,
+    },
+    stopLoss: observed.level === 'ad' ? stopLossOf(observed, context) : null,
+    lostToBudget: lost > 0 && observed.level === 'campaign' ? lost / (lost + seen) : null,
+    move: null,
+  };
+  return { observed, finding, pValue: unfit ? 1 : judgement.pValue };
+}
+
+/** 95 % interval of what the spend brought so far, in the target's own terms: value or outcomes. */
+function broughtInterval({ target, usualValue }: Context, observed: Observed, outcomes: number, orderValue: number): Interval {
+  if (target.metric !== 'roas') return poissonInterval(outcomes);
+  if (observed.orderValues.length > 0) return valueInterval(observed.orderValues, usualValue, observed.member);
+  // Claims come without single order values: the average order value is taken as known.
+  const { low, high } = poissonInterval(outcomes);
+  return { low: low * orderValue, high: high * orderValue };
+}
+
+/** What a spend must bring to be exactly at the target: value for ROAS, outcomes for a cost. */
+const askedFor = (target: Target, spend: number): number => (target.metric === 'roas' ? spend * target.value : spend / target.value);
+
+function actualOf(target: Target, spend: number, brought: number): number | null {
+  if (target.metric === 'roas') return brought / spend;
+  return brought > 0 ? spend / brought : null;
+}
+
+function rangeOf(target: Target, reached: Interval): { low: number; high: number | null } {
+  if (target.metric === 'roas') return { low: reached.low * target.value, high: reached.high * target.value };
+  return { low: target.value / reached.high, high: reached.low > 0 ? target.value / reached.low : null };
+}
+
+/** The cap is half of what an order may cost; the stricter of break-even and target counts. */
+function stopLossOf(observed: Observed, context: Context): Finding['stopLoss'] {
+  const bar = costBar(context);
+  const since = sinceLastChange(observed, context);
+  const mature = observed.days.filter(({ day }) => day >= since && isMature(context, day));
+  const measured = mature.filter((day) => day.steps !== undefined);
+  const first = measured[0];
+  const last = measured.at(-1);
+  if (bar === undefined || !first || !last) return null;
+  const spend = measured.reduce((sum, day) => sum + day.spend, 0);
+  const steps = measured.reduce((sum, day) => sum + (day.steps ?? 0), 0);
+  const stepsPerSale = context.observation.step === TARGET_METRICS[context.target.metric].action ? 1 : context.stepsPerSale;
+  return {
+    ...stopLoss({ spend, steps, stepsPerSale, bar }),
+    step: context.observation.step,
+    spend,
+    days: { from: first.day, to: last.day },
+  };
+}
+
+function costBar({ target, margin, usualValue }: Context): number | undefined {
+  if (target.metric === 'cost-per-lead') return target.value;
+  const breakEven = margin !== undefined && usualValue > 0 ? usualValue * margin : undefined;
+  const promised = target.metric === 'cpa' ? target.value : usualValue > 0 ? usualValue / target.value : undefined;
+  const bars = [breakEven, promised].filter((bar) => bar !== undefined);
+  return bars.length > 0 ? Math.min(...bars) : undefined;
+}
+
+const isMature = ({ observation, lastDay }: Context, day: Day): boolean =>
+  observation.maturity === undefined || shareBy(observation.maturity, lastDay - day) >= MATURE_SHARE;
+
+function sinceLastChange(observed: Observed, { budgets, running, days }: Context): Day {
+  const changes = [
+    running.get(`ad ${observed.member}`),
+    running.get(`campaign ${observed.campaign}`),
+    budgets.get(`campaign ${observed.campaign}`),
+  ];
+  return changes.reduce((latest, each) => (changedSince(each, latest) ? each.since : latest), days.from);
+}
+
+const changedSince = (setting: Setting | undefined, day: Day): setting is Setting => setting?.changed === true && setting.since > day;

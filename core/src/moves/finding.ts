@@ -1,0 +1,59 @@
+import type { Interval } from '../evidence/interval';
+import type { More, Verdict } from '../evidence/verdict';
+import type { DayRange } from '../time/day';
+import type { StopLoss } from './stop-loss';
+import type { TargetMetric } from './target';
+
+/** What happened and how sure it is, for one campaign or ad. Money in whole units. */
+export interface Finding {
+  /** Row key in Compare for the same client: channel/campaign/group/ad. */
+  readonly key: string;
+  readonly level: 'campaign' | 'ad';
+  readonly name: string;
+  readonly channel: string;
+  readonly account: number;
+  /** Code of the member itself. */
+  readonly member: number;
+  readonly metric: TargetMetric;
+  readonly target: number;
+  /** The metric by click date with late sales allowed for; null where spend brought nothing. */
+  readonly actual: number | null;
+  /** 95 % interval of the metric; an open high side is null. */
+  readonly range: { readonly low: number; readonly high: number | null };
+  readonly verdict: Verdict | 'not judged';
+  /** Whether the verdict survives the limit on chance findings in the whole list. */
+  readonly supported: boolean;
+  readonly more: More | null;
+  readonly days: DayRange;
+  readonly spend: number;
+  readonly clicks: number;
+  readonly outcomes: number;
+  /** Share of the outcomes of these clicks that has arrived, 0–1. */
+  readonly maturity: number;
+  readonly breakEven: { readonly roas: number | null; readonly cpa: number | null };
+  readonly stopLoss: (StopLoss & { readonly step: string; readonly spend: number; readonly days: DayRange }) | null;
+  /** Share of the impressions it could have had that its budget lost; null where not measured. */
+  readonly lostToBudget: number | null;
+  readonly move: Proposal | null;
+}
+
+/** One change, small enough to be undone, with what it is expected to do a day. */
+export interface Proposal {
+  readonly field: 'daily budget' | 'status';
+  readonly oldValue: string;
+  readonly newValue: string;
+  readonly effect: Effect;
+}
+
+/** Expected change a day. The middle and a range; `outcomes` in counts, the rest in money. */
+export interface Effect {
+  readonly spend: number;
+  readonly outcomes: Ranged;
+  /** Null for clients whose outcomes carry no value. */
+  readonly profit: Ranged | null;
+  readonly assumption: string;
+}
+
+export interface Ranged extends Interval {
+  readonly middle: number;
+}

@@ -1,0 +1,156 @@
+import { nodeKey } from '../compare/comparison';
+import type { SumNode } from '../grain/node';
+import { accumulate } from '../grain/accumulate';
+import { type ClientTables, NONE } from '../grain/tables';
+import { estimateMaturity, type Maturity } from '../maturity/maturity';
+import type { Action, CountedBy } from '../measure/outcome';
+import { type ClosedTerm, termScale } from '../measure/term';
+import type { Day, DayRange } from '../time/day';
+
+/** A member day by day, as the audit reads it: by click date, in whole units. */
+export interface Observed {
+  readonly key: string;
+  readonly name: string;
+  readonly level: 'campaign' | 'ad';
+  readonly channel: string;
+  readonly account: number;
+  readonly member: number;
+  readonly campaign: number;
+  readonly group: number;
+  readonly days: readonly ObservedDay[];
+  /** Share of the days on which spend, clicks and outcomes are all measured. */
+  readonly coverage: number;
+  /** Value of each order, where orders count. */
+  readonly orderValues: readonly number[];
+}
+
+export interface ObservedDay {
+  readonly day: Day;
+  readonly spend: number;
+  readonly clicks: number;
+  readonly impressions: number;
+  readonly lost: number;
+  readonly outcomes: number;
+  readonly value: number;
+  /** Deepest early step measured on this day, undefined where none is. */
+  readonly steps: number | undefined;
+}
+
+/** One column of a member's days, added up. */
+export const totalOf = (observed: Observed, part: Exclude<keyof ObservedDay, 'day' | 'steps'>): number =>
+  observed.days.reduce((sum, day) => sum + day[part], 0);
+
+export interface Observation {
+  readonly members: readonly Observed[];
+  readonly maturity: Maturity | undefined;
+  /** "checkout" or "cart": the deepest step before the sale that anything measures; else the outcome itself. */
+  readonly step: Action;
+}
+
+const claimedBefore = (action: Action): ClosedTerm => ({ kind: 'outcome', part: 'count', action, countedBy: 'claims', basis: 'click' });
+
+/** The steps before an outcome, deepest first. */
+const STEPS_BEFORE: Partial<Record<Action, readonly Action[]>> = { purchase: ['checkout', 'cart'] };
+
+export interface ObserveInput {
+  readonly tables: ClientTables;
+  readonly days: DayRange;
+  readonly action: Action;
+  readonly countedBy: CountedBy;
+  readonly names: (level: string, code: number) => string;
+  /** Last finished day, which lateness is measured against. */
+  readonly lastDay: Day;
+}
+
+/** Reads campaigns and ads day by day for the audit. Always by click date, whatever the focus says. */
+export function observe({ tables, days, action, countedBy, names, lastDay }: ObserveInput): Observation {
+  const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.amounts.keys()]));
+  const step = STEPS_BEFORE[action]?.find((each) => delivered.has(`${each}.count.claims.click`)) ?? action;
+  const outcome = { kind: 'outcome', action, countedBy, basis: 'click' } as const;
+  const terms: Record<Column, ClosedTerm> = {
+    spend: { kind: 'measure', measure: 'spend' },
+    clicks: { kind: 'measure', measure: 'clicks' },
+    outcomes: { ...outcome, part: 'count' },
+    impressions: { kind: 'measure', measure: 'impressions' },
+    lost: { kind: 'measure', measure: 'impressions lost to budget' },
+    value: { ...outcome, part: 'value' },
+    steps: step === action ? { ...outcome, part: 'count' } : claimedBefore(step),
+  };
+  const buckets = Array.from({ length: days.to - days.from + 1 }, (_, at) => ({ from: days.from + at, to: days.from + at }));
+  const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
+  const values = orderValues(tables, days, action);
+  const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
+    const member = node.path.at(-1) ?? NONE;
+    const channel = tables.accounts[node.account]?.channel ?? '';
+    const { measured } = sums.plan.cells(sums.levels.slice(0, node.path.length), node.campaign, node.account);
+    return {
+      key: nodeKey(channel, node),
+      name: names(level, member),
+      level,
+      channel,
+      account: node.account,
+      member,
+      campaign: node.campaign,
+      group: node.path[1] ?? NONE,
+      coverage: measured.filter((mask) => (mask & JUDGED_BY) === JUDGED_BY).length / measured.length,
+      orderValues: countedBy === 'orders' ? (values.get(`${level} ${member}`) ?? []) : [],
+      days: buckets.map(({ from }, bucket) => dayOf(node, terms, bucket, from, measured[bucket] ?? 0)),
+    };
+  };
+  const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => node.campaign !== NONE);
+  const members = [...campaigns.map((node) => read(node, 'campaign')), ...(sums.nodes[2]?.all() ?? []).map((node) => read(node, 'ad'))];
+  return { members, maturity: lags(tables, action, lastDay), step };
+}
+
+const COLUMNS = ['spend', 'clicks', 'outcomes', 'impressions', 'lost', 'value', 'steps'] as const;
+type Column = (typeof COLUMNS)[number];
+const bit = (column: Column): number => 1 << COLUMNS.indexOf(column);
+/** Without these three there is no verdict. */
+const JUDGED_BY = bit('spend') | bit('clicks') | bit('outcomes');
+
+function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number, day: Day, measured: number): ObservedDay {
+  const whole = (column: Column): number => node.total(bucket, COLUMNS.indexOf(column)) / termScale(terms[column]);
+  return {
+    day,
+    spend: whole('spend'),
+    clicks: whole('clicks'),
+    outcomes: whole('outcomes'),
+    impressions: whole('impressions'),
+    lost: whole('lost'),
+    value: whole('value'),
+    steps: (measured & bit('steps')) !== 0 ? whole('steps') : undefined,
+  };
+}
+
+function orderValues(tables: ClientTables, days: DayRange, action: Action): Map<string, number[]> {
+  const values = new Map<string, number[]>();
+  for (const table of tables.orders.filter((each) => each.action === action)) {
+    for (let row = 0; row < table.length; row++) {
+      const clickDay = table.clickDay[row] ?? NONE;
+      const value = table.value[row] ?? NaN;
+      if (clickDay < days.from || clickDay > days.to || Number.isNaN(value)) continue;
+      for (const level of ['campaign', 'ad']) {
+        const key = `${level} ${table.codes.get(level)?.[row] ?? NONE}`;
+        const own = values.get(key) ?? [];
+        values.set(key, own);
+        own.push(value / 1_000_000);
+      }
+    }
+  }
+  return values;
+}
+
+/** How late outcomes arrive, from the orders of this client; undefined where they cannot tell. */
+export function lags(tables: ClientTables, action: Action, lastDay: Day): Maturity | undefined {
+  const outcomes = tables.orders
+    .filter((table) => table.action === action)
+    .flatMap((table) =>
+      Array.from({ length: table.length }, (_, row) => ({
+        clickDay: table.clickDay[row] ?? NONE,
+        saleDay: table.saleDay[row] ?? 0,
+        weight: 1,
+      })),
+    )
+    .filter((each) => each.clickDay !== NONE);
+  return estimateMaturity(outcomes, lastDay);
+}

@@ -1,0 +1,52 @@
+import { type ClientTables, NONE } from '../grain/tables';
+import type { MeasureName } from '../measure/measure';
+import { termScale } from '../measure/term';
+import type { Day, DayRange } from '../time/day';
+
+/** A setting of one member: what it is now and since when. */
+export interface Setting {
+  readonly value: number;
+  /** The last day seen with this value. */
+  readonly asOf: Day;
+  /** The first day of the run of equal values; a change happened on it unless it is the first day known. */
+  readonly since: Day;
+  /** Whether an earlier day had another value. */
+  readonly changed: boolean;
+}
+
+/** Hierarchy from the deepest level up; a settings row belongs to the deepest its feed knows. */
+const DEPTHS = ['ad', 'keyword', 'group', 'campaign'];
+
+/**
+ * Reads a setting (a daily budget, whether it runs) of every member that delivers it, up to and
+ * including `days.to`. Keys are "campaign 12" or "ad 31".
+ */
+export function settingsOf(tables: ClientTables, measure: MeasureName, days: DayRange): Map<string, Setting> {
+  const scale = termScale({ kind: 'measure', measure });
+  const seen = new Map<string, { day: Day; value: number }[]>();
+  for (const feed of tables.feeds) {
+    const amounts = feed.amounts.get(measure);
+    const level = DEPTHS.find((each) => feed.dimensions.has(each));
+    const codes = level === undefined ? undefined : feed.codes.get(level);
+    if (!amounts || !codes || level === undefined) continue;
+    for (let row = 0; row < feed.length; row++) {
+      const day = feed.day[row] ?? 0;
+      const value = amounts[row] ?? NaN;
+      const code = codes[row] ?? NONE;
+      if (day < days.from || day > days.to || Number.isNaN(value) || code === NONE) continue;
+      const key = `${level} ${code}`;
+      const own = seen.get(key) ?? [];
+      seen.set(key, own);
+      own.push({ day, value: value / scale });
+    }
+  }
+  return new Map([...seen].map(([key, values]) => [key, latest(values)]));
+}
+
+function latest(values: { day: Day; value: number }[]): Setting {
+  const ordered = values.sort((a, b) => b.day - a.day);
+  const last = ordered[0] ?? { day: 0, value: 0 };
+  const different = ordered.findIndex((each) => each.value !== last.value);
+  const since = ordered[(different < 0 ? ordered.length : different) - 1] ?? last;
+  return { value: last.value, asOf: last.day, since: since.day, changed: different >= 0 };
+}

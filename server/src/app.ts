@@ -1,0 +1,68 @@
+import { openApi } from '@lens/contract';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Context } from './context';
+import { auditRoutes } from './routes/audit';
+import { clientRoutes } from './routes/clients';
+import { compareRoutes } from './routes/compare';
+import { fileRoutes } from './routes/files';
+import { intakeRoutes } from './routes/intake';
+import { ownHostOnly } from './routes/own-host';
+import { HttpProblem, problemHandler } from './routes/problem';
+
+/** Puts the server together: the API under /api, the built web application everywhere else. */
+export function createApp(context: Context, webFolder: string, logger: Logger): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: false }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          // Angular Material sets positions and sizes through style attributes and style elements.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          baseUri: ["'self'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Served on loopback without TLS.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(ownHostOnly);
+  app.use('/api', apiRouter(context));
+  if (existsSync(webFolder)) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
+    app.get('/{*path}', (_request, response) => {
+      response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
+    });
+  }
+  app.use(problemHandler);
+  return app;
+}
+
+function apiRouter(context: Context): express.Router {
+  const router = express.Router();
+  router.use(express.json({ limit: '1mb' }));
+  router.get('/openapi.json', (_request, response) => void response.json(openApi()));
+  clientRoutes(router, context);
+  intakeRoutes(router, context);
+  fileRoutes(router, context);
+  compareRoutes(router, context);
+  auditRoutes(router, context);
+  router.use(() => {
+    throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
+  });
+  return router;
+}

@@ -1,0 +1,13 @@
+import { stringify } from 'csv-stringify/sync';
+
+/** A cell: text from people is kept from running as a formula in a spreadsheet, numbers stay numbers. */
+export type Cell = string | number | null;
+
+/** Writes rows as CSV (RFC 4180, UTF-8 with a mark so that spreadsheets read the names right). */
+export function toCsv(headers: readonly string[], rows: readonly (readonly Cell[])[]): string {
+  return stringify([headers, ...rows] as (Cell[] | string[])[], {
+    bom: true,
+    record_delimiter: 'windows',
+    cast: { string: (text) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text) },
+  });
+}

@@ -1,0 +1,55 @@
+import type { Client, WireTable } from '@lens/contract';
+import { type Figure, formatDay, metricNamed, type Question, unpackFigures } from '@lens/core';
+import { type Cell, toCsv } from './csv';
+
+/** A comparison as CSV: one line a member, numbers plain, gaps and bounds in words, the question on every line. */
+export function tableCsv(client: Client, question: Question, table: WireTable): string {
+  const columns = table.columns.flatMap(({ now, before, change }, at) => {
+    const metric = metricNamed(table.metrics[at] ?? 'spend');
+    const unit = metric.unit === 'money' ? ` (${client.currency})` : '';
+    return [
+      { header: `${metric.label}${unit}`, figures: unpackFigures(now) },
+      ...(before ? [{ header: `${metric.label}${unit}, compared with`, figures: unpackFigures(before) }] : []),
+      ...(change ? [{ header: `${metric.label}, change`, figures: unpackFigures(change) }] : []),
+    ];
+  });
+  const days = (range: { from: number; to: number } | null): Cell[] =>
+    range ? [formatDay(range.from), formatDay(range.to)] : [null, null];
+  const about: Cell[] = [
+    client.name,
+    ...days(question.period),
+    ...days(question.comparison),
+    question.countedBy === 'orders' ? 'orders' : 'channel claims',
+    `${question.basis} date`,
+  ];
+  const rows = table.rows.map((row, at): Cell[] => [
+    row.level,
+    '  '.repeat(row.depth) + row.name,
+    ...columns.map(({ figures }) => cellOf(figures[at])),
+    ...about,
+  ]);
+  const headers = [
+    'Level',
+    'Name',
+    ...columns.map(({ header }) => header),
+    'Client',
+    'From',
+    'To',
+    'Compared from',
+    'Compared to',
+    'Counted by',
+    'Date basis',
+  ];
+  return toCsv(headers, rows);
+}
+
+function cellOf(figure: Figure | undefined): Cell {
+  if (!figure || figure.kind === 'gap') return figure?.gap ?? null;
+  if (figure.kind === 'value') return round(figure.value);
+  const low = figure.low === null ? '' : String(round(figure.low));
+  const high = figure.high === null ? '' : String(round(figure.high));
+  if (low !== '' && high !== '') return `between ${low} and ${high}`;
+  return low !== '' ? `more than ${low}` : `at most ${high}`;
+}
+
+const round = (number: number): number => Math.round(number * 1e6) / 1e6;

@@ -1,0 +1,73 @@
+import type { Client, Job, NewCheck } from '@lens/contract';
+import { grainOf, type Mapping } from '@lens/core';
+import { randomUUID } from 'node:crypto';
+import type { Context } from '../context';
+import { type FeedRecord, insertFeed } from '../store/feeds';
+import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
+import { HttpProblem } from '../routes/problem';
+import type { Delimiter } from './read-table';
+
+/** What a check has found out about the file, kept with its job for the import that may follow. */
+interface CheckRequest {
+  readonly file: string;
+  readonly fileName: string;
+  readonly account: string;
+  readonly feed: { id: number } | { name: string };
+  readonly mapping: Mapping;
+  readonly headers: readonly string[];
+}
+
+/** Starts reading a whole file into a staging file of its own. */
+export function beginCheck(
+  { db, dataFolder, intake, now }: Context,
+  client: Client,
+  request: NewCheck,
+  found: { headers: readonly string[]; delimiter: Delimiter; feed: FeedRecord | null },
+): Job {
+  const id = randomUUID();
+  const feed = found.feed ? { id: found.feed.id } : request.feed;
+  const kept: CheckRequest = { ...request, feed, headers: found.headers };
+  insertJob(db, { id, client: client.id, kind: 'check', request: JSON.stringify(kept), createdAt: now().toISOString() });
+  void intake.start(id, {
+    kind: 'check',
+    dataFolder,
+    staging: intake.stagingPath(id),
+    file: request.file,
+    delimiter: found.delimiter,
+    mapping: request.mapping,
+    zone: client.timeZone,
+    feed: found.feed?.id ?? null,
+  });
+  const job = findJob(db, id);
+  if (!job) throw new HttpProblem(500, 'Something went wrong here', 'The check could not be started.');
+  return job;
+}
+
+/** Imports what a check has read. The job goes on under the same id. */
+export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord, keepAbsent: boolean, importedAt: string): void {
+  const request = JSON.parse(job.request) as CheckRequest;
+  const { report } = job;
+  if (!report?.days) throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported.');
+  const feed =
+    'id' in request.feed ? request.feed.id : insertFeed(db, { ...request, name: request.feed.name, grain: grainOf(request.mapping) });
+  updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
+  void intake.start(job.id, {
+    kind: 'commit',
+    dataFolder,
+    staging: intake.stagingPath(job.id),
+    mapping: request.mapping,
+    input: {
+      feed,
+      fileHash: request.file,
+      fileName: request.fileName,
+      importedAt,
+      from: report.days.from,
+      to: report.days.to,
+      rows: report.rows,
+      badRows: report.badRows,
+      mapping: JSON.stringify(request.mapping),
+      headers: JSON.stringify(request.headers),
+      keepAbsent,
+    },
+  });
+}

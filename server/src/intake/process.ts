@@ -1,0 +1,96 @@
+import { LEVELS } from '@lens/core';
+import { rmSync } from 'node:fs';
+import { termScale } from '@lens/core';
+import { commitOrders, commitReport } from '../store/commit';
+import { databasePath, openDatabase, type Db } from '../store/database';
+import { columnsOf } from '../store/feeds';
+import { absentMembers, createStaging, replacedRows, stagedDays, stagedMembers, stagedOrderValue, stagedSums } from '../store/staging';
+import type { IntakeMessage, IntakeTask } from './messages';
+import { storedPath } from './file-store';
+import { stageFile, termsOfMapping } from './stage';
+
+/** The process that reads and imports files. It does one task and ends; killing it leaves the record as it was. */
+process.once('message', (task: IntakeTask) => {
+  run(task)
+    .then((message) => say(message))
+    .catch((error: unknown) => say({ kind: 'failed', error: error instanceof Error ? error.message : String(error) }))
+    .finally(() => process.disconnect());
+});
+
+const say = (message: IntakeMessage): void => void process.send?.(message);
+
+async function run(task: IntakeTask): Promise<IntakeMessage> {
+  return task.kind === 'check' ? check(task) : commit(task);
+}
+
+async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessage> {
+  rmSync(task.staging, { force: true });
+  const staging = createStaging(task.staging);
+  const source = { path: storedPath(task.dataFolder, task.file), delimiter: task.delimiter, mapping: task.mapping, zone: task.zone };
+  const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
+  const days = stagedDays(staging, task.mapping.kind);
+  const totals = totalsOf(staging, task);
+  const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
+  staging.close();
+  const range = days.from === null || days.to === null ? null : { from: days.from, to: days.to };
+  const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, range) : { replaces: 0, absent: [] };
+  return {
+    kind: 'checked',
+    report: {
+      rows: days.rows,
+      merged: result.merged,
+      badRows: result.badRows,
+      problems: result.problems,
+      days: range,
+      members,
+      totals,
+      replaces: seen.replaces,
+      absent: seen.absent.slice(0, 50),
+      absentCount: seen.absent.length,
+    },
+  };
+}
+
+function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
+  if (mapping.kind === 'orders') return [{ term: 'value', amount: stagedOrderValue(staging) / 1_000_000, unit: 'money' }];
+  const roles = mapping.columns.filter((role) => role.role === 'measure' || role.role === 'outcome');
+  const sums = stagedSums(staging, roles.length);
+  return termsOfMapping(mapping).flatMap((term, slot) => {
+    const role = roles[slot];
+    const sum = sums[slot];
+    if (!role || sum === null || sum === undefined || term === 'daily budget' || term === 'running') return [];
+    const money = role.role === 'measure' ? term === 'spend' : role.part === 'value';
+    const scale = role.role === 'measure' ? termScale({ kind: 'measure', measure: role.measure }) : 1_000_000;
+    return [{ term, amount: sum / scale, unit: money ? ('money' as const) : ('count' as const) }];
+  });
+}
+
+function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, days: { from: number; to: number }) {
+  const db = openDatabase(databasePath(task.dataFolder));
+  try {
+    db.prepare('ATTACH ? AS staging').run(task.staging);
+    const replaces = replacedRows(db, feed, task.mapping.kind, days);
+    const hasMembers =
+      task.mapping.kind === 'report' && task.mapping.columns.some((role) => role.role === 'level' && LEVELS.includes(role.level));
+    const absent = hasMembers ? absentMembers(db, feed, days, columnsOf(db, feed).indexOf('spend')) : [];
+    return { replaces, absent };
+  } finally {
+    db.close();
+  }
+}
+
+async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMessage> {
+  const db = openDatabase(databasePath(task.dataFolder));
+  try {
+    db.prepare('ATTACH ? AS staging').run(task.staging);
+    const onStep = (phase: string, rows: number): void => say({ kind: 'progress', phase, rows });
+    const importId =
+      task.mapping.kind === 'report'
+        ? commitReport(db, task.input, termsOfMapping(task.mapping), onStep)
+        : commitOrders(db, task.input, onStep);
+    return { kind: 'imported', importId };
+  } finally {
+    db.close();
+    rmSync(task.staging, { force: true });
+  }
+}

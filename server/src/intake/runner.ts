@@ -1,0 +1,83 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Db } from '../store/database';
+import { updateJob } from '../store/jobs';
+import type { IntakeMessage, IntakeTask } from './messages';
+
+/** Starts intake processes, writes their progress into jobs and ends them on request. */
+export class IntakeRunner {
+  private readonly running = new Map<string, ChildProcess>();
+
+  constructor(
+    private readonly db: Db,
+    private readonly dataFolder: string,
+  ) {}
+
+  stagingPath(job: string): string {
+    const folder = join(this.dataFolder, 'staging');
+    mkdirSync(folder, { recursive: true });
+    return join(folder, `${job}.sqlite`);
+  }
+
+  /** Removes staging files of jobs that a crash or a cancel left behind. */
+  clearStaging(keep: (job: string) => boolean): void {
+    const folder = join(this.dataFolder, 'staging');
+    mkdirSync(folder, { recursive: true });
+    for (const file of readdirSync(folder)) {
+      if (!keep(file.replace(/\.sqlite.*$/, ''))) rmSync(join(folder, file), { force: true });
+    }
+  }
+
+  /** Runs one task for a job; resolves when the process has ended, whatever became of it. */
+  start(job: string, task: IntakeTask): Promise<void> {
+    const child = fork(join(import.meta.dirname, 'intake-process.js'), {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      execArgv: ['--enable-source-maps'],
+    });
+    this.running.set(job, child);
+    let settled = false;
+    return new Promise((resolve) => {
+      child.on('message', (message: IntakeMessage) => {
+        if (message.kind !== 'progress') settled = true;
+        this.apply(job, message);
+      });
+      child.on('exit', () => {
+        this.running.delete(job);
+        if (!settled) {
+          updateJob(this.db, job, {
+            state: child.killed ? 'cancelled' : 'failed',
+            error: child.killed ? 'Cancelled. Nothing was stored.' : 'The import stopped unexpectedly. Nothing was stored; try again.',
+          });
+          rmSync(task.staging, { force: true });
+        }
+        resolve();
+      });
+      child.send(task);
+    });
+  }
+
+  cancel(job: string): void {
+    this.running.get(job)?.kill('SIGKILL');
+  }
+
+  stopAll(): void {
+    for (const child of this.running.values()) child.kill('SIGKILL');
+  }
+
+  private apply(job: string, message: IntakeMessage): void {
+    switch (message.kind) {
+      case 'progress':
+        updateJob(this.db, job, { phase: message.phase, rows: message.rows });
+        break;
+      case 'checked':
+        updateJob(this.db, job, { state: 'ready', phase: 'checked', rows: message.report.rows, report: message.report });
+        break;
+      case 'imported':
+        updateJob(this.db, job, { state: 'done', phase: 'imported', importId: message.importId });
+        break;
+      case 'failed':
+        updateJob(this.db, job, { state: 'failed', error: message.error });
+    }
+  }
+}

@@ -1,0 +1,44 @@
+import { mkdirSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { join, resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+import { pino } from 'pino';
+import { createApp } from './app';
+import { IntakeRunner } from './intake/runner';
+import { startQueries } from './query/queries';
+import { migrate } from './store/database';
+import { failInterruptedJobs, findJob } from './store/jobs';
+
+const { values } = parseArgs({ options: { port: { type: 'string', default: '4180' }, data: { type: 'string', default: 'data' } } });
+const dataFolder = resolve(values.data);
+mkdirSync(dataFolder, { recursive: true });
+
+const logger = pino({ level: process.env['LENS_LOG'] ?? 'warn' });
+const db = await migrate(dataFolder);
+failInterruptedJobs(db);
+const intake = new IntakeRunner(db, dataFolder);
+intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
+const queries = startQueries(dataFolder);
+const app = createApp({ db, dataFolder, intake, queries, now: () => new Date() }, join(import.meta.dirname, '../web/browser'), logger);
+
+const server = app.listen(Number(values.port), '127.0.0.1', (error?: Error) => {
+  if (error) {
+    console.error(`Port ${values.port} cannot be used (${error.message}). Choose another: npm start -- --port 4181`);
+    process.exit(1);
+  }
+  const { port } = server.address() as AddressInfo;
+  // The line the start script, the tests and people wait for.
+  console.log(`Unified Lens is at http://127.0.0.1:${port}`);
+});
+
+function stop(): void {
+  intake.stopAll();
+  server.close();
+  server.closeAllConnections();
+  void queries.close().finally(() => {
+    db.close();
+    process.exit(0);
+  });
+}
+process.once('SIGINT', stop);
+process.once('SIGTERM', stop);

@@ -1,0 +1,176 @@
+import type { AuditReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import {
+  accumulate,
+  audit,
+  type Audit,
+  closedFormula,
+  compare,
+  type DayRange,
+  type Figure,
+  figureText,
+  filledFormula,
+  lags,
+  LEVELS,
+  maturityOf,
+  type MetricId,
+  metricNamed,
+  type Names,
+  packFigures,
+  type Question,
+  series,
+  type Series,
+  type Target,
+  targetFor,
+  termText,
+  trace,
+} from '@lens/core';
+import { accountsOf, allChannels, findClient, promisesOf } from '../store/clients';
+import { databasePath, type Db, openReadOnly } from '../store/database';
+import { findFeed } from '../store/feeds';
+import { findImport } from '../store/imports';
+import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+
+/** An audit with the names its findings need on a screen. */
+export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
+  readonly target: Target | null;
+  readonly findings: (Audit['findings'][number] & { channelName: string; path: string[]; accountId: string; externalId: string })[];
+}
+
+/** Answers questions from column tables over a read-only connection. One lives in the query thread. */
+export class QueryEngine {
+  private readonly db: Db;
+  private readonly cache = new TableCache();
+
+  constructor(dataFolder: string) {
+    this.db = openReadOnly(databasePath(dataFolder));
+  }
+
+  compare(question: Question, today: number): WireTable {
+    const loaded = this.load(question.client);
+    const table = compare(loaded.tables, question, this.names(loaded));
+    return {
+      metrics: [...table.metrics],
+      rows: table.rows.map(({ cells: _, ...row }) => row),
+      columns: table.metrics.map((_, at) => ({
+        now: packFigures(table.rows.map((row) => cell(row.cells[at]?.now))),
+        before: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.before))) : null,
+        change: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.change))) : null,
+      })),
+      withoutClickDay: { orders: table.withoutClickDay.orders, value: table.withoutClickDay.value / 1_000_000 },
+      arrived: question.basis === 'click' ? this.arrived(loaded, question, today) : null,
+      dataVersion: loaded.version,
+    };
+  }
+
+  series(question: Question, metric: MetricId, members: readonly string[]): Series {
+    return series(this.load(question.client).tables, question, metric, members);
+  }
+
+  trace(question: Question, row: string, metric: MetricId): WireTrace | undefined {
+    const loaded = this.load(question.client);
+    const found = trace(loaded.tables, question, this.names(loaded), row, metric);
+    const client = findClient(this.db, question.client);
+    if (!found || !client) return undefined;
+    const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, client).text]));
+    return {
+      ...found,
+      metric,
+      filled: filledFormula(closedFormula(metric, question), (term) => figures.get(termText(term)) ?? termText(term)),
+      inputs: found.inputs.map((input) => ({ ...input, sources: input.sources.map((source) => this.sourceOf(source, question.client)) })),
+      withoutClickDay: found.withoutClickDay && { ...found.withoutClickDay },
+      dataVersion: loaded.version,
+    };
+  }
+
+  /** Judges a client against its target; without a target there is nothing to judge by. */
+  audit(client: string, days: DayRange, today: number): NamedAudit {
+    const loaded = this.load(client);
+    const target = targetFor(promisesOf(this.db, client).targets, days);
+    if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
+    const names = this.names(loaded);
+    const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names });
+    const findings = result.findings.map((finding) => {
+      const path = loaded.members.pathOf(finding.member);
+      return {
+        ...finding,
+        channelName: names('channel', finding.channel),
+        path: LEVELS.flatMap((level) => (path.has(level) ? [loaded.members.nameOf(path.get(level) ?? -1)] : [])),
+        accountId: loaded.tables.accounts[finding.account]?.id ?? '',
+        externalId: loaded.members.byId.get(finding.member)?.externalId ?? '',
+      };
+    });
+    return { target, days, matured: result.matured, findings, dataVersion: loaded.version };
+  }
+
+  /** Orders of a feed whose tags reach no campaign. */
+  notMatched(client: string): Map<number, number> {
+    const counts = new Map<number, number>();
+    for (const { feedId, codes, length } of this.load(client).tables.orders) {
+      for (let row = 0; row < length; row++) {
+        if ((codes.get('campaign')?.[row] ?? -1) < 0) counts.set(feedId[row] ?? 0, (counts.get(feedId[row] ?? 0) ?? 0) + 1);
+      }
+    }
+    return counts;
+  }
+
+  private load(client: string): LoadedClient {
+    return this.db.transaction(() => loadClient(this.db, client, this.cache))();
+  }
+
+  private names(loaded: LoadedClient): Names {
+    const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
+    return (dimension, code) =>
+      typeof code === 'string' ? (channels.get(code) ?? code) : (this.cache.splits.nameOf(dimension, code) ?? loaded.members.nameOf(code));
+  }
+
+  /** Share of the sales of these click days that has arrived, weighted by clicks. */
+  private arrived({ tables }: LoadedClient, question: Question, today: number): number | null {
+    const action = question.metricSet === 'leads' ? 'lead' : 'purchase';
+    const maturity = lags(tables, action, today - 1);
+    if (!maturity) return null;
+    const buckets = Array.from({ length: question.period.to - question.period.from + 1 }, (_, at) => ({
+      from: question.period.from + at,
+      to: question.period.from + at,
+    }));
+    const sums = accumulate(tables, { terms: [{ kind: 'measure', measure: 'clicks' }], levels: ['campaign'], buckets });
+    const nodes = sums.nodes[0]?.all() ?? [];
+    const days = buckets.map(({ from: day }, bucket) => ({ day, weight: nodes.reduce((sum, node) => sum + node.total(bucket, 0), 0) }));
+    return maturityOf(maturity, days, today - 1);
+  }
+
+  private sourceOf(
+    source: { feedId: number; rows: number; amount: number; imports: readonly number[] },
+    client: string,
+  ): WireTrace['inputs'][number]['sources'][number] {
+    const feed = findFeed(this.db, source.feedId);
+    const account = feed && accountsOf(this.db, client).find((each) => each.id === feed.account);
+    return {
+      feed: feed?.name ?? `feed ${source.feedId}`,
+      account: account?.name ?? '',
+      channel: account?.channelName ?? '',
+      rows: source.rows,
+      amount: source.amount,
+      files: source.imports.flatMap((id) => {
+        const found = findImport(this.db, id);
+        return found ? [{ importId: id, name: found.fileName, importedAt: found.importedAt }] : [];
+      }),
+    };
+  }
+}
+
+const cell = (figure: Figure | null | undefined): Figure => figure ?? { kind: 'gap', gap: 'not measured' };
+
+/** The figure of a target's metric for a whole client, as the target counts. */
+export function targetQuestion(client: { id: string; metricSet: 'shop' | 'leads' }, target: Target, period: DayRange): Question {
+  return {
+    client: client.id,
+    period,
+    comparison: null,
+    countedBy: target.countedBy,
+    basis: target.basis,
+    metricSet: metricNamed(target.metric).id === 'cost-per-lead' ? 'leads' : 'shop',
+    tree: 'ads',
+    filter: '',
+    sort: { by: 'spend', direction: 'descending' },
+  };
+}

@@ -1,0 +1,22 @@
+import { ENDPOINTS } from '@lens/contract';
+import type { Router } from 'express';
+import { decide, movesReply, withDecisions } from '../audit/decide';
+import { clockOf, type Context } from '../context';
+import { deleteMove } from '../store/moves';
+import { answer } from './answer';
+import { clientOr404 } from './clients';
+import { notFound } from './problem';
+
+export function auditRoutes(router: Router, context: Context): void {
+  answer(router, ENDPOINTS.audit, async ({ body }) => {
+    const client = clientOr404(context, body.client);
+    const { today } = clockOf(context, client.timeZone);
+    return withDecisions(context, client.id, await context.queries.audit(client.id, body.period, today));
+  });
+  answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
+  answer(router, ENDPOINTS.decide, ({ params, body }) => decide(context, clientOr404(context, params.client), body));
+  answer(router, ENDPOINTS.undecide, ({ params }) => {
+    if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
+    return { ok: true as const };
+  });
+}

@@ -1,0 +1,30 @@
+import { ENDPOINTS } from '@lens/contract';
+import { packFigures } from '@lens/core';
+import type { Router } from 'express';
+import { clockOf, type Context } from '../context';
+import { answer } from './answer';
+import { clientOr404 } from './clients';
+import { notFound } from './problem';
+
+export function compareRoutes(router: Router, context: Context): void {
+  const { queries } = context;
+  answer(router, ENDPOINTS.compare, ({ body }) =>
+    queries.compare(body, clockOf(context, clientOr404(context, body.client).timeZone).today),
+  );
+
+  answer(router, ENDPOINTS.series, async ({ body }) => {
+    clientOr404(context, body.question.client);
+    const { buckets, lines } = await queries.series(body.question, body.metric, body.members);
+    return {
+      buckets: buckets.map((bucket) => ({ ...bucket })),
+      lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
+    };
+  });
+
+  answer(router, ENDPOINTS.trace, async ({ body }) => {
+    clientOr404(context, body.question.client);
+    const found = await queries.trace(body.question, body.row, body.metric);
+    if (!found) throw notFound('row in this comparison');
+    return found;
+  });
+}

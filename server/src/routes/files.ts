@@ -1,0 +1,51 @@
+import { FILES, question, storedFile } from '@lens/contract';
+import type { Response, Router } from 'express';
+import { z } from 'zod';
+import { clockOf, type Context } from '../context';
+import { changeSheet } from '../export/change-sheet';
+import { tableCsv } from '../export/table';
+import { storeFile } from '../intake/file-store';
+import { insertFile } from '../store/imports';
+import { movesOf } from '../store/moves';
+import { check } from './answer';
+import { clientOr404 } from './clients';
+import { HttpProblem } from './problem';
+
+/** Requests whose body or reply is a file: uploads, the exported table, the change sheet. */
+export function fileRoutes(router: Router, context: Context): void {
+  router.post(FILES.upload.path, async (request, response) => {
+    const { name } = check(FILES.upload.query, request.query);
+    if (!request.is('application/octet-stream')) throw new HttpProblem(415, 'Not a file', 'Send the file as application/octet-stream.');
+    const stored = await storeFile(context.dataFolder, request);
+    insertFile(context.db, { ...stored, receivedAt: context.now().toISOString() });
+    response.json(z.encode(storedFile, { ...stored, name }));
+  });
+
+  router.get(FILES.exportTable.path, async (request, response) => {
+    const asked = check(question, parsed(check(FILES.exportTable.query, request.query).question));
+    const client = clientOr404(context, asked.client);
+    const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
+    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table));
+  });
+
+  router.get(FILES.changeSheet.path, (request, response) => {
+    const client = clientOr404(context, check(FILES.changeSheet.params, request.params).client);
+    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(movesOf(context.db, client.id).map(({ move }) => move)));
+  });
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new HttpProblem(
+      400,
+      'The request is not right',
+      'The question in the address is not readable. Open the comparison again and export from there.',
+    );
+  }
+}
+
+function sendCsv(response: Response, name: string, csv: string): void {
+  response.type('text/csv; charset=utf-8').attachment(name).send(csv);
+}

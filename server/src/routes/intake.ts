@@ -1,0 +1,145 @@
+import { ENDPOINTS, type Feed, type Job } from '@lens/contract';
+import { grainOf, mappingProblems } from '@lens/core';
+import { existsSync } from 'node:fs';
+import type { Router } from 'express';
+import type { Context } from '../context';
+import { storedPath } from '../intake/file-store';
+import { previewFile } from '../intake/preview';
+import { beginCheck, beginImport } from '../intake/jobs';
+import { accountsOf } from '../store/clients';
+import { feedsOf, findFeed, glanceOf } from '../store/feeds';
+import { findImport, importsOf, takeBackImport, wasImported } from '../store/imports';
+import { findJob, updateJob } from '../store/jobs';
+import { answer } from './answer';
+import { clientOr404 } from './clients';
+import { HttpProblem, notFound } from './problem';
+
+export function intakeRoutes(router: Router, context: Context): void {
+  const { db, intake, now } = context;
+  answer(router, ENDPOINTS.feeds, ({ params }) => feedList(context, params.client));
+
+  answer(router, ENDPOINTS.preview, async ({ params, body }) => {
+    clientOr404(context, params.client);
+    const path = storedPath(context.dataFolder, body.hash);
+    if (!existsSync(path)) throw notFound('file');
+    const { feed, ...preview } = await previewFile(path, feedsOf(db, params.client));
+    return {
+      ...preview,
+      mapping: { ...preview.mapping, columns: [...preview.mapping.columns] },
+      feed: feed && { id: feed.id, name: feed.name, account: feed.account },
+      importedBefore: wasImported(db, params.client, body.hash),
+    };
+  });
+
+  answer(router, ENDPOINTS.check, async ({ params, body }): Promise<Job> => {
+    const client = clientOr404(context, params.client);
+    const path = storedPath(context.dataFolder, body.file);
+    if (!existsSync(path)) throw notFound('file');
+    if (!accountsOf(db, client.id).some((account) => account.id === body.account)) throw notFound('account');
+    const existing =
+      'id' in body.feed
+        ? findFeed(db, body.feed.id)
+        : feedsOf(db, client.id).find((feed) => feed.account === body.account && 'name' in body.feed && feed.name === body.feed.name);
+    if ('id' in body.feed && existing?.account !== body.account) throw notFound('feed of this account');
+    const { headers, delimiter } = await previewFile(path, []);
+    const problems = mappingProblems(body.mapping, headers);
+    const grain = grainOf(body.mapping);
+    if (existing && (existing.kind !== body.mapping.kind || existing.grain.join() !== grain.join())) {
+      problems.push(
+        `“${existing.name}” holds ${existing.grain.join(' × ') || existing.kind} rows; this mapping makes ${grain.join(' × ') || body.mapping.kind} rows. Give it a feed of its own.`,
+      );
+    }
+    if (problems.length > 0)
+      throw new HttpProblem(
+        400,
+        'The mapping cannot be used',
+        problems.join(' '),
+        problems.map((message) => ({ path: 'mapping', message })),
+      );
+    return beginCheck(context, client, body, { headers, delimiter, feed: existing ?? null });
+  });
+
+  answer(router, ENDPOINTS.job, ({ params }) => jobOr404(context, params.job));
+
+  answer(router, ENDPOINTS.cancelJob, ({ params }) => {
+    const job = jobOr404(context, params.job);
+    if (job.state === 'running') intake.cancel(job.id);
+    if (job.state === 'ready') {
+      updateJob(db, job.id, { state: 'cancelled', error: 'Cancelled. Nothing was stored.' });
+      intake.clearStaging((each) => each !== job.id);
+    }
+    return jobOr404(context, params.job);
+  });
+
+  answer(router, ENDPOINTS.import, ({ params, body }) => {
+    const job = jobOr404(context, params.job);
+    if (job.kind !== 'check' || job.state !== 'ready' || !job.report)
+      throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported. Check the file again.');
+    if (!job.report.days || job.report.rows === 0)
+      throw new HttpProblem(
+        422,
+        'Nothing to import',
+        'No line of the file could be read with this mapping. Correct the mapping and check again.',
+      );
+    if (job.report.absentCount > 0 && body.absent === null) {
+      throw new HttpProblem(
+        409,
+        'A question is open',
+        `${job.report.absentCount} members had amounts in these days and are not in the file. Say whether they are gone or keep what they had.`,
+        [{ path: 'absent', message: 'Choose “gone” or “keep”' }],
+      );
+    }
+    beginImport(context, job, body.absent === 'keep', now().toISOString());
+    return jobOr404(context, params.job);
+  });
+
+  answer(router, ENDPOINTS.takeBack, ({ params }) => {
+    const record = findImport(db, params.import);
+    const feed = record && findFeed(db, record.feedId);
+    if (!record || !feed) throw notFound('import');
+    if (record.takenBackAt !== null) throw new HttpProblem(409, 'Taken back already', 'This import has been taken back before.');
+    takeBackImport(db, record, feed.kind, now().toISOString());
+    return { ok: true as const };
+  });
+}
+
+function jobOr404({ db }: Context, id: string): Job & { client: string; request: string } {
+  const job = findJob(db, id);
+  if (!job) throw notFound('job');
+  return job;
+}
+
+async function feedList(context: Context, clientId: string): Promise<Feed[]> {
+  const { db } = context;
+  const client = clientOr404(context, clientId);
+  const accounts = new Map(accountsOf(db, client.id).map((account) => [account.id, account]));
+  const feeds = feedsOf(db, client.id);
+  const notMatched = feeds.some((feed) => feed.kind === 'orders') ? await context.queries.notMatched(client.id) : new Map<number, number>();
+  return feeds.map((feed) => {
+    const glance = glanceOf(db, feed);
+    return {
+      id: feed.id,
+      name: feed.name,
+      account: feed.account,
+      accountName: accounts.get(feed.account)?.name ?? '',
+      channelName: accounts.get(feed.account)?.channelName ?? '',
+      kind: feed.kind,
+      grain: [...feed.grain],
+      days: glance.from === null || glance.to === null ? null : { from: glance.from, to: glance.to },
+      daysCovered: glance.daysCovered,
+      rows: glance.rows,
+      notMatched: notMatched.get(feed.id) ?? 0,
+      imports: importsOf(db, feed.id).map((each) => ({
+        id: each.id,
+        fileName: each.fileName,
+        importedAt: each.importedAt,
+        from: each.from,
+        to: each.to,
+        rows: each.rows,
+        badRows: each.badRows,
+        coversAll: each.campaigns === null,
+        takenBack: each.takenBackAt !== null,
+      })),
+    };
+  });
+}

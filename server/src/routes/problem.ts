@@ -1,0 +1,62 @@
+import type { Problem } from '@lens/contract';
+import type { ErrorRequestHandler } from 'express';
+import type {} from 'pino-http';
+import { ZodError } from 'zod';
+import { FileTooLarge } from '../intake/file-store';
+import { UnreadableFile } from '../intake/read-table';
+
+/** An error with a status and words for the person who can do something about it. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly errors?: Problem['errors'],
+  ) {
+    super(detail);
+  }
+}
+
+export const notFound = (what: string): HttpProblem =>
+  new HttpProblem(404, 'Not found', `There is no such ${what}. It may have been removed; reload the page.`);
+
+/** Turns a failed check of a request into a problem that names each field. */
+export const invalid = (error: ZodError): HttpProblem =>
+  new HttpProblem(
+    400,
+    'The request is not right',
+    error.issues.map((issue) => `${issue.path.join('.') || 'request'}: ${issue.message}`).join('; '),
+    error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
+  );
+
+function problemOf(error: unknown): HttpProblem {
+  if (error instanceof HttpProblem) return error;
+  if (error instanceof UnreadableFile) return new HttpProblem(422, 'The file cannot be read', error.message);
+  if (error instanceof FileTooLarge) return new HttpProblem(413, 'The file is too large', error.message);
+  const status = (error as { status?: unknown }).status;
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new HttpProblem(status, 'The request is not right', (error as Error).message);
+  return new HttpProblem(
+    500,
+    'Something went wrong here',
+    'The server could not finish this. Nothing was changed. Try again; if it stays, look at the server log.',
+  );
+}
+
+/** Answers every error as problem details (RFC 9457). */
+export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const found = problemOf(error);
+  if (found.status >= 500) request.log.error({ err: error as Error }, 'request failed');
+  const body: Problem = {
+    type: 'about:blank',
+    title: found.title,
+    status: found.status,
+    detail: found.message,
+    ...(found.errors ? { errors: found.errors } : {}),
+  };
+  response.status(found.status).type('application/problem+json').send(JSON.stringify(body));
+};

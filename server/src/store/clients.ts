@@ -1,0 +1,89 @@
+import type { Account, Channel, Client, Promises } from '@lens/contract';
+import type { DayRange } from '@lens/core';
+import type { Db } from './database';
+
+const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
+
+export const allClients = (db: Db): Client[] => db.prepare<[], Client>(`SELECT ${CLIENT} FROM client ORDER BY name`).all();
+
+export const findClient = (db: Db, id: string): Client | undefined =>
+  db.prepare<[string], Client>(`SELECT ${CLIENT} FROM client WHERE id = ?`).get(id);
+
+export function insertClient(db: Db, client: Client): void {
+  db.prepare(
+    'INSERT INTO client (id, name, currency, time_zone, locale, metric_set) VALUES (@id, @name, @currency, @timeZone, @locale, @metricSet)',
+  ).run(client);
+}
+
+export const allChannels = (db: Db): Channel[] => db.prepare<[], Channel>('SELECT id, name, kind FROM channel ORDER BY name').all();
+
+export function insertChannel(db: Db, channel: Channel): void {
+  db.prepare('INSERT INTO channel (id, name, kind) VALUES (@id, @name, @kind)').run(channel);
+}
+
+export function accountsOf(db: Db, client: string): Account[] {
+  return db
+    .prepare<[string], Account>(
+      `SELECT account.id, channel_id AS channel, account.name, currency, time_zone AS timeZone, channel.name AS channelName, channel.kind AS channelKind
+       FROM account JOIN channel ON channel.id = channel_id WHERE client_id = ? ORDER BY channel.name, account.name`,
+    )
+    .all(client);
+}
+
+export function insertAccount(db: Db, client: string, account: Pick<Account, 'id' | 'channel' | 'name' | 'currency' | 'timeZone'>): void {
+  db.prepare(
+    'INSERT INTO account (id, client_id, channel_id, name, currency, time_zone) VALUES (@id, @client, @channel, @name, @currency, @timeZone)',
+  ).run({
+    ...account,
+    client,
+  });
+}
+
+/** Days for which the client's feeds cover anything, or null. */
+export function dataRange(db: Db, client: string): DayRange | null {
+  const range = db
+    .prepare<[string], { from: number | null; to: number | null }>(
+      `SELECT min(from_day) AS "from", max(to_day) AS "to" FROM import JOIN feed ON feed.id = feed_id JOIN account ON account.id = account_id
+       WHERE client_id = ? AND taken_back_at IS NULL`,
+    )
+    .get(client);
+  return range && range.from !== null && range.to !== null ? { from: range.from, to: range.to } : null;
+}
+
+interface PromiseRow {
+  kind: 'target' | 'margin' | 'budget';
+  from: number;
+  to: number;
+  value: number;
+  metric: 'roas' | 'cpa' | 'cost-per-lead';
+  countedBy: 'claims' | 'orders';
+  basis: 'click' | 'sale';
+}
+
+export function promisesOf(db: Db, client: string): Promises {
+  const rows = db
+    .prepare<[string], PromiseRow>(
+      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis FROM promise WHERE client_id = ? ORDER BY from_day, id',
+    )
+    .all(client);
+  const of = (kind: PromiseRow['kind']): PromiseRow[] => rows.filter((row) => row.kind === kind);
+  return {
+    targets: of('target').map(({ from, to, value, metric, countedBy, basis }) => ({ from, to, value, metric, countedBy, basis })),
+    margins: of('margin').map(({ from, to, value }) => ({ from, to, share: value })),
+    budgets: of('budget').map(({ from, to, value }) => ({ from, to, amount: value })),
+  };
+}
+
+export function replacePromises(db: Db, client: string, { targets, margins, budgets }: Promises): void {
+  const insert = db.prepare(
+    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis)
+     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis)`,
+  );
+  const plain = { client, metric: null, countedBy: null, basis: null };
+  db.transaction(() => {
+    db.prepare('DELETE FROM promise WHERE client_id = ?').run(client);
+    for (const target of targets) insert.run({ ...plain, kind: 'target', ...target });
+    for (const { share, ...days } of margins) insert.run({ ...plain, kind: 'margin', value: share, ...days });
+    for (const { amount, ...days } of budgets) insert.run({ ...plain, kind: 'budget', value: amount, ...days });
+  })();
+}

@@ -1,0 +1,168 @@
+import type { Db } from './database';
+import { PATHS, slotColumns } from './staging';
+
+export interface CommitInput {
+  readonly feed: number;
+  readonly fileHash: string;
+  readonly fileName: string;
+  readonly importedAt: string;
+  readonly from: number;
+  readonly to: number;
+  readonly rows: number;
+  readonly badRows: number;
+  readonly mapping: string;
+  readonly headers: string;
+  /** Keep what members have that the file does not name, instead of counting them as 0. */
+  readonly keepAbsent: boolean;
+}
+
+/** Called between the statements of the transaction with what is being done and how many rows it touched. */
+export type OnStep = (phase: string, rows: number) => void;
+
+/**
+ * Moves staged rows (attached as `staging`) into the record in one transaction and returns the new
+ * import's id. Only rows that changed are written; the rows they replace end here and stay readable
+ * for a take-back. `terms` are the file's amount columns in staged order.
+ */
+export function commitReport(db: Db, input: CommitInput, terms: readonly string[], onStep: OnStep): number {
+  return db.transaction(() => {
+    const id = insertImport(db, input);
+    addMembers(db, input);
+    const slots = feedSlots(db, input.feed, terms);
+    const columns = slotColumns(Math.max(...slots.keys()) + 1);
+    resolveRows(db, input.feed, columns, slots);
+    onStep('members matched', input.rows);
+    const about = { feed: input.feed, id, from: input.from, to: input.to };
+    const same = ['day', 'member_id', 'split_id', ...columns].map((column) => `new.${column} IS old.${column}`).join(' AND ');
+    const closed = db
+      .prepare(
+        `UPDATE feed_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to
+         AND NOT EXISTS (SELECT 1 FROM temp.resolved AS new WHERE ${same})
+         ${input.keepAbsent ? 'AND member_id IN (SELECT member_id FROM temp.resolved)' : ''}`,
+      )
+      .run(about).changes;
+    onStep('replaced rows ended', closed);
+    const added = db
+      .prepare(
+        `INSERT INTO feed_row (feed_id, day, campaign_id, member_id, split_id, since, ${columns.join(', ')})
+         SELECT @feed, day, campaign_id, member_id, split_id, @id, ${columns.join(', ')} FROM temp.resolved AS new
+         WHERE NOT EXISTS (SELECT 1 FROM feed_row AS old WHERE old.feed_id = @feed AND old.until IS NULL
+           AND old.day = new.day AND old.member_id = new.member_id AND old.split_id = new.split_id)`,
+      )
+      .run({ feed: input.feed, id }).changes;
+    onStep('rows added', added);
+    if (input.keepAbsent) {
+      db.prepare(
+        'UPDATE import SET campaigns = (SELECT json_group_array(campaign_id) FROM (SELECT DISTINCT campaign_id FROM temp.resolved)) WHERE id = ?',
+      ).run(id);
+    }
+    finish(db, input);
+    db.exec('DROP TABLE temp.resolved');
+    return id;
+  })();
+}
+
+/** The same for orders: an order is known by its id, wherever its day moves to. */
+export function commitOrders(db: Db, input: CommitInput, onStep: OnStep): number {
+  return db.transaction(() => {
+    const id = insertImport(db, input);
+    const columns = ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad'];
+    const same = columns.map((column) => `new.${column} IS old.${column}`).join(' AND ');
+    const closed = db
+      .prepare(
+        `UPDATE order_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL
+         AND (sale_day BETWEEN @from AND @to AND ${input.keepAbsent ? '0' : '1'} OR external_id IN (SELECT external_id FROM staging.staged_order))
+         AND NOT EXISTS (SELECT 1 FROM staging.staged_order AS new WHERE ${same})`,
+      )
+      .run({ feed: input.feed, id, from: input.from, to: input.to }).changes;
+    onStep('replaced orders ended', closed);
+    const added = db
+      .prepare(
+        `INSERT INTO order_row (feed_id, ${columns.join(', ')}, since) SELECT @feed, ${columns.join(', ')}, @id FROM staging.staged_order AS new
+         WHERE NOT EXISTS (SELECT 1 FROM order_row AS old WHERE old.feed_id = @feed AND old.until IS NULL AND old.external_id = new.external_id)`,
+      )
+      .run({ feed: input.feed, id }).changes;
+    onStep('orders added', added);
+    finish(db, input);
+    return id;
+  })();
+}
+
+function insertImport(db: Db, input: CommitInput): number {
+  const { lastInsertRowid } = db
+    .prepare(
+      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping)
+       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping)`,
+    )
+    .run({ ...input, keepAbsent: undefined, headers: undefined });
+  return Number(lastInsertRowid);
+}
+
+function finish(db: Db, { feed, mapping, headers }: CommitInput): void {
+  db.prepare('UPDATE feed SET version = version + 1, mapping = ?, headers = ? WHERE id = ?').run(mapping, headers, feed);
+}
+
+/** Adds members the file names for the first time, and takes over new names from files that reach further than any before. */
+function addMembers(db: Db, { feed, to }: CommitInput): void {
+  const account = db.prepare('SELECT account_id FROM feed WHERE id = ?').pluck().get(feed) as string;
+  const newest = db
+    .prepare(
+      'SELECT coalesce(max(to_day), 0) <= ? FROM import JOIN feed ON feed.id = feed_id WHERE account_id = ? AND taken_back_at IS NULL',
+    )
+    .pluck()
+    .get(to, account) as number;
+  const add = (level: string, join: string, parent: string): void => {
+    db.prepare(
+      `INSERT INTO member (account_id, level, parent_id, external_id, name)
+       SELECT @account, @level, ${parent}, "${level}_key", "${level}_name" FROM staging.staged_row ${join}
+       WHERE "${level}_key" <> '' GROUP BY ${parent}, "${level}_key" HAVING max(day)
+       ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name WHERE @newest AND name <> excluded.name`,
+    ).run({ account, level, newest });
+  };
+  const campaign = `JOIN member AS campaign ON campaign.account_id = @account AND campaign.level = 'campaign' AND campaign.external_id = campaign_key`;
+  const group = `${campaign} LEFT JOIN member AS "group" ON "group".account_id = @account AND "group".level = 'group'
+    AND "group".parent_id = campaign.id AND "group".external_id = group_key`;
+  add('campaign', '', '0');
+  add('group', campaign, 'campaign.id');
+  add('ad', group, 'coalesce("group".id, campaign.id)');
+  add('keyword', group, 'coalesce("group".id, campaign.id)');
+}
+
+/** File column → feed column, adding columns for terms the feed has not had before. */
+function feedSlots(db: Db, feed: number, terms: readonly string[]): Map<number, number> {
+  const known = new Map(
+    db
+      .prepare<[number], { term: string; slot: number }>('SELECT term, slot FROM feed_column WHERE feed_id = ?')
+      .all(feed)
+      .map(({ term, slot }) => [term, slot]),
+  );
+  const slots = new Map<number, number>();
+  terms.forEach((term, staged) => {
+    const slot = known.get(term) ?? known.size;
+    if (!known.has(term)) db.prepare('INSERT INTO feed_column (feed_id, slot, term) VALUES (?, ?, ?)').run(feed, slot, term);
+    known.set(term, slot);
+    slots.set(slot, staged);
+  });
+  for (const slot of known.values()) if (!slots.has(slot)) slots.set(slot, -1);
+  return slots;
+}
+
+/** Fills temp.resolved with the staged rows under the record's member and split ids. */
+function resolveRows(db: Db, feed: number, columns: readonly string[], slots: ReadonlyMap<number, number>): void {
+  db.exec(`INSERT OR IGNORE INTO split (dimensions) SELECT DISTINCT splits FROM staging.staged_row`);
+  db.exec(`DROP TABLE IF EXISTS temp.resolved;
+    CREATE TEMP TABLE resolved (day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, ${columns.join(', ')},
+      PRIMARY KEY (day, member_id, split_id)) WITHOUT ROWID`);
+  db.exec('DROP TABLE IF EXISTS temp.known_path');
+  db.prepare(`CREATE TEMP TABLE known_path AS WITH ${PATHS} SELECT * FROM path`.replace('@feed', String(feed))).run();
+  db.exec('CREATE INDEX temp.known_path_keys ON known_path (campaign_key, group_key, ad_key, keyword_key)');
+  const amounts = columns.map((_, slot) => {
+    const staged = slots.get(slot) ?? -1;
+    return staged < 0 ? 'NULL' : `row.a${staged}`;
+  });
+  db.exec(`INSERT INTO temp.resolved
+    SELECT row.day, coalesce(known_path.campaign_id, 0), coalesce(known_path.id, 0), split.id, ${amounts.join(', ')}
+    FROM staging.staged_row AS row JOIN split ON split.dimensions = row.splits
+    LEFT JOIN temp.known_path USING (campaign_key, group_key, ad_key, keyword_key)`);
+  db.exec('DROP TABLE temp.known_path');
+}

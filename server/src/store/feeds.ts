@@ -1,0 +1,96 @@
+import type { Mapping } from '@lens/core';
+import type { Db } from './database';
+
+export interface FeedRecord {
+  readonly id: number;
+  readonly account: string;
+  readonly name: string;
+  readonly kind: 'report' | 'orders';
+  readonly grain: readonly string[];
+  readonly action: string;
+  readonly headers: readonly string[];
+  readonly mapping: Mapping;
+  readonly version: number;
+}
+
+interface FeedRow extends Omit<FeedRecord, 'grain' | 'headers' | 'mapping'> {
+  readonly grain: string;
+  readonly headers: string;
+  readonly mapping: string;
+}
+
+const FEED = 'feed.id, account_id AS account, feed.name, kind, grain, action, headers, mapping, version';
+
+const parse = (row: FeedRow): FeedRecord => ({
+  ...row,
+  grain: JSON.parse(row.grain) as string[],
+  headers: JSON.parse(row.headers) as string[],
+  mapping: JSON.parse(row.mapping) as Mapping,
+});
+
+export function feedsOf(db: Db, client: string): FeedRecord[] {
+  return db
+    .prepare<[string], FeedRow>(`SELECT ${FEED} FROM feed JOIN account ON account.id = account_id WHERE client_id = ? ORDER BY feed.id`)
+    .all(client)
+    .map(parse);
+}
+
+export function findFeed(db: Db, id: number): FeedRecord | undefined {
+  const row = db.prepare<[number], FeedRow>(`SELECT ${FEED} FROM feed WHERE id = ?`).get(id);
+  return row && parse(row);
+}
+
+/** Terms of a feed's amount columns, by slot. */
+export function columnsOf(db: Db, feed: number): string[] {
+  const rows = db
+    .prepare<[number], { slot: number; term: string }>('SELECT slot, term FROM feed_column WHERE feed_id = ? ORDER BY slot')
+    .all(feed);
+  return rows.map((row) => row.term);
+}
+
+export interface FeedGlance {
+  readonly rows: number;
+  readonly from: number | null;
+  readonly to: number | null;
+  readonly daysCovered: number;
+}
+
+/** Live rows of a feed and the days its imports cover. */
+export function glanceOf(db: Db, feed: FeedRecord): FeedGlance {
+  const table = feed.kind === 'report' ? 'feed_row' : 'order_row';
+  const rows = db
+    .prepare<[number], { rows: number }>(`SELECT count(*) AS rows FROM ${table} WHERE feed_id = ? AND until IS NULL`)
+    .get(feed.id);
+  const covered = db
+    .prepare<[number], { from: number; to: number }>(
+      'SELECT from_day AS "from", to_day AS "to" FROM import WHERE feed_id = ? AND taken_back_at IS NULL',
+    )
+    .all(feed.id);
+  const days = new Set(covered.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, at) => from + at)));
+  return {
+    rows: rows?.rows ?? 0,
+    from: days.size > 0 ? Math.min(...covered.map((each) => each.from)) : null,
+    to: days.size > 0 ? Math.max(...covered.map((each) => each.to)) : null,
+    daysCovered: days.size,
+  };
+}
+
+/** Makes a feed without rows, or returns the one of that name the account has already. */
+export function insertFeed(
+  db: Db,
+  feed: { account: string; name: string; grain: readonly string[]; headers: readonly string[]; mapping: Mapping },
+): number {
+  db.prepare(
+    `INSERT INTO feed (account_id, name, kind, grain, action, headers, mapping) VALUES (?, ?, ?, ?, ?, ?, ?)
+     ON CONFLICT (account_id, name) DO NOTHING`,
+  ).run(
+    feed.account,
+    feed.name,
+    feed.mapping.kind,
+    JSON.stringify(feed.grain),
+    feed.mapping.action,
+    JSON.stringify(feed.headers),
+    JSON.stringify(feed.mapping),
+  );
+  return db.prepare('SELECT id FROM feed WHERE account_id = ? AND name = ?').pluck().get(feed.account, feed.name) as number;
+}

@@ -1,0 +1,29 @@
+/** Codes for the values of dimensions that are not members: devices, hours. Codes never change once given. */
+export class SplitDictionary {
+  private readonly parsed = new Map<string, readonly (readonly [dimension: string, code: number])[]>();
+  private readonly names = new Map<string, string[]>();
+
+  /** Dimension and code of a row's splits, given as stored: {"device":"phone","hour":"07"}. */
+  codesOf(dimensions: string): readonly (readonly [dimension: string, code: number])[] {
+    let codes = this.parsed.get(dimensions);
+    if (!codes) {
+      codes = Object.entries(JSON.parse(dimensions) as Record<string, string>).map(
+        ([dimension, value]) => [dimension, this.code(dimension, value)] as const,
+      );
+      this.parsed.set(dimensions, codes);
+    }
+    return codes;
+  }
+
+  nameOf(dimension: string, code: number): string | undefined {
+    const name = this.names.get(dimension)?.[code];
+    return dimension === 'hour' && name !== undefined ? `${name}:00` : name;
+  }
+
+  private code(dimension: string, value: string): number {
+    const names = this.names.get(dimension) ?? [];
+    this.names.set(dimension, names);
+    const known = names.indexOf(value);
+    return known >= 0 ? known : names.push(value) - 1;
+  }
+}

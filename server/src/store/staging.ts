@@ -1,0 +1,139 @@
+import Database from 'better-sqlite3';
+import type { AbsentMember } from '@lens/contract';
+import type { Db } from './database';
+
+/** Amount columns of a row; a feed can deliver this many terms. */
+export const SLOTS = 16;
+export const slotColumns = (count = SLOTS): string[] => Array.from({ length: count }, (_, slot) => `a${slot}`);
+
+const LEVEL_COLUMNS = ['campaign', 'group', 'ad', 'keyword'].flatMap((level) => [`${level}_key`, `${level}_name`]);
+
+/** Opens a new staging file: a database of its own, so that reading a file never touches the record. */
+export function createStaging(path: string): Db {
+  const db = new Database(path);
+  db.pragma('journal_mode = OFF');
+  db.pragma('synchronous = OFF');
+  db.exec(`
+    CREATE TABLE staged_row (
+      day INTEGER NOT NULL, ${LEVEL_COLUMNS.map((column) => `${column} TEXT NOT NULL`).join(', ')}, splits TEXT NOT NULL,
+      ${slotColumns()
+        .map((column) => `${column} INTEGER`)
+        .join(', ')},
+      PRIMARY KEY (day, campaign_key, group_key, ad_key, keyword_key, splits)) STRICT, WITHOUT ROWID;
+    CREATE TABLE staged_order (
+      external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
+      tag_campaign TEXT, tag_ad TEXT) STRICT, WITHOUT ROWID;`);
+  return db;
+}
+
+/** Adds rows of one grain; rows that share day, member and splits are added together. */
+export function rowInserter(db: Db, slots: number, settings: ReadonlySet<number>): (values: unknown[]) => boolean {
+  const columns = ['day', ...LEVEL_COLUMNS, 'splits', ...slotColumns(slots)];
+  const merge = slotColumns(slots).map(
+    (column, slot) => `${column} = ${settings.has(slot) ? `excluded.${column}` : `${column} + excluded.${column}`}`,
+  );
+  const insert = db.prepare(
+    `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO NOTHING`,
+  );
+  const add = db.prepare(
+    `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})
+     ON CONFLICT DO UPDATE SET ${merge.join(', ')}`,
+  );
+  return (values) => {
+    if (insert.run(...values).changes > 0) return true;
+    add.run(...values);
+    return false;
+  };
+}
+
+/** Adds orders; a second line with the same id replaces the first and is reported as merged. */
+export function orderInserter(db: Db): (values: unknown[]) => boolean {
+  const insert = db.prepare('INSERT INTO staged_order VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING');
+  const replace = db.prepare('INSERT OR REPLACE INTO staged_order VALUES (?, ?, ?, ?, ?, ?)');
+  return (values) => {
+    if (insert.run(...values).changes > 0) return true;
+    replace.run(...values);
+    return false;
+  };
+}
+
+export interface StagedDays {
+  readonly rows: number;
+  readonly from: number | null;
+  readonly to: number | null;
+}
+
+export function stagedDays(db: Db, kind: 'report' | 'orders'): StagedDays {
+  const [table, day] = kind === 'report' ? ['staged_row', 'day'] : ['staged_order', 'sale_day'];
+  return (
+    db.prepare<[], StagedDays>(`SELECT count(*) AS rows, min(${day}) AS "from", max(${day}) AS "to" FROM ${table}`).get() ?? {
+      rows: 0,
+      from: null,
+      to: null,
+    }
+  );
+}
+
+export function stagedSums(db: Db, slots: number): (number | null)[] {
+  if (slots === 0) return [];
+  const row = db
+    .prepare(
+      `SELECT ${slotColumns(slots)
+        .map((column) => `sum(${column})`)
+        .join(', ')} FROM staged_row`,
+    )
+    .raw()
+    .get() as (number | null)[];
+  return row;
+}
+
+export function stagedOrderValue(db: Db): number {
+  return (db.prepare('SELECT sum(value) FROM staged_order').pluck().get() as number | null) ?? 0;
+}
+
+export function stagedMembers(db: Db): number {
+  return db
+    .prepare('SELECT count(*) FROM (SELECT DISTINCT campaign_key, group_key, ad_key, keyword_key FROM staged_row)')
+    .pluck()
+    .get() as number;
+}
+
+/** The staging file seen from the record: live rows it would replace. */
+export function replacedRows(db: Db, feed: number, kind: 'report' | 'orders', days: { from: number; to: number }): number {
+  const [table, day] = kind === 'report' ? ['feed_row', 'day'] : ['order_row', 'sale_day'];
+  return db
+    .prepare(`SELECT count(*) FROM ${table} WHERE feed_id = ? AND until IS NULL AND ${day} BETWEEN ? AND ?`)
+    .pluck()
+    .get(feed, days.from, days.to) as number;
+}
+
+const KEYS = (prefix: string): string => ['campaign', 'group', 'ad', 'keyword'].map((level) => `${prefix}.${level}_key`).join(', ');
+
+/** Members with amounts in live rows of these days that the staged rows do not name (staging attached as `staging`). */
+export function absentMembers(db: Db, feed: number, days: { from: number; to: number }, spendSlot: number): AbsentMember[] {
+  const spend = spendSlot < 0 ? 'NULL' : `a${spendSlot}`;
+  const some = slotColumns()
+    .map((column) => `coalesce(${column}, 0) <> 0`)
+    .join(' OR ');
+  return db
+    .prepare<object, AbsentMember>(
+      `WITH ${PATHS}
+       SELECT member.level, member.name, coalesce(sum(${spend}), 0) / 1e6 AS spend, count(*) AS rows
+       FROM feed_row JOIN path ON path.id = feed_row.member_id JOIN member ON member.id = feed_row.member_id
+       WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to AND (${some})
+         AND (${KEYS('path')}) NOT IN (SELECT ${KEYS('staged_row')} FROM staging.staged_row)
+       GROUP BY member.id ORDER BY spend DESC, member.name`,
+    )
+    .all({ feed, ...days });
+}
+
+/** Every member with the keys of its whole path, '' where a level is not there. */
+export const PATHS = `path (id, campaign_key, group_key, ad_key, keyword_key, campaign_id) AS (
+  SELECT id, external_id, '', '', '', id FROM member WHERE level = 'campaign' AND account_id = (SELECT account_id FROM feed WHERE id = @feed)
+  UNION ALL
+  SELECT member.id, campaign_key,
+    CASE level WHEN 'group' THEN external_id ELSE group_key END,
+    CASE level WHEN 'ad' THEN external_id ELSE ad_key END,
+    CASE level WHEN 'keyword' THEN external_id ELSE keyword_key END,
+    campaign_id
+  FROM member JOIN path ON member.parent_id = path.id)`;

@@ -1,0 +1,137 @@
+import { type Action, type ClientTables, type Cover, type FeedTable, NONE, type OrderTable, termScale } from '@lens/core';
+import { accountsOf, findClient, promisesOf } from './clients';
+import type { Db } from './database';
+import { columnsOf, type FeedRecord, feedsOf } from './feeds';
+import { importsOf } from './imports';
+import { type Members, membersOf } from './members';
+import { SplitDictionary } from './splits';
+
+/** Column tables of one client with the names behind their codes. */
+export interface LoadedClient {
+  readonly tables: ClientTables;
+  readonly members: Members;
+  /** Sum of the feeds' versions: replies carry it, so a trace can say which data it is about. */
+  readonly version: number;
+}
+
+/** Feed tables by feed id, kept while the feed's version stands, with the codes they use. */
+export class TableCache {
+  readonly feeds = new Map<number, { version: number; table: FeedTable }>();
+  readonly splits = new SplitDictionary();
+}
+
+/** Reads what questions about a client need. Unchanged feeds come from the cache. */
+export function loadClient(db: Db, client: string, cache: TableCache): LoadedClient {
+  const info = findClient(db, client);
+  const accounts = accountsOf(db, client);
+  const feeds = feedsOf(db, client);
+  const members = membersOf(db, client);
+  const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
+  const reports = feeds.filter((feed) => feed.kind === 'report');
+  const tables: ClientTables = {
+    accounts: accounts.map((account) => ({ id: account.id, channel: account.channel, noRate: account.currency !== info?.currency })),
+    feeds: reports.map((feed) => {
+      const known = cache.feeds.get(feed.id);
+      if (known?.version === feed.version) return known.table;
+      const table = loadReport(db, feed, accountIndex.get(feed.account) ?? NONE, members, cache.splits);
+      cache.feeds.set(feed.id, { version: feed.version, table });
+      return table;
+    }),
+    orders: feeds.filter((feed) => feed.kind === 'orders').map((feed) => loadOrders(db, feed, members)),
+    campaignAccount: new Map(
+      [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
+    ),
+    margin: promisesOf(db, client).margins,
+  };
+  return { tables, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
+}
+
+function coversOf(db: Db, feed: number): Cover[] {
+  return importsOf(db, feed)
+    .filter((each) => each.takenBackAt === null)
+    .map(({ id, from, to, campaigns }) => ({ from, to, importId: id, campaigns: campaigns === null ? 'all' : new Set(campaigns) }));
+}
+
+interface RawReportRow extends Record<string, number | string | null> {
+  day: number;
+  member: number;
+  dimensions: string;
+  since: number;
+}
+
+function loadReport(db: Db, feed: FeedRecord, account: number, members: Members, splits: SplitDictionary): FeedTable {
+  const terms = columnsOf(db, feed.id);
+  const slots = terms.map((_, slot) => `a${slot}`);
+  const length = db.prepare('SELECT count(*) FROM feed_row WHERE feed_id = ? AND until IS NULL').pluck().get(feed.id) as number;
+  const codes = new Map(feed.grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
+  const amounts = terms.map(() => new Float64Array(length).fill(NaN));
+  const day = new Int32Array(length);
+  const importId = new Int32Array(length);
+  const rows = db
+    .prepare<[number], RawReportRow>(
+      `SELECT day, member_id AS member, dimensions, since${slots.map((slot) => `, ${slot}`).join('')}
+       FROM feed_row JOIN split ON split.id = split_id WHERE feed_id = ? AND until IS NULL ORDER BY day, campaign_id`,
+    )
+    .iterate(feed.id);
+  let at = 0;
+  for (const row of rows) {
+    day[at] = row.day;
+    importId[at] = row.since;
+    for (const [level, id] of members.pathOf(row.member)) setCode(codes, level, at, id);
+    for (const [dimension, code] of splits.codesOf(row.dimensions)) setCode(codes, dimension, at, code);
+    slots.forEach((slot, index) => {
+      const amount = row[slot];
+      const column = amounts[index];
+      if (column && typeof amount === 'number') column[at] = amount;
+    });
+    at += 1;
+  }
+  return {
+    feedId: feed.id,
+    account,
+    dimensions: new Set(feed.grain),
+    covers: coversOf(db, feed.id),
+    length,
+    day,
+    importId,
+    codes,
+    amounts: new Map(terms.map((term, index) => [term, amounts[index] ?? new Float64Array(length)])),
+  };
+}
+
+function setCode(codes: ReadonlyMap<string, Int32Array>, dimension: string, at: number, code: number): void {
+  const column = codes.get(dimension);
+  if (column) column[at] = code;
+}
+
+interface RawOrder {
+  saleDay: number;
+  clickDay: number | null;
+  value: number | null;
+  tagCampaign: string | null;
+  tagAd: string | null;
+  since: number;
+}
+
+function loadOrders(db: Db, feed: FeedRecord, members: Members): OrderTable {
+  const rows = db
+    .prepare<[number], RawOrder>(
+      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, since
+       FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
+    )
+    .all(feed.id);
+  const matched = rows.map((row) => members.match(row.tagCampaign, row.tagAd));
+  const scale = termScale({ kind: 'outcome', part: 'count', action: feed.action as Action });
+  return {
+    action: feed.action,
+    covers: coversOf(db, feed.id),
+    length: rows.length,
+    saleDay: Int32Array.from(rows, (row) => row.saleDay),
+    clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
+    importId: Int32Array.from(rows, (row) => row.since),
+    feedId: new Int32Array(rows.length).fill(feed.id),
+    codes: new Map(['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)])),
+    count: new Float64Array(rows.length).fill(scale),
+    value: Float64Array.from(rows, (row) => row.value ?? NaN),
+  };
+}
