@@ -312,7 +312,7 @@ export const juniperLoftTea: World = {
   price: 37,
   steps: { cart: 0.062, checkout: 0.38 },
   lag: lagWeights(0.24, 0.8, 21),
-  unpaid: 9,
+  unpaid: 6,
   hours: dayShape(6, 24, 20),
   weekdays: [1, 0.98, 0.97, 1.02, 0.95, 1.02, 1.12],
   months: [0.92, 0.9, 0.93, 0.92, 0.9, 0.86, 0.84, 0.88, 0.97, 1.02, 1.25, 1.4],

@@ -96,7 +96,7 @@ class Api {
   }
 
   /** The named thing, made when it is not there yet. */
-  async ensure(list: string, add: string, wanted: { name: string }): Promise<Named> {
+  async ensure<Wanted extends { readonly name: string }>(list: string, add: string, wanted: Wanted): Promise<Named> {
     const all = await this.send<Named[]>('GET', list);
     return all.find((each) => each.name === wanted.name) ?? (await this.send<Named>('POST', add, wanted));
   }

@@ -30,6 +30,7 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
  * they count as measured wherever anything is.
  */
 export function notMatchedContribution(sums: Sums, bucket: number): Contribution {
+  if (sums.notMatched.partsOf(bucket).length === 0) return { account: NONE, noRate: false, parts: [] };
   const everything = sums.terms.reduce((mask, _, index) => mask | (1 << index), 0);
   const total = new Float64Array(sums.terms.length);
   for (const part of sums.notMatched.partsOf(bucket)) part.sums.forEach((sum, term) => (total[term] = (total[term] ?? 0) + sum));

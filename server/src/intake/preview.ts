@@ -1,4 +1,4 @@
-import { guessMapping, type Mapping } from '@lens/core';
+import { guessMapping, isProblem, type Mapping, readOrderRow, readReportRow } from '@lens/core';
 import type { FeedRecord } from '../store/feeds';
 import { type Delimiter, readTable, sniffDelimiter, UnreadableFile } from './read-table';
 
@@ -38,8 +38,7 @@ export async function previewFile(path: string, feeds: readonly FeedRecord[]): P
     headers,
     headers.map((_, column) => rows.map((row) => row[column] ?? '')),
   );
-  const feed =
-    feeds.find((each) => each.headers.length === headers.length && each.headers.every((header, at) => header === headers[at])) ?? null;
+  const feed = feeds.find((each) => sameHeaders(each, headers) && reads(each.mapping, rows)) ?? null;
   return {
     delimiter,
     headers,
@@ -49,4 +48,13 @@ export async function previewFile(path: string, feeds: readonly FeedRecord[]): P
     asks: feed ? [] : [...guess.asks],
     feed,
   };
+}
+
+const sameHeaders = (feed: FeedRecord, headers: readonly string[]): boolean =>
+  feed.headers.length === headers.length && feed.headers.every((header, at) => header === headers[at]);
+
+/** Whether a mapping fits the rows: two channels may use the same headers and write numbers differently. */
+function reads(mapping: Mapping, rows: readonly (readonly string[])[]): boolean {
+  const read = (cells: readonly string[]) => (mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, 'UTC'));
+  return rows.filter((cells) => !isProblem(read(cells))).length * 2 > rows.length;
 }

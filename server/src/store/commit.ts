@@ -115,7 +115,7 @@ function addMembers(db: Db, { feed, to }: CommitInput): void {
     db.prepare(
       `INSERT INTO member (account_id, level, parent_id, external_id, name)
        SELECT @account, @level, ${parent}, "${level}_key", "${level}_name" FROM staging.staged_row ${join}
-       WHERE "${level}_key" <> '' GROUP BY ${parent}, "${level}_key" HAVING max(day)
+       WHERE "${level}_key" <> '' GROUP BY 3, 4 HAVING max(day)
        ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name WHERE @newest AND name <> excluded.name`,
     ).run({ account, level, newest });
   };

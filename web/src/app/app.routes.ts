@@ -1,0 +1,12 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'clients' },
+  { path: 'clients', title: 'Clients', loadComponent: () => import('./clients/clients-page').then((file) => file.ClientsPage) },
+  { path: 'intake', title: 'Intake', loadComponent: () => import('./intake/intake-page').then((file) => file.IntakePage) },
+  { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
+  { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
+  { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },
+  { path: 'moves', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
+  { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((file) => file.NotFound) },
+];

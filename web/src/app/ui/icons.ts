@@ -1,0 +1,27 @@
+import { inject, Injectable } from '@angular/core';
+import { MatIconRegistry } from '@angular/material/icon';
+import { DomSanitizer } from '@angular/platform-browser';
+import add from '@material-symbols/svg-400/outlined/add.svg';
+import check from '@material-symbols/svg-400/outlined/check.svg';
+import chevronRight from '@material-symbols/svg-400/outlined/chevron_right.svg';
+import close from '@material-symbols/svg-400/outlined/close.svg';
+import remove from '@material-symbols/svg-400/outlined/delete.svg';
+import download from '@material-symbols/svg-400/outlined/download.svg';
+import expandMore from '@material-symbols/svg-400/outlined/expand_more.svg';
+import help from '@material-symbols/svg-400/outlined/help.svg';
+import undo from '@material-symbols/svg-400/outlined/undo.svg';
+import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
+import warning from '@material-symbols/svg-400/outlined/warning.svg';
+
+const ICONS = { add, check, 'chevron-right': chevronRight, close, remove, download, 'expand-more': expandMore, help, undo, 'upload-file': uploadFile, warning };
+
+/** The icons the product ships, by the names templates use. */
+@Injectable({ providedIn: 'root' })
+export class Icons {
+  private readonly registry = inject(MatIconRegistry);
+  private readonly sanitizer = inject(DomSanitizer);
+
+  register(): void {
+    for (const [name, svg] of Object.entries(ICONS)) this.registry.addSvgIconLiteral(name, this.sanitizer.bypassSecurityTrustHtml(svg));
+  }
+}
