@@ -25,7 +25,7 @@ export const countedBy = z.enum(COUNTED_BY);
 export const basis = z.enum(DATE_BASES);
 export const gapName = z.enum(GAPS);
 
-const notes = { coverage: z.number().optional() };
+const notes = { coverage: z.number().exactOptional() };
 export const figure = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('value'), value: z.number(), ...notes }),
   z.object({ kind: z.literal('bounds'), low: z.number().nullable(), high: z.number().nullable(), ...notes }),

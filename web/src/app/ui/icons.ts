@@ -7,7 +7,7 @@ import chevronRight from '@material-symbols/svg-400/outlined/chevron_right.svg';
 import close from '@material-symbols/svg-400/outlined/close.svg';
 import remove from '@material-symbols/svg-400/outlined/delete.svg';
 import download from '@material-symbols/svg-400/outlined/download.svg';
-import expandMore from '@material-symbols/svg-400/outlined/expand_more.svg';
+import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.svg';
 import help from '@material-symbols/svg-400/outlined/help.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';

@@ -1,0 +1,75 @@
+import type { AuditReply } from '@lens/contract';
+import { formatNumber, metricNamed, rangeText, type Style } from '@lens/core';
+import { signedCount, signedMoney } from '../ui/signed';
+
+type Finding = AuditReply['findings'][number];
+
+/** A finding in sentences. */
+export interface FindingView {
+  readonly finding: Finding;
+  readonly where: string;
+  readonly actual: string;
+  readonly range: string;
+  readonly against: string;
+  readonly evidence: string;
+  readonly breakEven: string;
+  readonly stopLoss: string;
+  readonly lost: string;
+  readonly more: string;
+  readonly change: string;
+  readonly effect: string;
+  readonly assumption: string;
+  /** Positions on the scale from 0 to 2 × target, in per cent, for the drawn interval. */
+  readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null };
+}
+
+const STEP_NAMES: Record<string, string> = { cart: 'cart', checkout: 'checkout', lead: 'lead', purchase: 'purchase' };
+
+/** Writes one finding for a reader of the client's locale. */
+export function findingView(finding: Finding, style: Style): FindingView {
+  const metric = metricNamed(finding.metric);
+  const write = (amount: number): string => formatNumber(amount, metric.unit, style);
+  const money = (amount: number): string => formatNumber(amount, 'money', style);
+  const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
+  const outcome = finding.metric === 'cost-per-lead' ? 'leads' : 'orders';
+  const high = finding.range.high === null ? 'open' : write(finding.range.high);
+  const place = (amount: number): number => Math.max(0, Math.min(100, (amount / (2 * finding.target)) * 100));
+  const { stopLoss, move } = finding;
+  const share = (part: number): string => formatNumber(part, 'share', style, 0);
+  return {
+    finding,
+    where: [finding.channelName, ...finding.path.slice(0, -1)].join(' › '),
+    actual: finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
+    range: `95 % sure it is between ${write(finding.range.low)} and ${high}`,
+    against: `target ${metric.better === 'lower' ? '≤' : '≥'} ${write(finding.target)}`,
+    evidence: `${money(finding.spend)} spent, ${count(finding.clicks)} clicks, ${count(finding.outcomes)} ${outcome} so far; ${share(Math.floor(finding.maturity * 100) / 100)} have arrived`,
+    breakEven: [
+      finding.breakEven.roas === null ? '' : `break-even ROAS ${formatNumber(finding.breakEven.roas, 'ratio', style)}`,
+      finding.breakEven.cpa === null ? '' : `break-even CPA ${money(finding.breakEven.cpa)}`,
+    ]
+      .filter((text) => text !== '')
+      .join(', '),
+    stopLoss: stopLoss?.stop
+      ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${STEP_NAMES[stopLoss.step] ?? stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
+      : '',
+    lost: finding.lostToBudget === null ? '' : `loses ${share(finding.lostToBudget)} of the impressions it could have to its budget`,
+    more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
+    change: move ? changeText(move, money) : '',
+    effect: move ? effectText(move.effect, outcome, style) : '',
+    assumption: move?.effect.assumption ?? '',
+    scale: { low: place(finding.range.low), high: place(finding.range.high ?? Infinity), actual: finding.actual === null ? null : place(finding.actual) },
+  };
+}
+
+function changeText(move: NonNullable<Finding['move']>, money: (amount: number) => string): string {
+  if (move.field === 'status') return `Pause this ad (now ${move.oldValue})`;
+  const [oldValue, newValue] = [Number(move.oldValue), Number(move.newValue)];
+  return `Daily budget ${money(oldValue)} → ${money(newValue)} (${newValue > oldValue ? '+' : '−'}${Math.abs((newValue / oldValue - 1) * 100).toFixed(1)} %)`;
+}
+
+function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: string, style: Style): string {
+  const spend = `spend ${signedMoney(effect.spend, style)}`;
+  const outcomes = `${outcome} ${signedCount(effect.outcomes.middle, style)} (${signedCount(effect.outcomes.low, style)} to ${signedCount(effect.outcomes.high, style)})`;
+  const profit = effect.profit ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})` : '';
+  return `A day: ${spend}, ${outcomes}${profit}`;
+}

@@ -1,0 +1,139 @@
+import { Component, computed, DestroyRef, effect, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { ActivatedRoute, Router } from '@angular/router';
+import { question as questionSchema } from '@lens/contract';
+import { METRIC_SETS, type MetricId, metricNamed, type Question, type TreeId } from '@lens/core';
+import { filter, map, of, switchMap } from 'rxjs';
+import { z } from 'zod';
+import { Api } from '../data/api';
+import { FocusService } from '../data/focus';
+import { ScreenNotes } from '../data/screen-notes';
+import { type Choice, Choices } from '../ui/choices';
+import { loadState } from '../ui/load-state';
+import { NeedClient } from '../ui/need-client';
+import { Phrase } from '../ui/phrase';
+import { type CompareState, questionOf, readCompare, writeCompare } from './compare-state';
+import { CompareTable } from './compare-table';
+import { MemberChart } from './member-chart';
+import { tableView } from './table-view';
+import { TraceDrawer } from './trace-drawer';
+
+const TREE_LABELS: Record<TreeId, string> = {
+  ads: 'campaigns, ad groups and ads',
+  keywords: 'campaigns, ad groups and keywords',
+  devices: 'campaigns by device',
+  hours: 'campaigns by hour of day',
+};
+
+/** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
+@Component({
+  selector: 'ul-compare-page',
+  imports: [Choices, CompareTable, MatButton, MatIcon, MemberChart, NeedClient, Phrase, TraceDrawer],
+  templateUrl: './compare-page.html',
+  styleUrl: './compare-page.scss',
+})
+export class ComparePage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly focus = inject(FocusService);
+  private readonly notes = inject(ScreenNotes);
+
+  protected readonly client = this.focus.client;
+  protected readonly resolved = this.focus.resolved;
+  protected readonly state = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => readCompare((key) => params.get(key)))), {
+    initialValue: readCompare(() => null),
+  });
+  protected readonly question = computed(
+    (): Question | null => {
+      const resolved = this.resolved();
+      return resolved ? questionOf(resolved, this.state()) : null;
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+
+  protected readonly answer = toSignal(
+    toObservable(this.question).pipe(switchMap((question) => (question ? loadState(this.api.call('compare', { body: question })) : of(null)))),
+  );
+  /** The last table there was: it stays on screen while the next one is read. */
+  protected readonly table = toSignal(
+    toObservable(this.answer).pipe(
+      map((answer) => (answer?.state === 'ready' ? answer.value : null)),
+      filter((table) => table !== null),
+    ),
+  );
+  protected readonly view = computed(() => {
+    const table = this.table();
+    const resolved = this.resolved();
+    return table && resolved ? tableView(table, resolved.style) : null;
+  });
+
+  protected readonly setChoices = METRIC_SETS.map(({ id, label, metrics }): Choice<string> => ({ value: id, label, note: metrics.map((metric) => metricNamed(metric).label).join(' · ') }));
+  protected readonly treeChoices = (Object.keys(TREE_LABELS) as TreeId[]).map((value): Choice<TreeId> => ({ value, label: TREE_LABELS[value] }));
+  protected readonly metricChoices = computed(() => (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: metricNamed(metric).label })));
+  protected readonly setLabel = computed(() => METRIC_SETS.find((set) => set.id === this.question()?.metricSet)?.label ?? '');
+  protected readonly treeLabel = computed(() => TREE_LABELS[this.state().tree]);
+  protected readonly sortLabel = computed(() => {
+    const { by, direction } = this.state().sort;
+    const name = by === 'name' ? 'name' : metricNamed(by).label;
+    return by === 'name' ? name : `${name}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
+  });
+  protected readonly sortChoices = computed((): Choice<MetricId | 'name'>[] => [{ value: 'name', label: 'name' }, ...this.metricChoices()]);
+  protected readonly chartMetric = computed((): MetricId => {
+    const metrics = this.table()?.metrics ?? [];
+    const { chartMetric } = this.state();
+    return chartMetric && metrics.includes(chartMetric) ? chartMetric : 'spend';
+  });
+  protected readonly chartLabel = computed(() => metricNamed(this.chartMetric()).label);
+  /** Without a choice the chart draws the channels. */
+  protected readonly drawn = computed(() => {
+    const rows = this.table()?.rows ?? [];
+    const chosen = this.state().drawn.filter((key) => rows.some((row) => row.key === key));
+    return chosen.length > 0 ? chosen : rows.filter((row) => row.depth === 0 && row.kind === 'member').map((row) => row.key);
+  });
+  protected readonly open = computed(() => {
+    const { open, filter: text } = this.state();
+    const rows = this.table()?.rows ?? [];
+    if (open) return open;
+    return new Set(rows.filter((row) => row.depth === 0 || text.trim() !== '').map((row) => row.key));
+  });
+  protected readonly exportLink = computed(() => {
+    const question = this.question();
+    return question ? `/api/compare/export.csv?question=${encodeURIComponent(JSON.stringify(z.encode(questionSchema, question)))}` : null;
+  });
+
+  constructor() {
+    effect(() => this.notes.arrived.set(this.table()?.arrived ?? null));
+    inject(DestroyRef).onDestroy(() => this.notes.arrived.set(null));
+  }
+
+  protected change(part: Partial<CompareState>, replaceUrl = false): void {
+    void this.router.navigate([], { queryParams: writeCompare({ ...this.state(), ...part }), queryParamsHandling: 'merge', replaceUrl });
+  }
+
+  protected pickSet(set: string): void {
+    const found = METRIC_SETS.find(({ id }) => id === set);
+    if (found) this.change({ metricSet: found.id, sort: { by: 'spend', direction: 'descending' }, chartMetric: null, traced: null });
+  }
+
+  /** A new column sorts the way that puts what matters first; the same one turns round. */
+  protected sortBy(by: MetricId | 'name'): void {
+    const { sort } = this.state();
+    const first = by === 'name' ? 'ascending' : 'descending';
+    this.change({ sort: { by, direction: sort.by === by ? (sort.direction === 'ascending' ? 'descending' : 'ascending') : first } });
+  }
+
+  protected toggle(key: string): void {
+    const open = new Set(this.open());
+    if (!open.delete(key)) open.add(key);
+    this.change({ open }, true);
+  }
+
+  protected draw(key: string): void {
+    const drawn = this.drawn();
+    const next = drawn.includes(key) ? drawn.filter((each) => each !== key) : [...drawn, key].slice(-12);
+    this.change({ drawn: next }, true);
+  }
+}
+

@@ -1,0 +1,69 @@
+import { METRIC_IDS, METRIC_SETS, type MetricId, type MetricSetId, type Question, type Sort, type TreeId, TREES } from '@lens/core';
+import type { QueryValues } from '../data/address';
+import type { Resolved } from '../data/focus';
+
+/** What of a comparison the address holds beside the focus. */
+export interface CompareState {
+  readonly metricSet: MetricSetId | null;
+  readonly tree: TreeId;
+  readonly filter: string;
+  readonly sort: Sort;
+  /** Rows opened; null opens the channels. */
+  readonly open: ReadonlySet<string> | null;
+  readonly drawn: readonly string[];
+  readonly chartMetric: MetricId | null;
+  readonly traced: { readonly row: string; readonly metric: MetricId } | null;
+}
+
+export const COMPARE_KEYS = ['set', 'tree', 'q', 'sort', 'open', 'draw', 'chart', 'trace'] as const;
+/** Keys hold slashes; this sign stands in none of them. */
+const BETWEEN = '~';
+
+const metricOf = (text: string | null | undefined): MetricId | null => METRIC_IDS.find((id) => id === text) ?? null;
+const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
+
+export function readCompare(get: (key: string) => string | null): CompareState {
+  const sort = get('sort') ?? '-spend';
+  const by = sort.replace(/^-/, '');
+  const [row, metric] = list(get('trace'));
+  const traced = metricOf(metric);
+  const open = get('open');
+  return {
+    metricSet: METRIC_SETS.find((set) => set.id === get('set'))?.id ?? null,
+    tree: (Object.keys(TREES) as TreeId[]).find((tree) => tree === get('tree')) ?? 'ads',
+    filter: get('q') ?? '',
+    sort: { by: by === 'name' ? 'name' : (metricOf(by) ?? 'spend'), direction: sort.startsWith('-') ? 'descending' : 'ascending' },
+    open: open === null ? null : new Set(list(open)),
+    drawn: list(get('draw')),
+    chartMetric: metricOf(get('chart')),
+    traced: row !== undefined && traced ? { row, metric: traced } : null,
+  };
+}
+
+export function writeCompare(state: CompareState): QueryValues {
+  return {
+    set: state.metricSet,
+    tree: state.tree === 'ads' ? null : state.tree,
+    q: state.filter === '' ? null : state.filter,
+    sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}`,
+    open: state.open === null ? null : [...state.open].join(BETWEEN),
+    draw: state.drawn.length === 0 ? null : state.drawn.join(BETWEEN),
+    chart: state.chartMetric,
+    trace: state.traced ? [state.traced.row, state.traced.metric].join(BETWEEN) : null,
+  };
+}
+
+/** The question a comparison asks. */
+export function questionOf(resolved: Resolved, state: CompareState): Question {
+  return {
+    client: resolved.client.id,
+    period: { from: resolved.period.from, to: resolved.period.to },
+    comparison: resolved.comparison,
+    countedBy: resolved.countedBy,
+    basis: resolved.basis,
+    metricSet: state.metricSet ?? resolved.client.metricSet,
+    tree: state.tree,
+    filter: state.filter,
+    sort: state.sort,
+  };
+}

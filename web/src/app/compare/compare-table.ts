@@ -1,0 +1,79 @@
+import { Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import { MatTooltip } from '@angular/material/tooltip';
+import type { MetricId, Sort } from '@lens/core';
+import type { RowView, TableView } from './table-view';
+
+/** The comparison as a tree grid: arrows move, Enter traces or opens, + and − open and close, Space draws. */
+@Component({
+  selector: 'ul-compare-table',
+  imports: [MatIcon, MatTooltip],
+  templateUrl: './compare-table.html',
+  styleUrl: './compare-table.scss',
+})
+export class CompareTable {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+
+  readonly view = input.required<TableView>();
+  readonly open = input.required<ReadonlySet<string>>();
+  readonly drawn = input.required<readonly string[]>();
+  readonly sort = input.required<Sort>();
+  readonly traced = input.required<{ row: string; metric: MetricId } | null>();
+  readonly busy = input(false);
+  readonly sorted = output<MetricId | 'name'>();
+  readonly toggled = output<string>();
+  readonly drawnChanged = output<string>();
+  readonly tracedChanged = output<{ row: string; metric: MetricId }>();
+
+  /** The one cell the Tab key reaches: row and column, column 0 is the name. */
+  protected readonly at = signal({ row: 0, column: 0 });
+
+  /** Rows whose ancestors are all open. */
+  protected readonly visible = computed(() => {
+    const open = this.open();
+    const shown = new Set<string>();
+    return this.view().rows.filter((row) => {
+      const visible = row.parent === null || (shown.has(row.parent) && open.has(row.parent));
+      if (visible) shown.add(row.key);
+      return visible;
+    });
+  });
+
+  protected sortState(by: MetricId | 'name'): 'ascending' | 'descending' | 'none' {
+    return this.sort().by === by ? this.sort().direction : 'none';
+  }
+
+  protected drawable(row: RowView): boolean {
+    return row.kind !== 'not broken down' && row.kind !== 'shown';
+  }
+
+  protected trace(row: RowView, column: number): void {
+    const metric = this.view().columns[column]?.metric;
+    if (metric) this.tracedChanged.emit({ row: row.key, metric });
+  }
+
+  protected onKey(event: KeyboardEvent, row: RowView, rowAt: number, column: number): void {
+    if (this.move(event.key, rowAt, column) || this.act(event.key, row, column)) event.preventDefault();
+  }
+
+  private move(key: string, row: number, column: number): boolean {
+    const step = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] }[key];
+    if (!step) return false;
+    const to = {
+      row: Math.max(0, Math.min(this.visible().length - 1, row + (step[0] ?? 0))),
+      column: Math.max(0, Math.min(this.view().columns.length, column + (step[1] ?? 0))),
+    };
+    this.at.set(to);
+    this.host.nativeElement.querySelector<HTMLElement>(`[data-cell="${to.row} ${to.column}"]`)?.focus();
+    return true;
+  }
+
+  private act(key: string, row: RowView, column: number): boolean {
+    const isOpen = this.open().has(row.key);
+    if (key === 'Enter' && column > 0) this.trace(row, column - 1);
+    else if (row.hasChildren && (key === 'Enter' || (key === '+' && !isOpen) || (key === '-' && isOpen))) this.toggled.emit(row.key);
+    else if (key === ' ' && this.drawable(row)) this.drawnChanged.emit(row.key);
+    else return false;
+    return true;
+  }
+}

@@ -1,0 +1,52 @@
+import { Component, computed, inject, input } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { WireTable } from '@lens/contract';
+import { type Figure, figureText, metricNamed, type MetricId, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
+import { switchMap } from 'rxjs';
+import { Api } from '../data/api';
+import { LineChart, type Line } from '../ui/line-chart';
+import { loadState } from '../ui/load-state';
+
+/** One metric of the chosen members over the period. */
+@Component({
+  selector: 'ul-member-chart',
+  imports: [LineChart],
+  template: `
+    @if (drawn(); as chart) {
+      <ul-line-chart [labels]="chart.labels" [lines]="chart.lines" [write]="chart.write" [summary]="chart.summary" />
+    } @else if (series()?.state === 'failed') {
+      <p class="notice bad" role="alert">The chart could not be drawn. {{ $any(series()).message }}</p>
+    } @else {
+      <div class="waiting" role="status">Drawing…</div>
+    }
+  `,
+  styles: `:host { display: block; min-height: 168px; } .waiting { color: var(--ink-quiet); }`,
+})
+export class MemberChart {
+  private readonly api = inject(Api);
+  readonly question = input.required<Question>();
+  readonly metric = input.required<MetricId>();
+  readonly members = input.required<readonly string[]>();
+  readonly rows = input.required<WireTable['rows']>();
+  readonly style = input.required<Style>();
+
+  private readonly asked = computed(() => ({ question: { ...this.question(), comparison: null }, metric: this.metric(), members: [...this.members()] }), {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
+  protected readonly series = toSignal(toObservable(this.asked).pipe(switchMap((body) => loadState(this.api.call('series', { body })))));
+
+  protected readonly drawn = computed(() => {
+    const state = this.series();
+    if (state?.state !== 'ready') return null;
+    const metric = metricNamed(this.metric());
+    const style = this.style();
+    const names = new Map(this.rows().map((row) => [row.key, row.name]));
+    const write = (figure: Figure): string => figureText(figure, metric.unit, style).spoken;
+    return {
+      labels: state.value.buckets.map((bucket) => rangeText(bucket, style.locale)),
+      lines: state.value.lines.map(({ key, figures }): Line => ({ name: names.get(key) ?? key, figures: unpackFigures(figures) })),
+      write,
+      summary: `${metric.label} of ${state.value.lines.length} members over ${state.value.buckets.length} ${state.value.buckets.some((each) => each.to > each.from) ? 'weeks' : 'days'}`,
+    };
+  });
+}

@@ -1,0 +1,59 @@
+import type { WireTable } from '@lens/contract';
+import { changeText, type Figure, figureText, formatNumber, metricNamed, type MetricId, type Style, unpackFigures } from '@lens/core';
+
+export interface CellView {
+  readonly text: string;
+  readonly spoken: string;
+  readonly gap: boolean;
+  /** Covers only a part of the spend. */
+  readonly part: boolean;
+  readonly change: string;
+  /** Whether the change is good, bad, or neither; shown by shape and weight as well as colour. */
+  readonly good: 'better' | 'worse' | null;
+}
+
+export type RowView = WireTable['rows'][number] & { readonly cells: readonly CellView[] };
+
+export interface TableView {
+  readonly columns: readonly { readonly metric: MetricId; readonly label: string; readonly definition: string; readonly note: string }[];
+  readonly rows: readonly RowView[];
+  readonly compared: boolean;
+  readonly money: (amount: number) => string;
+}
+
+/** Below this a change is no news. */
+const LEAST_CHANGE = 0.005;
+
+/** Turns a table from the wire into texts, once, so that the template only places them. */
+export function tableView(table: WireTable, style: Style): TableView {
+  const columns = table.metrics.map((metric, at) => {
+    const column = table.columns[at];
+    return { metric: metricNamed(metric), now: column ? unpackFigures(column.now) : [], change: column?.change ? unpackFigures(column.change) : [] };
+  });
+  return {
+    columns: columns.map(({ metric }) => ({
+      metric: metric.id as MetricId,
+      label: metric.label,
+      definition: metric.definition,
+      note: metric.id === 'carts' || metric.id === 'checkouts' ? 'claimed' : '',
+    })),
+    rows: table.rows.map((row, at) => ({ ...row, cells: columns.map(({ metric, now, change }) => cellView(now[at], change[at], metric, style)) })),
+    compared: table.columns.some((column) => column.change !== null),
+    money: (amount) => formatNumber(amount, 'money', style),
+  };
+}
+
+function cellView(now: Figure | undefined, change: Figure | undefined, metric: ReturnType<typeof metricNamed>, style: Style): CellView {
+  const figure = now ?? { kind: 'gap', gap: 'not measured' };
+  const { text, spoken } = figureText(figure, metric.unit, style);
+  const moved = change?.kind === 'value' && Math.abs(change.value) >= LEAST_CHANGE ? change.value : null;
+  const up = moved !== null && moved > 0;
+  return {
+    text,
+    spoken,
+    gap: figure.kind === 'gap',
+    part: figure.coverage !== undefined,
+    change: change ? changeText(change, style).text : '',
+    good: moved === null || metric.better === 'neither' ? null : up === (metric.better === 'higher') ? 'better' : 'worse',
+  };
+}

@@ -1,0 +1,68 @@
+import { A11yModule } from '@angular/cdk/a11y';
+import { Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { figureText, formatNumber, metricNamed, type MetricId, type Question, rangeText, type Style, type Unit } from '@lens/core';
+import { switchMap } from 'rxjs';
+import { Api } from '../data/api';
+import { loadState } from '../ui/load-state';
+
+/** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
+@Component({
+  selector: 'ul-trace-drawer',
+  imports: [A11yModule, MatIcon, MatIconButton],
+  templateUrl: './trace-drawer.html',
+  styleUrl: './trace-drawer.scss',
+  host: { '(document:keydown.escape)': 'closed.emit()' },
+})
+export class TraceDrawer {
+  private readonly api = inject(Api);
+  readonly question = input.required<Question>();
+  readonly row = input.required<string>();
+  readonly metric = input.required<MetricId>();
+  readonly style = input.required<Style>();
+  readonly closed = output();
+
+  private readonly asked = computed(() => ({ question: this.question(), row: this.row(), metric: this.metric() }), {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
+  protected readonly state = toSignal(toObservable(this.asked).pipe(switchMap((body) => loadState(this.api.call('trace', { body })))));
+  protected readonly trace = computed(() => {
+    const state = this.state();
+    return state?.state === 'ready' ? state.value : null;
+  });
+  protected readonly named = computed(() => metricNamed(this.metric()));
+  protected readonly result = computed(() => {
+    const trace = this.trace();
+    return trace ? figureText(trace.figure, this.named().unit, this.style()) : null;
+  });
+  protected readonly days = computed(() => rangeText(this.question().period, this.style().locale));
+
+  protected readonly basis = computed(() => {
+    const { countedBy, basis } = this.question();
+    const by = countedBy === 'orders' ? 'Outcomes as the orders count them' : 'Outcomes as the channels claim them';
+    return `${by}, ${basis === 'sale' ? 'on the day of the sale' : 'on the day of the click before the sale'}, unless the formula says otherwise.`;
+  });
+  protected readonly leftOut = computed(() => {
+    const trace = this.trace();
+    const notes: string[] = [];
+    if (trace?.figure.coverage !== undefined) notes.push(`Covers ${formatNumber(Math.floor(trace.figure.coverage * 100) / 100, 'share', this.style(), 0)} of spend: the rest is not measured for every part of the formula.`);
+    if (trace?.withoutClickDay) notes.push(`${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`);
+    if (this.row() === 'total') notes.push('Orders that match no campaign are in the total: it sets all orders against all spend.');
+    notes.push('Days that have not ended are left out.');
+    return notes;
+  });
+
+  protected write(amount: number, unit: Unit): string {
+    return formatNumber(amount, unit, this.style());
+  }
+
+  protected text(input: { figure: Parameters<typeof figureText>[0]; unit: Unit }): string {
+    return figureText(input.figure, input.unit, this.style()).spoken;
+  }
+
+  protected when(iso: string): string {
+    return new Intl.DateTimeFormat(this.style().locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
+  }
+}

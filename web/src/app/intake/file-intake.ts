@@ -1,0 +1,189 @@
+import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Preview, type StoredFile } from '@lens/contract';
+import { type Action, ACTIONS, DATE_ORDERS, formatNumber, type Mapping, mappingProblems, rangeText, type Role, roleKey, termText } from '@lens/core';
+import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
+import { Api, type ApiError } from '../data/api';
+import { rolesFor, roleOfKey } from './roles';
+
+const NEW = 'new';
+
+/** One file on its way in: guessed mapping to correct, a check of the whole file, the import. */
+@Component({
+  selector: 'ul-file-intake',
+  imports: [MatButton],
+  templateUrl: './file-intake.html',
+  styleUrl: './file-intake.scss',
+})
+export class FileIntake {
+  private readonly api = inject(Api);
+  private readonly leaving = inject(DestroyRef);
+  readonly client = input.required<ClientDetail>();
+  readonly file = input.required<StoredFile>();
+  readonly preview = input.required<Preview>();
+  /** Closed, with what to tell the user; empty when nothing was imported. */
+  readonly closed = output<string>();
+
+  protected readonly mapping = linkedSignal<Mapping>(() => this.preview().mapping);
+  protected readonly account = linkedSignal(() => this.preview().feed?.account ?? this.client().accounts[0]?.id ?? NEW);
+  protected readonly feedName = linkedSignal(() => this.preview().feed?.name ?? nameFromFile(this.file().name));
+  protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
+  protected readonly newAccount = signal({ channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '' });
+  protected readonly job = signal<Job | null>(null);
+  protected readonly error = signal('');
+  protected readonly absent = signal<'gone' | 'keep' | null>(null);
+
+  protected readonly kinds = CHANNEL_KINDS;
+  protected readonly actions = ACTIONS;
+  protected readonly dateOrders = DATE_ORDERS;
+  protected readonly newMark = NEW;
+  protected readonly groups = computed(() => rolesFor(this.mapping().kind));
+  protected readonly problems = computed(() => mappingProblems(this.mapping(), this.preview().headers));
+  protected readonly columns = computed(() =>
+    this.preview().headers.map((header, at) => {
+      const role = this.mapping().columns[at] ?? { role: 'ignore' };
+      const asGuessed = roleKey(role) === roleKey(this.preview().mapping.columns[at] ?? { role: 'ignore' });
+      return { header, key: roleKey(role), reason: asGuessed ? (this.preview().reasons[at] ?? '') : 'chosen by you', cells: this.preview().rows.slice(0, 4).map((row) => row[at] ?? '') };
+    }),
+  );
+  protected readonly asks = computed(() => new Set(this.preview().asks));
+  protected readonly busy = computed(() => this.job()?.state === 'running');
+  protected readonly report = computed(() => {
+    const job = this.job();
+    const { report } = job ?? {};
+    const style = this.client();
+    if (!report || job?.state !== 'ready') return null;
+    return {
+      ...report,
+      rowText: formatNumber(report.rows, 'count', style),
+      dayText: report.days ? rangeText(report.days, style.locale) : '',
+      sums: report.totals.map(({ term, amount, unit }) => ({ term: termLabel(term), text: formatNumber(amount, unit, style) })),
+      replacesText: formatNumber(report.replaces, 'count', style),
+      absent: report.absent.map((each) => ({ ...each, spendText: formatNumber(each.spend, 'money', style) })),
+    };
+  });
+  protected readonly canImport = computed(() => {
+    const report = this.report();
+    return report !== null && report.rows > 0 && (report.absentCount === 0 || this.absent() !== null);
+  });
+
+  protected setRole(at: number, key: string): void {
+    this.edit({ columns: this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)) });
+  }
+
+  protected setKind(kind: Mapping['kind']): void {
+    this.edit({ kind, columns: this.mapping().columns.map((): Role => ({ role: 'ignore' })) });
+  }
+
+  protected setAction(action: string): void {
+    const found = ACTIONS.find((each) => each.name === action);
+    if (found) this.edit({ action: found.name satisfies Action });
+  }
+
+  protected setDateOrder(order: string): void {
+    const found = DATE_ORDERS.find((each) => each === order);
+    if (found) this.edit({ dateOrder: found });
+  }
+
+  /** Any change of the mapping makes an earlier check worthless. */
+  protected edit(part: Partial<Mapping>): void {
+    this.mapping.update((mapping) => ({ ...mapping, ...part }));
+    this.dropCheck();
+  }
+
+  protected check(): void {
+    this.error.set('');
+    this.accountId()
+      .pipe(
+        switchMap((account) => {
+          const { feed } = this.preview();
+          const sameFeed = feed && feed.account === account && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
+          const mapping = this.mapping();
+          return this.api.call('check', {
+            params: { client: this.client().id },
+            body: { file: this.file().hash, fileName: this.file().name, account, feed: sameFeed, mapping: { ...mapping, columns: [...mapping.columns] } },
+          });
+        }),
+        switchMap((job) => this.follow(job)),
+      )
+      .subscribe({ error: (error: ApiError) => this.error.set(error.message) });
+  }
+
+  protected import(): void {
+    const job = this.job();
+    if (!job) return;
+    this.error.set('');
+    this.api
+      .call('import', { params: { job: job.id }, body: { absent: this.absent() } })
+      .pipe(switchMap((started) => this.follow(started)))
+      .subscribe({
+        next: (ended) => {
+          if (ended.state === 'done') this.closed.emit(`Imported ${this.file().name}: ${formatNumber(ended.report?.rows ?? 0, 'count', this.client())} rows.`);
+        },
+        error: (error: ApiError) => this.error.set(error.message),
+      });
+  }
+
+  protected cancel(): void {
+    const job = this.job();
+    if (job && (job.state === 'running' || job.state === 'ready')) {
+      this.api.call('cancelJob', { params: { job: job.id } }).subscribe({ next: () => this.closed.emit(''), error: () => this.closed.emit('') });
+    } else this.closed.emit('');
+  }
+
+  protected editNew(part: Partial<ReturnType<typeof this.newAccount>>): void {
+    this.newAccount.update((account) => ({ ...account, ...part }));
+  }
+
+  protected dropCheck(): void {
+    const job = this.job();
+    this.job.set(null);
+    this.absent.set(null);
+    if (job && (job.state === 'running' || job.state === 'ready')) this.api.call('cancelJob', { params: { job: job.id } }).subscribe();
+  }
+
+  /**
+   * Asks for a job until it has ended:
+   *   job    r-----r-----d|
+   *   result             d|
+   */
+  private follow(job: Job): Observable<Job> {
+    return of(job).pipe(
+      tap((latest) => this.job.set(latest)),
+      expand((latest) => (latest.state === 'running' ? timer(250).pipe(switchMap(() => this.api.call('job', { params: { job: job.id } }))) : EMPTY)),
+      tap((latest) => {
+        this.job.set(latest);
+        if (latest.error) this.error.set(latest.error);
+      }),
+      last(),
+      takeUntilDestroyed(this.leaving),
+    );
+  }
+
+  /** The chosen account, made first where a new one is wanted. */
+  private accountId(): Observable<string> {
+    if (this.account() !== NEW) return of(this.account());
+    const { channel, channelName, kind, name } = this.newAccount();
+    const client = this.client();
+    const channelId = channel === NEW ? this.api.call('addChannel', { body: { name: channelName, kind } }).pipe(switchMap((made) => of(made.id))) : of(channel);
+    return channelId.pipe(
+      tap((id) => this.editNew({ channel: id })),
+      switchMap((id) => this.api.call('addAccount', { params: { client: client.id }, body: { channel: id, name, currency: client.currency, timeZone: client.timeZone } })),
+      switchMap((account) => {
+        client.accounts.push(account);
+        this.account.set(account.id);
+        return of(account.id);
+      }),
+    );
+  }
+}
+
+const nameFromFile = (name: string): string => name.replace(/\.[^.]+$/, '').replace(/[_-]+/g, ' ').trim() || 'New feed';
+
+/** "purchase.count.claims.click" as the formula language says it. */
+function termLabel(key: string): string {
+  const [action, part, countedBy, basis] = key.split('.');
+  if (part === undefined) return key;
+  return termText({ kind: 'outcome', action: action as Action, part: part as 'count', countedBy: countedBy as 'claims', basis: basis as 'click' });
+}

@@ -1,0 +1,60 @@
+import { ACTIONS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
+
+export interface RoleChoice {
+  readonly key: string;
+  readonly label: string;
+  readonly role: Role;
+}
+
+export interface RoleGroup {
+  readonly label: string;
+  readonly choices: readonly RoleChoice[];
+}
+
+const choice = (label: string, role: Role): RoleChoice => ({ key: roleKey(role), label, role });
+const LEVEL_LABELS = { campaign: 'Campaign', group: 'Ad group', ad: 'Ad', keyword: 'Keyword' };
+const IGNORE: RoleGroup = { label: '', choices: [choice('Leave out', { role: 'ignore' })] };
+
+const REPORT: readonly RoleGroup[] = [
+  IGNORE,
+  { label: 'When', choices: [choice('Day', { role: 'day' }), choice('Hour', { role: 'hour' })] },
+  {
+    label: 'What',
+    choices: [
+      ...LEVELS.flatMap((level) => [choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }), choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' })]),
+      choice('Device', { role: 'dimension', dimension: 'device' }),
+    ],
+  },
+  { label: 'Measures', choices: MEASURES.map(({ name, label }) => choice(label, { role: 'measure', measure: name })) },
+  {
+    label: 'Outcomes the channel claims',
+    choices: ACTIONS.flatMap(({ name: action, label }) =>
+      (['click', 'sale'] as const).flatMap((basis) => [
+        choice(`${label}, by ${basis} date`, { role: 'outcome', action, part: 'count', basis }),
+        choice(`${label}: value, by ${basis} date`, { role: 'outcome', action, part: 'value', basis }),
+      ]),
+    ),
+  },
+];
+
+const ORDERS: readonly RoleGroup[] = [
+  IGNORE,
+  {
+    label: 'Of each order or lead',
+    choices: [
+      choice('Its id', { role: 'order id' }),
+      choice('Time of the sale', { role: 'sale time' }),
+      choice('Time of the click before it', { role: 'click time' }),
+      choice('Value', { role: 'order value' }),
+      choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
+      choice('Ad it is tagged with', { role: 'tag', level: 'ad' }),
+    ],
+  },
+];
+
+/** What columns of a kind of file can be. */
+export const rolesFor = (kind: 'report' | 'orders'): readonly RoleGroup[] => (kind === 'report' ? REPORT : ORDERS);
+
+export function roleOfKey(kind: 'report' | 'orders', key: string): Role {
+  return rolesFor(kind).flatMap((group) => group.choices).find((each) => each.key === key)?.role ?? { role: 'ignore' };
+}

@@ -1,0 +1,49 @@
+import { Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import type { Move } from '@lens/contract';
+import { formatNumber, type Style } from '@lens/core';
+import { findingView } from '../audit/finding-view';
+import { FocusService } from '../data/focus';
+import { MovesService } from '../data/moves';
+import { NeedClient } from '../ui/need-client';
+import { signedMoney } from '../ui/signed';
+
+/** What was decided, with its evidence as it stood, and the sheet that carries accepted changes out. */
+@Component({
+  selector: 'ul-moves-page',
+  imports: [MatButton, MatIcon, NeedClient, RouterLink],
+  templateUrl: './moves-page.html',
+  styleUrl: './moves-page.scss',
+})
+export class MovesPage {
+  private readonly focus = inject(FocusService);
+  private readonly service = inject(MovesService);
+  protected readonly client = this.focus.client;
+  private readonly views = computed(() => {
+    const client = this.client();
+    return client ? (this.service.reply()?.moves ?? []).map((move) => moveView(move, client)) : [];
+  });
+  protected readonly lists = computed(() => [
+    { title: 'Accepted', views: this.views().filter(({ move }) => move.decision === 'accepted') },
+    { title: 'Dismissed', views: this.views().filter(({ move }) => move.decision === 'dismissed') },
+  ]);
+  protected readonly summary = computed(() => {
+    const accepted = this.service.reply()?.accepted;
+    const client = this.client();
+    if (!accepted || !client || accepted.moves === 0) return '';
+    const profit = accepted.profit ? `; profit ${signedMoney(accepted.profit.middle, client)} a day (${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)})` : '';
+    return `${formatNumber(accepted.moves, 'count', client)} accepted; spend ${signedMoney(accepted.spend, client)} a day${profit}`;
+  });
+
+  protected undo(move: Move): void {
+    const client = this.client();
+    if (client) this.service.undo(client.id, move.id).subscribe();
+  }
+}
+
+function moveView(move: Move, style: Style) {
+  const view = findingView({ ...move.finding, channelName: move.channelName, path: [move.finding.name], decided: null }, style);
+  return { ...view, move, when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(move.decidedAt)) };
+}

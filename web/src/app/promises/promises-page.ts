@@ -1,0 +1,115 @@
+import { Component, computed, effect, inject, signal } from '@angular/core';
+import { FormArray, FormBuilder, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import type { Promises } from '@lens/contract';
+import { breakEvenRoas, type CountedBy, type DateBasis, formatDay, formatNumber, metricNamed, parseDay, TARGET_METRICS, type TargetMetric } from '@lens/core';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { NeedClient } from '../ui/need-client';
+
+/** Targets, margin and monthly budget of a client, each with its days. */
+@Component({
+  selector: 'ul-promises-page',
+  imports: [MatButton, MatIcon, MatIconButton, NeedClient, ReactiveFormsModule],
+  templateUrl: './promises-page.html',
+  styleUrl: './promises-page.scss',
+})
+export class PromisesPage {
+  private readonly api = inject(Api);
+  private readonly forms = inject(FormBuilder).nonNullable;
+  private readonly notices = inject(MatSnackBar);
+  private readonly focus = inject(FocusService);
+
+  protected readonly client = this.focus.client;
+  protected readonly error = signal('');
+  protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({ id, label: `${metricNamed(id as TargetMetric).label} ${bound}` }));
+  protected readonly form = this.forms.group({
+    targets: this.forms.array<ReturnType<typeof this.targetRow>>([]),
+    margins: this.forms.array<ReturnType<typeof this.numberRow>>([]),
+    budgets: this.forms.array<ReturnType<typeof this.numberRow>>([]),
+  });
+  private read = '';
+  protected readonly breakEven = computed(() => {
+    const client = this.client();
+    const roas = breakEvenRoas(client?.promises.margins.at(-1)?.share);
+    return client && roas !== undefined ? `Break-even ROAS ${formatNumber(roas, 'ratio', client)}` : '';
+  });
+
+  constructor() {
+    effect(() => {
+      const client = this.client();
+      const document = JSON.stringify([client?.id, client?.promises]);
+      if (client && document !== this.read) {
+        this.read = document;
+        this.fill(client.promises);
+      }
+    });
+  }
+
+  protected add(list: 'targets' | 'margins' | 'budgets'): void {
+    const from = formatDay(this.focus.clock()?.today ?? 0).slice(0, 8) + '01';
+    const days = { from, to: `${from.slice(0, 4)}-12-31` };
+    if (list === 'targets') this.form.controls.targets.push(this.targetRow({ metric: this.client()?.metricSet === 'leads' ? 'cost-per-lead' : 'roas', value: null, countedBy: 'orders', basis: 'sale', ...days }));
+    else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
+    this.form.markAsDirty();
+  }
+
+  protected remove(list: 'targets' | 'margins' | 'budgets', at: number): void {
+    (this.form.controls[list] as FormArray<FormGroup>).removeAt(at);
+    this.form.markAsDirty();
+  }
+
+  protected save(): void {
+    const client = this.client();
+    if (!client || this.form.invalid) return;
+    this.error.set('');
+    this.api.call('setPromises', { params: { client: client.id }, body: this.values() }).subscribe({
+      next: () => {
+        this.form.markAsPristine();
+        this.focus.refresh();
+        this.notices.open('Saved. Every screen uses it from now on.', 'Close', { duration: 5000 });
+      },
+      error: (error: ApiError) => this.error.set(error.message),
+    });
+  }
+
+  private fill({ targets, margins, budgets }: Promises): void {
+    this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow({ ...target, ...texts(target) }))));
+    this.form.setControl('margins', this.forms.array(margins.map((margin) => this.numberRow({ number: Math.round(margin.share * 1e6) / 1e4, ...texts(margin) }))));
+    this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ number: budget.amount, ...texts(budget) }))));
+    this.form.markAsPristine();
+  }
+
+  private values(): Promises {
+    const { targets, margins, budgets } = this.form.getRawValue();
+    const days = (row: { from: string; to: string }) => ({ from: parseDay(row.from) ?? 0, to: parseDay(row.to) ?? 0 });
+    return {
+      targets: targets.map((row) => ({ metric: row.metric, value: Number(row.value), countedBy: row.countedBy, basis: row.basis, ...days(row) })),
+      margins: margins.map((row) => ({ share: Number(row.number) / 100, ...days(row) })),
+      budgets: budgets.map((row) => ({ amount: Number(row.number), ...days(row) })),
+    };
+  }
+
+  private targetRow(row: { metric: TargetMetric; value: number | null; countedBy: CountedBy; basis: DateBasis; from: string; to: string }) {
+    return this.forms.group({
+      metric: [row.metric],
+      value: [row.value as number | null, [Validators.required, Validators.min(0.0001)]],
+      countedBy: [row.countedBy],
+      basis: [row.basis],
+      from: [row.from, Validators.required],
+      to: [row.to, Validators.required],
+    });
+  }
+
+  private numberRow(row: { number: number | null; from: string; to: string }) {
+    return this.forms.group({
+      number: [row.number as number | null, [Validators.required, Validators.min(0.0001)]],
+      from: [row.from, Validators.required],
+      to: [row.to, Validators.required],
+    });
+  }
+}
+
+const texts = (range: { from: number; to: number }): { from: string; to: string } => ({ from: formatDay(range.from), to: formatDay(range.to) });

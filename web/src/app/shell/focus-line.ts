@@ -1,0 +1,95 @@
+import { Component, computed, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { type Comparison, COMPARISONS, type CountedBy, type DateBasis, formatNumber, type Period, PRESETS, rangeText } from '@lens/core';
+import { Api } from '../data/api';
+import { FocusService } from '../data/focus';
+import { type Choice, Choices } from '../ui/choices';
+import { DayRangeFields } from '../ui/day-range';
+import { Phrase } from '../ui/phrase';
+
+/** Which parts of the focus matter on a screen; the sentence leaves out the others. */
+export interface FocusParts {
+  readonly period: boolean;
+  readonly comparison: boolean;
+  readonly counting: boolean;
+}
+
+const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = { before: 'The days before, weekdays aligned', year: 'The same weeks a year before', none: 'Nothing' };
+
+/** One sentence that says what is being looked at; every phrase of it can be changed. */
+@Component({
+  selector: 'ul-focus-line',
+  imports: [Choices, DayRangeFields, Phrase],
+  templateUrl: './focus-line.html',
+  styleUrl: './focus-line.scss',
+})
+export class FocusLine {
+  protected readonly service = inject(FocusService);
+  readonly parts = input.required<FocusParts>();
+  /** Share of the sales of these click days that has arrived, where the screen knows it. */
+  readonly arrived = input<number | null>(null);
+
+  private readonly clients = toSignal(inject(Api).call('clients', {}), { initialValue: [] });
+  protected readonly focus = this.service.focus;
+  protected readonly resolved = this.service.resolved;
+  protected readonly clientChoices = computed(() => this.clients().map(({ id, name }): Choice<string> => ({ value: id, label: name })));
+  protected readonly presetChoices = PRESETS.map(({ id, label }): Choice<string> => ({ value: id, label }));
+  protected readonly comparisonChoices = COMPARISONS.map((mode): Choice<string> => ({ value: mode, label: COMPARISON_LABELS[mode] }));
+  protected readonly countedChoices: Choice<CountedBy>[] = [
+    { value: 'orders', label: 'The orders count them', note: 'Every sale once, as the till knows it; tags lead to campaigns' },
+    { value: 'claims', label: 'The channels claim them', note: 'Two channels may claim one sale, so totals are “at most”' },
+  ];
+  protected readonly basisChoices: Choice<DateBasis>[] = [
+    { value: 'sale', label: 'By sale date', note: 'What came in on these days; always complete' },
+    { value: 'click', label: 'By click date', note: 'What these days’ clicks brought; recent days fill up later' },
+  ];
+
+  protected readonly clientName = computed(() => this.service.client()?.name ?? 'choose a client');
+  protected readonly preset = computed(() => {
+    const period = this.focus()?.period;
+    return period && 'preset' in period ? period.preset : null;
+  });
+  protected readonly mode = computed(() => {
+    const comparison = this.focus()?.comparison;
+    return comparison && 'mode' in comparison ? comparison.mode : null;
+  });
+  protected readonly periodText = computed(() => {
+    const resolved = this.resolved();
+    return resolved ? rangeText(resolved.period, resolved.style.locale) : 'no finished day';
+  });
+  protected readonly comparisonText = computed(() => {
+    const resolved = this.resolved();
+    return resolved?.comparison ? rangeText(resolved.comparison, resolved.style.locale) : 'nothing';
+  });
+  protected readonly outcomeWord = computed(() => (this.service.client()?.metricSet === 'leads' ? 'leads' : 'sales'));
+  protected readonly unfinished = computed(() => {
+    const resolved = this.resolved();
+    const days = resolved?.period.unfinished;
+    if (!resolved || !days) return '';
+    const text = rangeText(days, resolved.style.locale);
+    return days.from === days.to ? `${text} is unfinished and left out` : `${text} are unfinished and left out`;
+  });
+  protected readonly arrivedText = computed(() => {
+    const share = this.arrived();
+    const resolved = this.resolved();
+    return share === null || !resolved ? '' : `${formatNumber(Math.floor(share * 100) / 100, 'share', resolved.style, 0)} of ${this.outcomeWord()} have arrived`;
+  });
+
+  protected pickPreset(preset: string): void {
+    const found = PRESETS.find(({ id }) => id === preset);
+    if (found) this.service.change({ period: { preset: found.id } });
+  }
+
+  protected pickPeriod(period: Period): void {
+    this.service.change({ period });
+  }
+
+  protected pickMode(mode: string): void {
+    const found = COMPARISONS.find((each) => each === mode);
+    if (found) this.service.change({ comparison: { mode: found } });
+  }
+
+  protected pickComparison(comparison: Comparison): void {
+    this.service.change({ comparison });
+  }
+}

@@ -1,0 +1,49 @@
+import { Component } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+
+@Component({
+  selector: 'ul-help-sheet',
+  imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle],
+  template: `
+    <h2 mat-dialog-title>Keys and signs</h2>
+    <mat-dialog-content>
+      <table class="plain">
+        <caption class="cdk-visually-hidden">Keys</caption>
+        <tbody>
+          @for (key of keys; track key.does) {
+            <tr><th scope="row"><kbd>{{ key.key }}</kbd></th><td>{{ key.does }}</td></tr>
+          }
+        </tbody>
+      </table>
+      <h2>Where there is no plain number</h2>
+      <table class="plain">
+        <caption class="cdk-visually-hidden">Signs</caption>
+        <tbody>
+          @for (sign of signs; track sign.means) {
+            <tr><th scope="row">{{ sign.sign }}</th><td>{{ sign.means }}</td></tr>
+          }
+        </tbody>
+      </table>
+    </mat-dialog-content>
+    <mat-dialog-actions align="end"><button mat-button mat-dialog-close>Close</button></mat-dialog-actions>
+  `,
+  styles: `kbd { font: inherit; border: 1px solid var(--line-strong); border-radius: 3px; padding: 0 5px; white-space: nowrap; }`,
+})
+export class HelpSheet {
+  protected readonly keys = [
+    { key: '?', does: 'This sheet' },
+    { key: 'Arrows', does: 'In the comparison: move from cell to cell' },
+    { key: 'Enter', does: 'On a figure: how it came about. On a name: open or close it' },
+    { key: '+ / −', does: 'On a row: open or close it' },
+    { key: 'Space', does: 'On a row: draw it in the chart, or take it out' },
+    { key: 'Esc', does: 'Close the panel or the trace' },
+  ];
+  protected readonly signs = [
+    { sign: '·', means: 'Not measured: nothing delivers it. It is not 0.' },
+    { sign: '–', means: 'Nothing to divide by' },
+    { sign: '> 135', means: 'More than: spend so far without an outcome, or a part is not measured' },
+    { sign: '≤ 120', means: 'At most: two channels may claim the same sale' },
+    { sign: 'dashed', means: 'Covers only a part of the spend; hover for how much' },
+  ];
+}

@@ -1,0 +1,75 @@
+import { Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { MatDialog } from '@angular/material/dialog';
+import { MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { MatTooltip } from '@angular/material/tooltip';
+import { filter, map } from 'rxjs';
+import { FOCUS_KEYS } from '../data/address';
+import { FocusService } from '../data/focus';
+import { MovesService } from '../data/moves';
+import { ScreenNotes } from '../data/screen-notes';
+import { FocusLine, type FocusParts } from './focus-line';
+import { HelpSheet } from './help-sheet';
+import { MovesTray } from './moves-tray';
+
+const NO_PARTS: FocusParts = { period: false, comparison: false, counting: false };
+/** What each screen's sentence says beyond the client. Screens without an entry have no sentence. */
+const PARTS: Record<string, FocusParts> = {
+  intake: NO_PARTS,
+  targets: NO_PARTS,
+  moves: NO_PARTS,
+  audit: { ...NO_PARTS, period: true },
+  compare: { period: true, comparison: true, counting: true },
+};
+
+/** The frame: top line, focus line, the screen, the moves tray. */
+@Component({
+  selector: 'ul-shell',
+  imports: [FocusLine, MatIcon, MatIconButton, MatTooltip, MovesTray, RouterLink, RouterLinkActive, RouterOutlet],
+  templateUrl: './shell.html',
+  styleUrl: './shell.scss',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class Shell {
+  private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+  private readonly focus = inject(FocusService);
+  private readonly moves = inject(MovesService);
+  protected readonly notes = inject(ScreenNotes);
+
+  protected readonly sections = [
+    { path: '/clients', label: 'Clients' },
+    { path: '/intake', label: 'Intake' },
+    { path: '/compare', label: 'Compare' },
+    { path: '/audit', label: 'Audit' },
+    { path: '/moves', label: 'Moves' },
+  ];
+
+  private readonly screen = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map((event) => event.urlAfterRedirects.split(/[/?]/)[1] ?? ''),
+    ),
+    { initialValue: '' },
+  );
+  protected readonly parts = computed(() => PARTS[this.screen()]);
+  protected readonly accepted = computed(() => this.moves.reply()?.accepted.moves ?? 0);
+
+  /** The focus goes along to the other sections; what belongs to one screen stays there. */
+  protected readonly carried = computed(() => {
+    this.focus.focus();
+    const params = new URLSearchParams(this.router.url.split('?')[1] ?? '');
+    return Object.fromEntries(FOCUS_KEYS.flatMap((key) => (params.has(key) ? [[key, params.get(key)]] : [])));
+  });
+
+  protected help(): void {
+    this.dialog.open(HelpSheet, { width: '460px' });
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
+    if (event.key === '?' && !typing) this.help();
+  }
+}

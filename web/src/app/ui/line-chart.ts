@@ -1,0 +1,90 @@
+import { afterRenderEffect, Component, DestroyRef, type ElementRef, inject, input, viewChild } from '@angular/core';
+import type { Figure } from '@lens/core';
+import { CategoryScale, Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+
+Chart.register(CategoryScale, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
+
+export interface Line {
+  readonly name: string;
+  readonly figures: readonly Figure[];
+}
+
+/** Tells lines apart by colour and by dashes. */
+const COLOURS = ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'];
+const DASHES = [[], [6, 3], [2, 2], [9, 3, 2, 3]];
+
+/**
+ * Lines over time. A gap breaks its line; bounds are drawn at their closed side as a triangle that
+ * points to the open one. Chart.js behind one small door.
+ */
+@Component({
+  selector: 'ul-line-chart',
+  template: `<canvas #canvas role="img" [attr.aria-label]="summary()"></canvas>`,
+  styles: `:host { display: block; position: relative; height: 168px; }`,
+})
+export class LineChart {
+  readonly labels = input.required<readonly string[]>();
+  readonly lines = input.required<readonly Line[]>();
+  /** Turns a figure into words for the tooltip. */
+  readonly write = input.required<(figure: Figure) => string>();
+  readonly summary = input.required<string>();
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private chart: Chart<'line', (number | null)[]> | undefined;
+
+  constructor() {
+    afterRenderEffect(() => this.draw());
+    inject(DestroyRef).onDestroy(() => this.chart?.destroy());
+  }
+
+  private draw(): void {
+    const styles = getComputedStyle(this.canvas().nativeElement);
+    const ink = styles.color;
+    const data = {
+      labels: [...this.labels()],
+      datasets: this.lines().map(({ name, figures }, at) => ({
+        label: name,
+        data: figures.map(heightOf),
+        borderColor: COLOURS[at % COLOURS.length] ?? ink,
+        backgroundColor: COLOURS[at % COLOURS.length] ?? ink,
+        borderDash: DASHES[Math.floor(at / COLOURS.length) % DASHES.length] ?? [],
+        borderWidth: 1.8,
+        pointRadius: figures.map((figure) => (figure.kind === 'bounds' ? 4 : figures.length > 40 ? 0 : 1.8)),
+        pointStyle: figures.map((figure) => (figure.kind === 'bounds' ? ('triangle' as const) : ('circle' as const))),
+        pointRotation: figures.map((figure) => (figure.kind === 'bounds' && figure.low === null ? 180 : 0)),
+        spanGaps: false,
+      })),
+    };
+    if (this.chart) {
+      this.chart.data = data;
+      this.chart.update('none');
+      return;
+    }
+    this.chart = new Chart(this.canvas().nativeElement, {
+      type: 'line',
+      data,
+      options: {
+        animation: false,
+        maintainAspectRatio: false,
+        interaction: { mode: 'index', intersect: false },
+        scales: {
+          x: { grid: { display: false }, ticks: { color: ink, maxRotation: 0, autoSkipPadding: 24 } },
+          y: { beginAtZero: true, ticks: { color: ink, maxTicksLimit: 5 }, grid: { color: 'rgba(128,120,105,0.22)' } },
+        },
+        plugins: {
+          legend: { position: 'right', align: 'start', labels: { color: ink, boxWidth: 18, boxHeight: 1, usePointStyle: false } },
+          tooltip: { callbacks: { label: (item) => `${item.dataset.label ?? ''}: ${this.words(item.datasetIndex, item.dataIndex)}` } },
+        },
+      },
+    });
+  }
+
+  private words(line: number, at: number): string {
+    const figure = this.lines()[line]?.figures[at];
+    return figure ? this.write()(figure) : '';
+  }
+}
+
+function heightOf(figure: Figure): number | null {
+  if (figure.kind === 'gap') return null;
+  return figure.kind === 'value' ? figure.value : (figure.low ?? figure.high);
+}
