@@ -80,6 +80,6 @@ export const newMove = z
 
 export const movesReply = z.object({
   moves: z.array(move),
-  accepted: z.object({ moves: z.number().int(), spend: z.number(), outcomes: ranged, profit: ranged.nullable() }),
+  accepted: z.object({ moves: z.number().int(), spend: z.number(), outcomes: ranged, profit: ranged.nullable(), overlap: z.boolean() }),
 });
 export type MovesReply = z.infer<typeof movesReply>;

@@ -1,7 +1,7 @@
 import { type Figure, gap, value } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Sums, type Visitor } from '../grain/accumulate';
-import { type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
+import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
 import { SumNode } from '../grain/node';
 import { type ClientTables, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
@@ -121,15 +121,18 @@ function membersOf(sums: Sums, names: Names): Member[] {
   const { accounts } = sums.plan.tables;
   const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => hasAmounts(sums, node));
   const byChannel = groupBy(campaigns, (node) => accounts[node.account]?.channel ?? '');
-  const all = (bucket: number): Contribution[] => [
-    ...campaigns.map((node) => contributionOf(sums, node, bucket)),
-    notMatchedContribution(sums, bucket),
+  const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => feed.account === at) ? [at] : []));
+  const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
+    ...nodes.map((node) => contributionOf(sums, node, bucket)),
+    ...own.map((account) => accountContribution(sums, account, bucket)),
   ];
+  const all = (bucket: number): Contribution[] => [...of(campaigns, media, bucket), notMatchedContribution(sums, bucket)];
   const members: Member[] = [
     member({ key: 'total', kind: 'total', level: 'total', name: 'Total', contributions: all, nodes: [...campaigns, sums.notMatched] }),
   ];
   for (const [channel, nodes] of byChannel) {
-    const contributions = (bucket: number): Contribution[] => nodes.map((node) => contributionOf(sums, node, bucket));
+    const own = media.filter((account) => accounts[account]?.channel === channel);
+    const contributions = (bucket: number): Contribution[] => of(nodes, own, bucket);
     members.push(
       member({ key: channel, kind: 'member', level: 'channel', name: names('channel', channel), channel, contributions, nodes }),
     );

@@ -68,7 +68,7 @@ export function formatNumber(number: number, unit: Unit, style: Style, digits?: 
     });
     formats.set(key, format);
   }
-  return format.format(number);
+  return format.format(number).replace('-', '−');
 }
 
 function decimalsFor(number: number, unit: Unit): number {
@@ -94,6 +94,6 @@ export function changeText(figure: Figure, style: Style): FigureText {
     signDisplay: 'exceptZero',
     maximumFractionDigits: Math.abs(figure.value) < 0.1 ? 1 : 0,
   });
-  const text = format.format(figure.value);
+  const text = format.format(figure.value).replace('-', '−');
   return { text, spoken: `${text} against the comparison period` };
 }

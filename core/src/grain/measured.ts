@@ -4,6 +4,7 @@ import { evaluate, type Formula, termsOf } from '../formula/formula';
 import { type ClosedTerm, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import type { Part, SumNode } from './node';
+import { isOrdered } from './plan';
 import { NONE } from './tables';
 
 /** What one account adds to a figure, kept apart by what was measured. */
@@ -25,13 +26,26 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
   return { account: node.account, noRate, parts: node.partsOf(bucket) };
 }
 
+/** What an account adds to a total by what it does not know: empty parts for the patterns of its days. */
+export function accountContribution(sums: Sums, account: number, bucket: number): Contribution {
+  const range = sums.buckets[bucket];
+  const noRate = sums.plan.tables.accounts[account]?.noRate ?? false;
+  const measured = sums.plan.accountMeasured(account);
+  const masks = new Set<number>();
+  if (range) for (let day = range.from; day <= range.to; day++) masks.add(measured[day - sums.plan.window.from] ?? 0);
+  return { account, noRate, parts: [...masks].map((mask) => ({ mask, sums: new Float64Array(sums.terms.length) })) };
+}
+
 /**
  * The contribution of unmatched orders. They join the money of the days they fall on, so in totals
  * they count as measured wherever anything is.
  */
 export function notMatchedContribution(sums: Sums, bucket: number): Contribution {
   if (sums.notMatched.partsOf(bucket).length === 0) return { account: NONE, noRate: false, parts: [] };
-  const everything = sums.terms.reduce((mask, _, index) => mask | (1 << index), 0);
+  const delivered = sums.terms.reduce((mask, term, index) => (isOrdered(term) ? mask : mask | (1 << index)), 0);
+  let everything = delivered;
+  const range = sums.buckets[bucket];
+  if (range) for (let day = range.from; day <= range.to; day++) everything |= sums.plan.ordersMeasured(day);
   const total = new Float64Array(sums.terms.length);
   for (const part of sums.notMatched.partsOf(bucket)) part.sums.forEach((sum, term) => (total[term] = (total[term] ?? 0) + sum));
   return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total }] };
@@ -74,7 +88,8 @@ export class Measured {
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
     const need = this.need(formula);
     const kept = contributions.map((each) => ({ ...each, parts: each.parts.filter((part) => (part.mask & need) === need) }));
-    if (kept.every(({ parts }) => parts.length === 0)) return gap(this.reason(formula, contributions));
+    const isEmpty = (of: readonly Contribution[]): boolean => of.every(({ parts }) => parts.every((part) => part.sums.every((sum) => sum === 0)));
+    if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions))) return gap(this.reason(formula, contributions));
     const figure = evaluate(formula, (term) => this.sum(term, kept));
     const all = this.spend(contributions);
     return withCoverage(figure, all > 0 ? this.spend(kept) / all : undefined);

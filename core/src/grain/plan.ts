@@ -35,6 +35,7 @@ export interface CellPlan {
 export class Plan {
   private readonly width: number;
   private readonly plans = new Map<string, Map<number, CellPlan>>();
+  private readonly accounts = new Map<number, Int32Array>();
 
   constructor(
     readonly tables: ClientTables,
@@ -60,6 +61,40 @@ export class Plan {
       byCampaign.set(key, plan);
     }
     return plan;
+  }
+
+  /**
+   * Per day: the terms an account knows for everything it has. Without such a cover its total is
+   * only "at least", because campaigns may exist that no file has named.
+   */
+  accountMeasured(account: number): Int32Array {
+    let measured = this.accounts.get(account);
+    if (!measured) {
+      measured = Int32Array.from({ length: this.width }, (_, at) =>
+        this.terms.reduce((mask, term, index) => (this.knowsAll(term, account, this.window.from + at) ? mask | (1 << index) : mask), 0),
+      );
+      this.accounts.set(account, measured);
+    }
+    return measured;
+  }
+
+  private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
+    const { column, derived } = sourceOf(term);
+    if (derived && marginOn(this.tables.margin, day) === undefined) return false;
+    if (isOrdered(term)) return this.ordersCover(term, day);
+    if (this.tables.accounts[account]?.noRate === true && termUnit(term) === 'money') return false;
+    const covering = this.tables.feeds.filter(
+      (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
+    );
+    const byCampaign = covering.filter((feed) => feed.dimensions.has('campaign'));
+    // A feed without campaigns answers only where no feed knows campaigns.
+    const answering = byCampaign.length > 0 ? byCampaign : covering;
+    return answering.some((feed) => feed.covers.some((cover) => cover.campaigns === 'all' && cover.from <= day && day <= cover.to));
+  }
+
+  /** The terms that orders count and that are known on a day, one bit a term. */
+  ordersMeasured(day: Day): number {
+    return this.terms.reduce((mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, day) ? mask | (1 << index) : mask), 0);
   }
 
   private decide(dimensions: readonly string[], campaign: number, account: number): CellPlan {

@@ -9,7 +9,10 @@ export interface SummedEffect {
   readonly profit: { readonly low: number; readonly middle: number; readonly high: number } | null;
 }
 
-/** Adds up effects. Two moves on one member both count; the caller keeps those apart. */
+/**
+ * Adds up effects as if each move stood alone. Where an ad and its campaign both change, together
+ * they do less than the sum: see `overlaps`.
+ */
 export function sumEffects(effects: readonly Effect[]): SummedEffect {
   const total = (pick: (effect: Effect) => number): number => effects.reduce((sum, effect) => sum + pick(effect), 0);
   const known = effects.every((effect) => effect.profit !== null);
@@ -30,3 +33,6 @@ export function sumEffects(effects: readonly Effect[]): SummedEffect {
       : null,
   };
 }
+
+/** Whether some of these members lie inside another: keys are paths such as "channel/campaign/group/ad". */
+export const overlaps = (keys: readonly string[]): boolean => keys.some((key) => keys.some((other) => other.startsWith(`${key}/`)));

@@ -1,5 +1,5 @@
 import type { AuditReply, Move, MovesReply } from '@lens/contract';
-import { type Finding, type Proposal, sumEffects } from '@lens/core';
+import { type Finding, overlaps, type Proposal, sumEffects } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/engine';
@@ -53,6 +53,7 @@ export async function decide(
 
 export function movesReply({ db }: Context, client: string): MovesReply {
   const moves = movesOf(db, client).map(({ move }) => move);
-  const effects = moves.flatMap((move) => (move.decision === 'accepted' && move.finding.move ? [move.finding.move.effect] : []));
-  return { moves, accepted: sumEffects(effects) };
+  const accepted = moves.filter((move) => move.decision === 'accepted');
+  const effects = accepted.flatMap(({ finding }) => (finding.move ? [finding.move.effect] : []));
+  return { moves, accepted: { ...sumEffects(effects), overlap: overlaps(accepted.map(({ finding }) => finding.key)) } };
 }

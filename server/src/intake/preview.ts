@@ -55,6 +55,7 @@ const sameHeaders = (feed: FeedRecord, headers: readonly string[]): boolean =>
 
 /** Whether a mapping fits the rows: two channels may use the same headers and write numbers differently. */
 function reads(mapping: Mapping, rows: readonly (readonly string[])[]): boolean {
-  const read = (cells: readonly string[]) => (mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, 'UTC'));
+  const read = (cells: readonly string[]) =>
+    mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, 'UTC');
   return rows.filter((cells) => !isProblem(read(cells))).length * 2 > rows.length;
 }

@@ -42,11 +42,15 @@ export class AuditPage {
   private readonly asked = computed(
     () => {
       const resolved = this.resolved();
-      return resolved ? { body: { client: resolved.client.id, period: { from: resolved.period.from, to: resolved.period.to } }, reread: this.reread() } : null;
+      return resolved
+        ? { body: { client: resolved.client.id, period: { from: resolved.period.from, to: resolved.period.to } }, reread: this.reread() }
+        : null;
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  protected readonly state = toSignal(toObservable(this.asked).pipe(switchMap((asked) => (asked ? loadState(this.api.call('audit', { body: asked.body })) : of(null)))));
+  protected readonly state = toSignal(
+    toObservable(this.asked).pipe(switchMap((asked) => (asked ? loadState(this.api.call('audit', { body: asked.body })) : of(null)))),
+  );
   protected readonly audit = computed(() => {
     const state = this.state();
     return state?.state === 'ready' ? state.value : null;
@@ -82,7 +86,9 @@ export class AuditPage {
     const resolved = this.resolved();
     const id = view.finding.decided?.id;
     if (!resolved || id === undefined) return;
-    this.moves.undo(resolved.client.id, id).subscribe({ next: () => this.reread.update((n) => n + 1), error: (error: ApiError) => this.tell(error.message) });
+    this.moves
+      .undo(resolved.client.id, id)
+      .subscribe({ next: () => this.reread.update((n) => n + 1), error: (error: ApiError) => this.tell(error.message) });
   }
 
   private send(view: FindingView, decision: 'accepted' | 'dismissed', reason: string): void {
@@ -106,16 +112,40 @@ function sectionsOf(views: readonly FindingView[]): Section[] {
   const bySpend = [...views].sort((a, b) => b.finding.spend - a.finding.spend);
   const supported = bySpend.filter(({ finding }) => finding.supported && finding.verdict === 'misses');
   const capped = bySpend.filter(({ finding }) => finding.stopLoss?.stop === true && !supported.some((view) => view.finding === finding));
-  const above = bySpend.filter(({ finding }) => finding.supported && finding.verdict === 'beats' && finding.level === 'campaign' && finding.move !== null);
+  const above = bySpend.filter(
+    ({ finding }) => finding.supported && finding.verdict === 'beats' && finding.level === 'campaign' && finding.move !== null,
+  );
   const rest = bySpend.filter(({ finding }) => !capped.some((view) => view.finding === finding));
   const undecided = rest.filter(({ finding }) => isOpen(finding));
   return [
-    { title: 'Miss the target, and the data supports it', note: 'The whole 95 % range lies on the wrong side, also after allowing for chance findings in a long list.', findings: supported, empty: 'None.' },
-    { title: 'Stop loss', note: 'A cap on losses, not a verdict: spend over the cap without one early step.', findings: capped, empty: 'No ad has passed its cap.' },
-    { title: 'Above target and held back by the budget', note: 'Clearly better than promised while impressions are lost to the daily budget.', findings: above, empty: 'None.' },
-    { title: 'Undecided', note: 'The range spans the target. More data, not a decision, is what these need.', findings: undecided, empty: 'None.' },
+    {
+      title: 'Miss the target, and the data supports it',
+      note: 'The whole 95 % range lies on the wrong side, also after allowing for chance findings in a long list.',
+      findings: supported,
+      empty: 'None.',
+    },
+    {
+      title: 'Stop loss',
+      note: 'A cap on losses, not a verdict: spend over the cap without one early step.',
+      findings: capped,
+      empty: 'No ad has passed its cap.',
+    },
+    {
+      title: 'Above target and held back by the budget',
+      note: 'Clearly better than promised while impressions are lost to the daily budget.',
+      findings: above,
+      empty: 'None.',
+    },
+    {
+      title: 'Undecided',
+      note: 'The range spans the target. More data, not a decision, is what these need.',
+      findings: undecided,
+      empty: 'None.',
+    },
   ];
 }
 
 const isOpen = (finding: AuditReply['findings'][number]): boolean =>
-  finding.verdict === 'undecided' || finding.verdict === 'at the bar' || (!finding.supported && (finding.verdict === 'misses' || finding.verdict === 'beats'));
+  finding.verdict === 'undecided' ||
+  finding.verdict === 'at the bar' ||
+  (!finding.supported && (finding.verdict === 'misses' || finding.verdict === 'beats'));

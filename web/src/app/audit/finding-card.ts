@@ -14,16 +14,32 @@ import type { FindingView } from './finding-view';
         <p class="quiet small">{{ view().finding.level === 'ad' ? 'Ad' : 'Campaign' }} · {{ view().where }}</p>
       </div>
       <div class="fact">
-        <p><strong>{{ view().actual }}</strong>, {{ view().against }}</p>
+        <p>
+          <strong>{{ view().actual }}</strong
+          >, {{ view().against }}
+        </p>
         <div class="scale" aria-hidden="true">
-          <span class="range" [class]="view().finding.verdict.replaceAll(' ', '-')" [style.left.%]="view().scale.low" [style.width.%]="view().scale.high - view().scale.low"></span>
+          <span
+            class="range"
+            [class]="view().finding.verdict.replaceAll(' ', '-')"
+            [style.left.%]="view().scale.low"
+            [style.width.%]="view().scale.high - view().scale.low"
+          ></span>
           <span class="bar"></span>
           @if (view().scale.actual !== null) {
             <span class="dot" [style.left.%]="view().scale.actual"></span>
           }
         </div>
         <p class="small">{{ view().range }}</p>
-        <p class="quiet small">{{ view().evidence }}@if (view().breakEven) {; {{ view().breakEven }}}@if (view().lost) {; {{ view().lost }}}</p>
+        <p class="quiet small">
+          {{ view().evidence }}
+          @if (view().breakEven) {
+            ; {{ view().breakEven }}
+          }
+          @if (view().lost) {
+            ; {{ view().lost }}
+          }
+        </p>
         @if (view().stopLoss) {
           <p class="small">{{ view().stopLoss }}</p>
         }
@@ -35,18 +51,44 @@ import type { FindingView } from './finding-view';
       </div>
       <div class="move">
         @if (view().change) {
-          <p><strong>{{ view().change }}</strong></p>
+          <p>
+            <strong>{{ view().change }}</strong>
+          </p>
           <p class="small">{{ view().effect }}</p>
           <p class="quiet small">{{ view().assumption }}</p>
           @if (view().finding.decided; as decided) {
             <p class="decided">
-              {{ decided.decision === 'accepted' ? 'Accepted' : 'Dismissed' }}@if (decided.reason) {: {{ decided.reason }}}
-              <button mat-button type="button" [attr.aria-label]="'Take back the decision on ' + view().finding.name" (click)="undone.emit()"><mat-icon svgIcon="undo" /> Take back</button>
+              {{ decided.decision === 'accepted' ? 'Accepted' : 'Dismissed' }}
+              @if (decided.reason) {
+                : {{ decided.reason }}
+              }
+              <button
+                mat-button
+                type="button"
+                [attr.aria-label]="'Take back the decision on ' + view().finding.name"
+                (click)="undone.emit()"
+              >
+                <mat-icon svgIcon="undo" /> Take back
+              </button>
             </p>
           } @else {
             <div class="buttons">
-              <button mat-flat-button type="button" [attr.aria-label]="'Accept the move for ' + view().finding.name" (click)="accepted.emit()">Accept</button>
-              <button mat-stroked-button type="button" [attr.aria-label]="'Dismiss the move for ' + view().finding.name" (click)="dismissed.emit()">Dismiss</button>
+              <button
+                mat-flat-button
+                type="button"
+                [attr.aria-label]="'Accept the move for ' + view().finding.name"
+                (click)="accepted.emit()"
+              >
+                Accept
+              </button>
+              <button
+                mat-stroked-button
+                type="button"
+                [attr.aria-label]="'Dismiss the move for ' + view().finding.name"
+                (click)="dismissed.emit()"
+              >
+                Dismiss
+              </button>
             </div>
           }
         } @else {

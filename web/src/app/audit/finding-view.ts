@@ -57,7 +57,11 @@ export function findingView(finding: Finding, style: Style): FindingView {
     change: move ? changeText(move, money) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
-    scale: { low: place(finding.range.low), high: place(finding.range.high ?? Infinity), actual: finding.actual === null ? null : place(finding.actual) },
+    scale: {
+      low: place(finding.range.low),
+      high: place(finding.range.high ?? Infinity),
+      actual: finding.actual === null ? null : place(finding.actual),
+    },
   };
 }
 
@@ -70,6 +74,8 @@ function changeText(move: NonNullable<Finding['move']>, money: (amount: number) 
 function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: string, style: Style): string {
   const spend = `spend ${signedMoney(effect.spend, style)}`;
   const outcomes = `${outcome} ${signedCount(effect.outcomes.middle, style)} (${signedCount(effect.outcomes.low, style)} to ${signedCount(effect.outcomes.high, style)})`;
-  const profit = effect.profit ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})` : '';
+  const profit = effect.profit
+    ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})`
+    : '';
   return `A day: ${spend}, ${outcomes}${profit}`;
 }

@@ -66,7 +66,12 @@ function lineOf(glance: ClientGlance): ClientLine {
   const metric = target ? metricNamed(target.metric) : null;
   const sign = metric?.better === 'lower' ? '≤' : '≥';
   const text = (figure: Figure | null): string => (figure ? figureText(figure, metric?.unit ?? 'number', client).text : '');
-  const link = writeFocus({ ...DEFAULT_FOCUS, client: client.id, period: { preset: 'this-month' }, ...(target ? { countedBy: target.countedBy, basis: target.basis } : {}) });
+  const link = writeFocus({
+    ...DEFAULT_FOCUS,
+    client: client.id,
+    period: { preset: 'this-month' },
+    ...(target ? { countedBy: target.countedBy, basis: target.basis } : {}),
+  });
   return {
     glance,
     days: period ? rangeText(period, client.locale) : '',
@@ -74,10 +79,13 @@ function lineOf(glance: ClientGlance): ClientLine {
     actual: metric ? `${metric.label} ${text(actual)}` : '',
     spend: spend ? figureText(spend, 'money', client).text : '',
     plan: plan === null ? '' : formatNumber(plan, 'money', client),
-    pace: pacing ? `month end at this pace ${formatNumber(pacing.monthEnd, 'money', client)}; ${formatNumber(pacing.neededADay, 'money', client)} a day from now meets the plan` : '',
+    pace: pacing
+      ? `month end at this pace ${formatNumber(pacing.monthEnd, 'money', client)}; ${formatNumber(pacing.neededADay, 'money', client)} a day from now meets the plan`
+      : '',
     link,
     spentShare: plan !== null && spend?.kind === 'value' ? Math.min(1, spend.value / plan) : null,
   };
 }
 
-const counting = (target: { countedBy: string; basis: string }): string => `${target.countedBy === 'orders' ? 'as the orders count' : 'as the channels claim'}, by ${target.basis} date`;
+const counting = (target: { countedBy: string; basis: string }): string =>
+  `${target.countedBy === 'orders' ? 'as the orders count' : 'as the channels claim'}, by ${target.basis} date`;

@@ -10,13 +10,27 @@ import { Api, ApiError } from '../data/api';
 
 @Component({
   selector: 'ul-new-client-dialog',
-  imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle, MatFormField, MatInput, MatLabel, MatOption, MatSelect, ReactiveFormsModule],
+  imports: [
+    MatButton,
+    MatDialogActions,
+    MatDialogClose,
+    MatDialogContent,
+    MatDialogTitle,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    MatOption,
+    MatSelect,
+    ReactiveFormsModule,
+  ],
   template: `
     <h2 mat-dialog-title>Add a client</h2>
     <form [formGroup]="form" (ngSubmit)="save()">
       <mat-dialog-content>
         <mat-form-field><mat-label>Name</mat-label><input matInput formControlName="name" /></mat-form-field>
-        <mat-form-field><mat-label>Currency, such as GBP</mat-label><input matInput formControlName="currency" maxlength="3" /></mat-form-field>
+        <mat-form-field
+          ><mat-label>Currency, such as GBP</mat-label><input matInput formControlName="currency" maxlength="3"
+        /></mat-form-field>
         <mat-form-field>
           <mat-label>Time zone</mat-label>
           <mat-select formControlName="timeZone">
@@ -43,7 +57,13 @@ import { Api, ApiError } from '../data/api';
       </mat-dialog-actions>
     </form>
   `,
-  styles: `mat-dialog-content { display: grid; gap: 10px; padding-top: 6px !important; }`,
+  styles: `
+    mat-dialog-content {
+      display: grid;
+      gap: 10px;
+      padding-top: 6px !important;
+    }
+  `,
 })
 export class NewClientDialog {
   private readonly api = inject(Api);

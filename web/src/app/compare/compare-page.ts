@@ -54,7 +54,9 @@ export class ComparePage {
   );
 
   protected readonly answer = toSignal(
-    toObservable(this.question).pipe(switchMap((question) => (question ? loadState(this.api.call('compare', { body: question })) : of(null)))),
+    toObservable(this.question).pipe(
+      switchMap((question) => (question ? loadState(this.api.call('compare', { body: question })) : of(null))),
+    ),
   );
   /** The last table there was: it stays on screen while the next one is read. */
   protected readonly table = toSignal(
@@ -69,9 +71,18 @@ export class ComparePage {
     return table && resolved ? tableView(table, resolved.style) : null;
   });
 
-  protected readonly setChoices = METRIC_SETS.map(({ id, label, metrics }): Choice<string> => ({ value: id, label, note: metrics.map((metric) => metricNamed(metric).label).join(' · ') }));
-  protected readonly treeChoices = (Object.keys(TREE_LABELS) as TreeId[]).map((value): Choice<TreeId> => ({ value, label: TREE_LABELS[value] }));
-  protected readonly metricChoices = computed(() => (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: metricNamed(metric).label })));
+  protected readonly setChoices = METRIC_SETS.map(({ id, label, metrics }): Choice<string> => ({
+    value: id,
+    label,
+    note: metrics.map((metric) => metricNamed(metric).label).join(' · '),
+  }));
+  protected readonly treeChoices = (Object.keys(TREE_LABELS) as TreeId[]).map((value): Choice<TreeId> => ({
+    value,
+    label: TREE_LABELS[value],
+  }));
+  protected readonly metricChoices = computed(() =>
+    (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: metricNamed(metric).label })),
+  );
   protected readonly setLabel = computed(() => METRIC_SETS.find((set) => set.id === this.question()?.metricSet)?.label ?? '');
   protected readonly treeLabel = computed(() => TREE_LABELS[this.state().tree]);
   protected readonly sortLabel = computed(() => {
@@ -136,4 +147,3 @@ export class ComparePage {
     this.change({ drawn: next }, true);
   }
 }
-

@@ -1,4 +1,4 @@
-import { Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { afterRenderEffect, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { MetricId, Sort } from '@lens/core';
@@ -38,6 +38,12 @@ export class CompareTable {
       return visible;
     });
   });
+
+  constructor() {
+    afterRenderEffect(() => {
+      if (this.traced()) this.host.nativeElement.querySelector('td.traced')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    });
+  }
 
   protected sortState(by: MetricId | 'name'): 'ascending' | 'descending' | 'none' {
     return this.sort().by === by ? this.sort().direction : 'none';

@@ -20,7 +20,15 @@ import { loadState } from '../ui/load-state';
       <div class="waiting" role="status">Drawing…</div>
     }
   `,
-  styles: `:host { display: block; min-height: 168px; } .waiting { color: var(--ink-quiet); }`,
+  styles: `
+    :host {
+      display: block;
+      min-height: 168px;
+    }
+    .waiting {
+      color: var(--ink-quiet);
+    }
+  `,
 })
 export class MemberChart {
   private readonly api = inject(Api);
@@ -30,9 +38,12 @@ export class MemberChart {
   readonly rows = input.required<WireTable['rows']>();
   readonly style = input.required<Style>();
 
-  private readonly asked = computed(() => ({ question: { ...this.question(), comparison: null }, metric: this.metric(), members: [...this.members()] }), {
-    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-  });
+  private readonly asked = computed(
+    () => ({ question: { ...this.question(), comparison: null }, metric: this.metric(), members: [...this.members()] }),
+    {
+      equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+    },
+  );
   protected readonly series = toSignal(toObservable(this.asked).pipe(switchMap((body) => loadState(this.api.call('series', { body })))));
 
   protected readonly drawn = computed(() => {

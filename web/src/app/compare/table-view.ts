@@ -21,14 +21,18 @@ export interface TableView {
   readonly money: (amount: number) => string;
 }
 
-/** Below this a change is no news. */
-const LEAST_CHANGE = 0.005;
+/** Below this a change is no news, whichever way it goes. */
+const LEAST_CHANGE = 0.03;
 
 /** Turns a table from the wire into texts, once, so that the template only places them. */
 export function tableView(table: WireTable, style: Style): TableView {
   const columns = table.metrics.map((metric, at) => {
     const column = table.columns[at];
-    return { metric: metricNamed(metric), now: column ? unpackFigures(column.now) : [], change: column?.change ? unpackFigures(column.change) : [] };
+    return {
+      metric: metricNamed(metric),
+      now: column ? unpackFigures(column.now) : [],
+      change: column?.change ? unpackFigures(column.change) : [],
+    };
   });
   return {
     columns: columns.map(({ metric }) => ({
@@ -37,7 +41,10 @@ export function tableView(table: WireTable, style: Style): TableView {
       definition: metric.definition,
       note: metric.id === 'carts' || metric.id === 'checkouts' ? 'claimed' : '',
     })),
-    rows: table.rows.map((row, at) => ({ ...row, cells: columns.map(({ metric, now, change }) => cellView(now[at], change[at], metric, style)) })),
+    rows: table.rows.map((row, at) => ({
+      ...row,
+      cells: columns.map(({ metric, now, change }) => cellView(now[at], change[at], metric, style)),
+    })),
     compared: table.columns.some((column) => column.change !== null),
     money: (amount) => formatNumber(amount, 'money', style),
   };

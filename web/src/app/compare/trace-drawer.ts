@@ -47,8 +47,14 @@ export class TraceDrawer {
   protected readonly leftOut = computed(() => {
     const trace = this.trace();
     const notes: string[] = [];
-    if (trace?.figure.coverage !== undefined) notes.push(`Covers ${formatNumber(Math.floor(trace.figure.coverage * 100) / 100, 'share', this.style(), 0)} of spend: the rest is not measured for every part of the formula.`);
-    if (trace?.withoutClickDay) notes.push(`${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`);
+    if (trace?.figure.coverage !== undefined)
+      notes.push(
+        `Covers ${formatNumber(Math.floor(trace.figure.coverage * 100) / 100, 'share', this.style(), 0)} of spend: the rest is not measured for every part of the formula.`,
+      );
+    if (trace?.withoutClickDay)
+      notes.push(
+        `${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`,
+      );
     if (this.row() === 'total') notes.push('Orders that match no campaign are in the total: it sets all orders against all spend.');
     notes.push('Days that have not ended are left out.');
     return notes;

@@ -2,7 +2,18 @@ import { Component, computed, DestroyRef, inject, input, linkedSignal, output, s
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Preview, type StoredFile } from '@lens/contract';
-import { type Action, ACTIONS, DATE_ORDERS, formatNumber, type Mapping, mappingProblems, rangeText, type Role, roleKey, termText } from '@lens/core';
+import {
+  type Action,
+  ACTIONS,
+  DATE_ORDERS,
+  formatNumber,
+  type Mapping,
+  mappingProblems,
+  rangeText,
+  type Role,
+  roleKey,
+  termText,
+} from '@lens/core';
 import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { rolesFor, roleOfKey } from './roles';
@@ -44,7 +55,14 @@ export class FileIntake {
     this.preview().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
       const asGuessed = roleKey(role) === roleKey(this.preview().mapping.columns[at] ?? { role: 'ignore' });
-      return { header, key: roleKey(role), reason: asGuessed ? (this.preview().reasons[at] ?? '') : 'chosen by you', cells: this.preview().rows.slice(0, 4).map((row) => row[at] ?? '') };
+      return {
+        header,
+        key: roleKey(role),
+        reason: asGuessed ? (this.preview().reasons[at] ?? '') : 'chosen by you',
+        cells: this.preview()
+          .rows.slice(0, 4)
+          .map((row) => row[at] ?? ''),
+      };
     }),
   );
   protected readonly asks = computed(() => new Set(this.preview().asks));
@@ -69,7 +87,9 @@ export class FileIntake {
   });
 
   protected setRole(at: number, key: string): void {
-    this.edit({ columns: this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)) });
+    this.edit({
+      columns: this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)),
+    });
   }
 
   protected setKind(kind: Mapping['kind']): void {
@@ -102,7 +122,13 @@ export class FileIntake {
           const mapping = this.mapping();
           return this.api.call('check', {
             params: { client: this.client().id },
-            body: { file: this.file().hash, fileName: this.file().name, account, feed: sameFeed, mapping: { ...mapping, columns: [...mapping.columns] } },
+            body: {
+              file: this.file().hash,
+              fileName: this.file().name,
+              account,
+              feed: sameFeed,
+              mapping: { ...mapping, columns: [...mapping.columns] },
+            },
           });
         }),
         switchMap((job) => this.follow(job)),
@@ -119,7 +145,8 @@ export class FileIntake {
       .pipe(switchMap((started) => this.follow(started)))
       .subscribe({
         next: (ended) => {
-          if (ended.state === 'done') this.closed.emit(`Imported ${this.file().name}: ${formatNumber(ended.report?.rows ?? 0, 'count', this.client())} rows.`);
+          if (ended.state === 'done')
+            this.closed.emit(`Imported ${this.file().name}: ${formatNumber(ended.report?.rows ?? 0, 'count', this.client())} rows.`);
         },
         error: (error: ApiError) => this.error.set(error.message),
       });
@@ -128,7 +155,9 @@ export class FileIntake {
   protected cancel(): void {
     const job = this.job();
     if (job && (job.state === 'running' || job.state === 'ready')) {
-      this.api.call('cancelJob', { params: { job: job.id } }).subscribe({ next: () => this.closed.emit(''), error: () => this.closed.emit('') });
+      this.api
+        .call('cancelJob', { params: { job: job.id } })
+        .subscribe({ next: () => this.closed.emit(''), error: () => this.closed.emit('') });
     } else this.closed.emit('');
   }
 
@@ -151,7 +180,9 @@ export class FileIntake {
   private follow(job: Job): Observable<Job> {
     return of(job).pipe(
       tap((latest) => this.job.set(latest)),
-      expand((latest) => (latest.state === 'running' ? timer(250).pipe(switchMap(() => this.api.call('job', { params: { job: job.id } }))) : EMPTY)),
+      expand((latest) =>
+        latest.state === 'running' ? timer(250).pipe(switchMap(() => this.api.call('job', { params: { job: job.id } }))) : EMPTY,
+      ),
       tap((latest) => {
         this.job.set(latest);
         if (latest.error) this.error.set(latest.error);
@@ -166,10 +197,18 @@ export class FileIntake {
     if (this.account() !== NEW) return of(this.account());
     const { channel, channelName, kind, name } = this.newAccount();
     const client = this.client();
-    const channelId = channel === NEW ? this.api.call('addChannel', { body: { name: channelName, kind } }).pipe(switchMap((made) => of(made.id))) : of(channel);
+    const channelId =
+      channel === NEW
+        ? this.api.call('addChannel', { body: { name: channelName, kind } }).pipe(switchMap((made) => of(made.id)))
+        : of(channel);
     return channelId.pipe(
       tap((id) => this.editNew({ channel: id })),
-      switchMap((id) => this.api.call('addAccount', { params: { client: client.id }, body: { channel: id, name, currency: client.currency, timeZone: client.timeZone } })),
+      switchMap((id) =>
+        this.api.call('addAccount', {
+          params: { client: client.id },
+          body: { channel: id, name, currency: client.currency, timeZone: client.timeZone },
+        }),
+      ),
       switchMap((account) => {
         client.accounts.push(account);
         this.account.set(account.id);
@@ -179,11 +218,21 @@ export class FileIntake {
   }
 }
 
-const nameFromFile = (name: string): string => name.replace(/\.[^.]+$/, '').replace(/[_-]+/g, ' ').trim() || 'New feed';
+const nameFromFile = (name: string): string =>
+  name
+    .replace(/\.[^.]+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim() || 'New feed';
 
 /** "purchase.count.claims.click" as the formula language says it. */
 function termLabel(key: string): string {
   const [action, part, countedBy, basis] = key.split('.');
   if (part === undefined) return key;
-  return termText({ kind: 'outcome', action: action as Action, part: part as 'count', countedBy: countedBy as 'claims', basis: basis as 'click' });
+  return termText({
+    kind: 'outcome',
+    action: action as Action,
+    part: part as 'count',
+    countedBy: countedBy as 'claims',
+    basis: basis as 'click',
+  });
 }

@@ -75,7 +75,13 @@ export class IntakePage {
     this.reading.set(true);
     this.api
       .upload(file)
-      .pipe(switchMap((stored) => this.api.call('preview', { params: { client: client.id }, body: { hash: stored.hash } }).pipe(tap((preview) => this.opened.set({ file: stored, preview })))))
+      .pipe(
+        switchMap((stored) =>
+          this.api
+            .call('preview', { params: { client: client.id }, body: { hash: stored.hash } })
+            .pipe(tap((preview) => this.opened.set({ file: stored, preview }))),
+        ),
+      )
       .subscribe({
         next: () => this.reading.set(false),
         error: (error: ApiError) => {
@@ -90,10 +96,19 @@ export class IntakePage {
   }
 }
 
-const GRAIN_WORDS: Record<string, string> = { campaign: 'campaign', group: 'ad group', ad: 'ad', keyword: 'keyword', device: 'device', hour: 'hour' };
+const GRAIN_WORDS: Record<string, string> = {
+  campaign: 'campaign',
+  group: 'ad group',
+  ad: 'ad',
+  keyword: 'keyword',
+  device: 'device',
+  hour: 'hour',
+};
 
 function lineOf(feed: Feed, style: Style) {
-  const finest = feed.grain.filter((each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each));
+  const finest = feed.grain.filter(
+    (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
+  );
   return {
     feed,
     grain: feed.kind === 'orders' ? 'one row each' : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),

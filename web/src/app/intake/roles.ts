@@ -21,7 +21,10 @@ const REPORT: readonly RoleGroup[] = [
   {
     label: 'What',
     choices: [
-      ...LEVELS.flatMap((level) => [choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }), choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' })]),
+      ...LEVELS.flatMap((level) => [
+        choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }),
+        choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' }),
+      ]),
       choice('Device', { role: 'dimension', dimension: 'device' }),
     ],
   },
@@ -56,5 +59,9 @@ const ORDERS: readonly RoleGroup[] = [
 export const rolesFor = (kind: 'report' | 'orders'): readonly RoleGroup[] => (kind === 'report' ? REPORT : ORDERS);
 
 export function roleOfKey(kind: 'report' | 'orders', key: string): Role {
-  return rolesFor(kind).flatMap((group) => group.choices).find((each) => each.key === key)?.role ?? { role: 'ignore' };
+  return (
+    rolesFor(kind)
+      .flatMap((group) => group.choices)
+      .find((each) => each.key === key)?.role ?? { role: 'ignore' }
+  );
 }

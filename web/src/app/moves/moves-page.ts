@@ -33,8 +33,10 @@ export class MovesPage {
     const accepted = this.service.reply()?.accepted;
     const client = this.client();
     if (!accepted || !client || accepted.moves === 0) return '';
-    const profit = accepted.profit ? `; profit ${signedMoney(accepted.profit.middle, client)} a day (${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)})` : '';
-    return `${formatNumber(accepted.moves, 'count', client)} accepted; spend ${signedMoney(accepted.spend, client)} a day${profit}`;
+    const profit = accepted.profit
+      ? `; profit ${signedMoney(accepted.profit.middle, client)} a day (${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)})`
+      : '';
+    return `${formatNumber(accepted.moves, 'count', client)} accepted; spend ${signedMoney(accepted.spend, client)} a day${profit}${accepted.overlap ? '. Some change an ad and its campaign: together they do less than this sum' : ''}`;
   });
 
   protected undo(move: Move): void {
@@ -45,5 +47,9 @@ export class MovesPage {
 
 function moveView(move: Move, style: Style) {
   const view = findingView({ ...move.finding, channelName: move.channelName, path: [move.finding.name], decided: null }, style);
-  return { ...view, move, when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(move.decidedAt)) };
+  return {
+    ...view,
+    move,
+    when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(move.decidedAt)),
+  };
 }

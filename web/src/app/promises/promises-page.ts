@@ -4,7 +4,17 @@ import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Promises } from '@lens/contract';
-import { breakEvenRoas, type CountedBy, type DateBasis, formatDay, formatNumber, metricNamed, parseDay, TARGET_METRICS, type TargetMetric } from '@lens/core';
+import {
+  breakEvenRoas,
+  type CountedBy,
+  type DateBasis,
+  formatDay,
+  formatNumber,
+  metricNamed,
+  parseDay,
+  TARGET_METRICS,
+  type TargetMetric,
+} from '@lens/core';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { NeedClient } from '../ui/need-client';
@@ -24,7 +34,10 @@ export class PromisesPage {
 
   protected readonly client = this.focus.client;
   protected readonly error = signal('');
-  protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({ id, label: `${metricNamed(id as TargetMetric).label} ${bound}` }));
+  protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({
+    id,
+    label: `${metricNamed(id as TargetMetric).label} ${bound}`,
+  }));
   protected readonly form = this.forms.group({
     targets: this.forms.array<ReturnType<typeof this.targetRow>>([]),
     margins: this.forms.array<ReturnType<typeof this.numberRow>>([]),
@@ -51,7 +64,16 @@ export class PromisesPage {
   protected add(list: 'targets' | 'margins' | 'budgets'): void {
     const from = formatDay(this.focus.clock()?.today ?? 0).slice(0, 8) + '01';
     const days = { from, to: `${from.slice(0, 4)}-12-31` };
-    if (list === 'targets') this.form.controls.targets.push(this.targetRow({ metric: this.client()?.metricSet === 'leads' ? 'cost-per-lead' : 'roas', value: null, countedBy: 'orders', basis: 'sale', ...days }));
+    if (list === 'targets')
+      this.form.controls.targets.push(
+        this.targetRow({
+          metric: this.client()?.metricSet === 'leads' ? 'cost-per-lead' : 'roas',
+          value: null,
+          countedBy: 'orders',
+          basis: 'sale',
+          ...days,
+        }),
+      );
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
   }
@@ -77,7 +99,10 @@ export class PromisesPage {
 
   private fill({ targets, margins, budgets }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow({ ...target, ...texts(target) }))));
-    this.form.setControl('margins', this.forms.array(margins.map((margin) => this.numberRow({ number: Math.round(margin.share * 1e6) / 1e4, ...texts(margin) }))));
+    this.form.setControl(
+      'margins',
+      this.forms.array(margins.map((margin) => this.numberRow({ number: Math.round(margin.share * 1e6) / 1e4, ...texts(margin) }))),
+    );
     this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ number: budget.amount, ...texts(budget) }))));
     this.form.markAsPristine();
   }
@@ -86,7 +111,13 @@ export class PromisesPage {
     const { targets, margins, budgets } = this.form.getRawValue();
     const days = (row: { from: string; to: string }) => ({ from: parseDay(row.from) ?? 0, to: parseDay(row.to) ?? 0 });
     return {
-      targets: targets.map((row) => ({ metric: row.metric, value: Number(row.value), countedBy: row.countedBy, basis: row.basis, ...days(row) })),
+      targets: targets.map((row) => ({
+        metric: row.metric,
+        value: Number(row.value),
+        countedBy: row.countedBy,
+        basis: row.basis,
+        ...days(row),
+      })),
       margins: margins.map((row) => ({ share: Number(row.number) / 100, ...days(row) })),
       budgets: budgets.map((row) => ({ amount: Number(row.number), ...days(row) })),
     };
@@ -112,4 +143,7 @@ export class PromisesPage {
   }
 }
 
-const texts = (range: { from: number; to: number }): { from: string; to: string } => ({ from: formatDay(range.from), to: formatDay(range.to) });
+const texts = (range: { from: number; to: number }): { from: string; to: string } => ({
+  from: formatDay(range.from),
+  to: formatDay(range.to),
+});

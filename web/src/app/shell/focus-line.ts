@@ -14,7 +14,11 @@ export interface FocusParts {
   readonly counting: boolean;
 }
 
-const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = { before: 'The days before, weekdays aligned', year: 'The same weeks a year before', none: 'Nothing' };
+const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = {
+  before: 'The days before, weekdays aligned',
+  year: 'The same weeks a year before',
+  none: 'Nothing',
+};
 
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
@@ -72,7 +76,9 @@ export class FocusLine {
   protected readonly arrivedText = computed(() => {
     const share = this.arrived();
     const resolved = this.resolved();
-    return share === null || !resolved ? '' : `${formatNumber(Math.floor(share * 100) / 100, 'share', resolved.style, 0)} of ${this.outcomeWord()} have arrived`;
+    return share === null || !resolved
+      ? ''
+      : `${formatNumber(Math.floor(share * 100) / 100, 'share', resolved.style, 0)} of ${this.outcomeWord()} have arrived`;
   });
 
   protected pickPreset(preset: string): void {

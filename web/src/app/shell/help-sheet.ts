@@ -9,26 +9,46 @@ import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } fr
     <h2 mat-dialog-title>Keys and signs</h2>
     <mat-dialog-content>
       <table class="plain">
-        <caption class="cdk-visually-hidden">Keys</caption>
+        <caption class="cdk-visually-hidden">
+          Keys
+        </caption>
         <tbody>
           @for (key of keys; track key.does) {
-            <tr><th scope="row"><kbd>{{ key.key }}</kbd></th><td>{{ key.does }}</td></tr>
+            <tr>
+              <th scope="row">
+                <kbd>{{ key.key }}</kbd>
+              </th>
+              <td>{{ key.does }}</td>
+            </tr>
           }
         </tbody>
       </table>
       <h2>Where there is no plain number</h2>
       <table class="plain">
-        <caption class="cdk-visually-hidden">Signs</caption>
+        <caption class="cdk-visually-hidden">
+          Signs
+        </caption>
         <tbody>
           @for (sign of signs; track sign.means) {
-            <tr><th scope="row">{{ sign.sign }}</th><td>{{ sign.means }}</td></tr>
+            <tr>
+              <th scope="row">{{ sign.sign }}</th>
+              <td>{{ sign.means }}</td>
+            </tr>
           }
         </tbody>
       </table>
     </mat-dialog-content>
     <mat-dialog-actions align="end"><button mat-button mat-dialog-close>Close</button></mat-dialog-actions>
   `,
-  styles: `kbd { font: inherit; border: 1px solid var(--line-strong); border-radius: 3px; padding: 0 5px; white-space: nowrap; }`,
+  styles: `
+    kbd {
+      font: inherit;
+      border: 1px solid var(--line-strong);
+      border-radius: 3px;
+      padding: 0 5px;
+      white-space: nowrap;
+    }
+  `,
 })
 export class HelpSheet {
   protected readonly keys = [

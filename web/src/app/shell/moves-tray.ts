@@ -18,7 +18,19 @@ import { signedMoney } from '../ui/signed';
     }
   `,
   styles: `
-    aside { position: fixed; bottom: 0; left: 0; right: 0; z-index: 15; display: flex; gap: 16px; justify-content: center; background: var(--sheet); border-top: 1px solid var(--line-strong); padding: 6px 24px; }
+    aside {
+      position: fixed;
+      bottom: 0;
+      left: 0;
+      right: 0;
+      z-index: 15;
+      display: flex;
+      gap: 16px;
+      justify-content: center;
+      background: var(--sheet);
+      border-top: 1px solid var(--line-strong);
+      padding: 6px 24px;
+    }
   `,
 })
 export class MovesTray {
@@ -31,7 +43,9 @@ export class MovesTray {
     if (!accepted || !client || accepted.moves === 0) return '';
     const count = formatNumber(accepted.moves, 'count', client);
     const spend = `spend ${signedMoney(accepted.spend, client)} a day`;
-    const profit = accepted.profit ? `, profit ${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)} a day` : '';
+    const profit = accepted.profit
+      ? `, profit ${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)} a day`
+      : '';
     return `${count} ${accepted.moves === 1 ? 'move' : 'moves'} accepted for ${client.name}: ${spend}${profit}`;
   });
 }

@@ -4,6 +4,9 @@ import { RouterLink } from '@angular/router';
 @Component({
   selector: 'ul-not-found',
   imports: [RouterLink],
-  template: `<section class="page"><h1>There is no such screen</h1><p>The address may be mistyped. <a routerLink="/clients">Go to Clients</a></p></section>`,
+  template: `<section class="page">
+    <h1>There is no such screen</h1>
+    <p>The address may be mistyped. <a routerLink="/clients">Go to Clients</a></p>
+  </section>`,
 })
 export class NotFound {}

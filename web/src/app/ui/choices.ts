@@ -24,12 +24,39 @@ export interface Choice<T> {
     </ul>
   `,
   styles: `
-    ul { list-style: none; margin: 0; padding: 0; }
-    li { display: contents; }
-    button { display: block; width: 100%; text-align: left; font: inherit; color: inherit; background: none; border: 0; border-left: 3px solid transparent; padding: 5px 8px; cursor: pointer; }
-    button:hover { background: var(--accent-paper); }
-    button[aria-selected='true'] { border-left-color: var(--accent); font-weight: 600; }
-    .note { display: block; font-size: 13px; font-weight: 400; color: var(--ink-quiet); }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: contents;
+    }
+    button {
+      display: block;
+      width: 100%;
+      text-align: left;
+      font: inherit;
+      color: inherit;
+      background: none;
+      border: 0;
+      border-left: 3px solid transparent;
+      padding: 5px 8px;
+      cursor: pointer;
+    }
+    button:hover {
+      background: var(--accent-paper);
+    }
+    button[aria-selected='true'] {
+      border-left-color: var(--accent);
+      font-weight: 600;
+    }
+    .note {
+      display: block;
+      font-size: 13px;
+      font-weight: 400;
+      color: var(--ink-quiet);
+    }
   `,
 })
 export class Choices<T> {

@@ -15,10 +15,28 @@ import { type DayRange, formatDay, parseDay } from '@lens/core';
     }
   `,
   styles: `
-    :host { display: grid; gap: 8px; }
-    label { display: flex; justify-content: space-between; align-items: center; gap: 12px; }
-    input { font: inherit; color: inherit; background: var(--paper); border: 1px solid var(--line-strong); border-radius: 3px; padding: 3px 6px; }
-    .wrong { color: var(--danger); margin: 0; }
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    label {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 12px;
+    }
+    input {
+      font: inherit;
+      color: inherit;
+      background: var(--paper);
+      border: 1px solid var(--line-strong);
+      border-radius: 3px;
+      padding: 3px 6px;
+    }
+    .wrong {
+      color: var(--danger);
+      margin: 0;
+    }
   `,
 })
 export class DayRangeFields {

@@ -11,8 +11,12 @@ import { type Figure, figureText, type Style, type Unit } from '@lens/core';
     ><span class="cdk-visually-hidden">{{ text().spoken }}</span></span
   >`,
   styles: `
-    .gap { color: var(--ink-quiet); }
-    .part { border-bottom: 1px dashed var(--ink-quiet); }
+    .gap {
+      color: var(--ink-quiet);
+    }
+    .part {
+      border-bottom: 1px dashed var(--ink-quiet);
+    }
   `,
 })
 export class FigureText {

@@ -13,7 +13,19 @@ import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
 import warning from '@material-symbols/svg-400/outlined/warning.svg';
 
-const ICONS = { add, check, 'chevron-right': chevronRight, close, remove, download, 'expand-more': expandMore, help, undo, 'upload-file': uploadFile, warning };
+const ICONS = {
+  add,
+  check,
+  'chevron-right': chevronRight,
+  close,
+  remove,
+  download,
+  'expand-more': expandMore,
+  help,
+  undo,
+  'upload-file': uploadFile,
+  warning,
+};
 
 /** The icons the product ships, by the names templates use. */
 @Injectable({ providedIn: 'root' })

@@ -1,5 +1,5 @@
 import { afterRenderEffect, Component, DestroyRef, type ElementRef, inject, input, viewChild } from '@angular/core';
-import type { Figure } from '@lens/core';
+import { type Figure, value } from '@lens/core';
 import { CategoryScale, Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 
 Chart.register(CategoryScale, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
@@ -20,7 +20,13 @@ const DASHES = [[], [6, 3], [2, 2], [9, 3, 2, 3]];
 @Component({
   selector: 'ul-line-chart',
   template: `<canvas #canvas role="img" [attr.aria-label]="summary()"></canvas>`,
-  styles: `:host { display: block; position: relative; height: 168px; }`,
+  styles: `
+    :host {
+      display: block;
+      position: relative;
+      height: 168px;
+    }
+  `,
 })
 export class LineChart {
   readonly labels = input.required<readonly string[]>();
@@ -39,6 +45,7 @@ export class LineChart {
   private draw(): void {
     const styles = getComputedStyle(this.canvas().nativeElement);
     const ink = styles.color;
+    Chart.defaults.font.family = styles.fontFamily;
     const data = {
       labels: [...this.labels()],
       datasets: this.lines().map(({ name, figures }, at) => ({
@@ -68,7 +75,11 @@ export class LineChart {
         interaction: { mode: 'index', intersect: false },
         scales: {
           x: { grid: { display: false }, ticks: { color: ink, maxRotation: 0, autoSkipPadding: 24 } },
-          y: { beginAtZero: true, ticks: { color: ink, maxTicksLimit: 5 }, grid: { color: 'rgba(128,120,105,0.22)' } },
+          y: {
+            beginAtZero: true,
+            ticks: { color: ink, maxTicksLimit: 5, callback: (height) => this.write()(value(Number(height))) },
+            grid: { color: 'rgba(128,120,105,0.22)' },
+          },
         },
         plugins: {
           legend: { position: 'right', align: 'start', labels: { color: ink, boxWidth: 18, boxHeight: 1, usePointStyle: false } },

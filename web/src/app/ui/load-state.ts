@@ -2,7 +2,8 @@ import { catchError, map, type Observable, of, startWith } from 'rxjs';
 import { ApiError } from '../data/api';
 
 /** What a screen knows of something it waits for. */
-export type LoadState<T> = { readonly state: 'loading' } | { readonly state: 'failed'; readonly message: string } | { readonly state: 'ready'; readonly value: T };
+export type LoadState<T> =
+  { readonly state: 'loading' } | { readonly state: 'failed'; readonly message: string } | { readonly state: 'ready'; readonly value: T };
 
 /**
  * Follows a request:
@@ -15,7 +16,9 @@ export type LoadState<T> = { readonly state: 'loading' } | { readonly state: 'fa
 export function loadState<T>(request: Observable<T>): Observable<LoadState<T>> {
   return request.pipe(
     map((value): LoadState<T> => ({ state: 'ready', value })),
-    catchError((error: unknown) => of<LoadState<T>>({ state: 'failed', message: error instanceof ApiError ? error.message : String(error) })),
+    catchError((error: unknown) =>
+      of<LoadState<T>>({ state: 'failed', message: error instanceof ApiError ? error.message : String(error) }),
+    ),
     startWith<LoadState<T>>({ state: 'loading' }),
   );
 }

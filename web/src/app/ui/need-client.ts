@@ -5,6 +5,9 @@ import { RouterLink } from '@angular/router';
 @Component({
   selector: 'ul-need-client',
   imports: [RouterLink],
-  template: `<section class="page"><h1>Which client?</h1><p class="lead">Choose a client in the sentence above, or <a routerLink="/clients">look at all of them</a>.</p></section>`,
+  template: `<section class="page">
+    <h1>Which client?</h1>
+    <p class="lead">Choose a client in the sentence above, or <a routerLink="/clients">look at all of them</a>.</p>
+  </section>`,
 })
 export class NeedClient {}

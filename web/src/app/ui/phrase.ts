@@ -45,7 +45,10 @@ import { Component, contentChild, input, signal, TemplateRef } from '@angular/co
       cursor: pointer;
       border-radius: 0;
     }
-    button:hover, button[aria-expanded='true'] { background: var(--accent-paper); }
+    button:hover,
+    button[aria-expanded='true'] {
+      background: var(--accent-paper);
+    }
   `,
 })
 export class Phrase {

@@ -15,22 +15,55 @@ const FULL = 1.5;
     <svg viewBox="0 0 52 52" role="img" [attr.aria-label]="spoken()">
       <circle class="track" cx="26" cy="26" r="20" />
       @if (met() !== null) {
-        <circle class="arc" [class.met]="(met() ?? 0) >= 1" cx="26" cy="26" r="20" transform="rotate(-90 26 26)" [attr.stroke-dasharray]="dash()" />
+        <circle
+          class="arc"
+          [class.met]="(met() ?? 0) >= 1"
+          cx="26"
+          cy="26"
+          r="20"
+          transform="rotate(-90 26 26)"
+          [attr.stroke-dasharray]="dash()"
+        />
       }
       <line class="tick" x1="26" y1="0.5" x2="26" y2="11" transform="rotate(240 26 26)" />
       <circle class="centre" [class.sure]="certain()" [class.unknown]="met() === null" cx="26" cy="26" r="6" />
     </svg>
   `,
   styles: `
-    :host { display: inline-block; width: 56px; height: 56px; }
-    circle, line { fill: none; stroke-width: 5; }
-    .track { stroke: var(--line-strong); stroke-width: 1.5; }
-    .arc { stroke: var(--misses); }
-    .arc.met { stroke: var(--beats); }
-    .tick { stroke: var(--ink); stroke-width: 2; }
-    .centre { stroke: var(--ink); stroke-width: 1.5; }
-    .centre.sure { fill: var(--ink); }
-    .centre.unknown { stroke-dasharray: 2 2.5; }
+    :host {
+      display: inline-block;
+      width: 56px;
+      height: 56px;
+    }
+    circle,
+    line {
+      fill: none;
+      stroke-width: 5;
+    }
+    .track {
+      stroke: var(--line-strong);
+      stroke-width: 1.5;
+    }
+    .arc {
+      stroke: var(--misses);
+    }
+    .arc.met {
+      stroke: var(--beats);
+    }
+    .tick {
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    .centre {
+      stroke: var(--ink);
+      stroke-width: 1.5;
+    }
+    .centre.sure {
+      fill: var(--ink);
+    }
+    .centre.unknown {
+      stroke-dasharray: 2 2.5;
+    }
   `,
 })
 export class Ring {

@@ -1,0 +1,217 @@
+import fc from 'fast-check';
+import { type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
+import { type Cut, cutFeed, orderTable, type TrueRow } from './test/truth';
+
+const QUESTION: Question = {
+  client: 'c',
+  period: { from: 10, to: 19 },
+  comparison: null,
+  countedBy: 'orders',
+  basis: 'sale',
+  metricSet: 'shop',
+  tree: 'ads',
+  filter: '',
+  sort: { by: 'name', direction: 'ascending' },
+};
+const names = (dimension: string, code: number | string): string => `${dimension} ${code}`;
+const CAMPAIGNS = [1, 2, 3];
+
+function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
+  return {
+    accounts: [{ id: 'a', channel: 'search', noRate: false }],
+    feeds,
+    orders: [],
+    campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
+    margin: [],
+    ...more,
+  };
+}
+
+const cellOf = (table: ComparisonTable, row: ComparisonRow | undefined, metric: string): Figure => {
+  const figure = row?.cells[table.metrics.findIndex((each) => each === metric)]?.now;
+  if (!figure) throw new Error(`no ${metric}`);
+  return figure;
+};
+const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined => table.rows.find((row) => row.key === key);
+const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
+
+/** Random days of three campaigns with two groups of two ads on two devices. */
+const anyTruth: fc.Arbitrary<TrueRow[]> = fc.array(
+  fc.record({
+    day: fc.integer({ min: 8, max: 21 }),
+    campaign: fc.constantFrom(...CAMPAIGNS),
+    part: fc.integer({ min: 0, max: 3 }),
+    device: fc.integer({ min: 0, max: 1 }),
+    spend: fc.integer({ min: 0, max: 500 }),
+    clicks: fc.integer({ min: 0, max: 40 }),
+  }),
+  { minLength: 1, maxLength: 60 },
+).map((rows) => rows.map(({ part, ...row }) => ({ ...row, group: row.campaign * 10 + (part >> 1), ad: row.campaign * 100 + part })));
+
+const anyCut: fc.Arbitrary<Cut> = fc.record({
+  dimensions: fc.constantFrom<Cut['dimensions'][]>(['campaign'], ['campaign', 'group', 'ad'], ['campaign', 'device'], ['campaign', 'group'], []).map((each) => each as Cut['dimensions']),
+  from: fc.integer({ min: 8, max: 14 }),
+  to: fc.integer({ min: 14, max: 21 }),
+  campaigns: fc.oneof(fc.constant<'all'>('all'), fc.subarray(CAMPAIGNS, { minLength: 1 })),
+}).map((cut) => (cut.dimensions.length === 0 ? { ...cut, campaigns: 'all' as const } : cut));
+
+const inPeriod = (row: TrueRow): boolean => row.day >= 10 && row.day <= 19;
+const sum = (rows: readonly TrueRow[], part: 'spend' | 'clicks'): number => rows.reduce((total, row) => total + row[part], 0);
+
+describe('overlapping, partial feeds cut from one truth', () => {
+  const world = fc.tuple(anyTruth, fc.array(anyCut, { minLength: 1, maxLength: 5 }));
+
+  it('every answer equals the truth or says why it cannot', () => {
+    fc.assert(
+      fc.property(world, ([truth, cuts]) => {
+        const table = compare(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), QUESTION, names);
+        for (const row of table.rows.filter((each) => each.kind === 'member' || each.kind === 'total')) {
+          const code = Number(row.key.split('/').at(-1));
+          const own = truth.filter((each) => inPeriod(each) && (row.level === 'total' || row.level === 'channel' || each[row.level as 'campaign' | 'group' | 'ad'] === code));
+          for (const part of ['spend', 'clicks'] as const) {
+            const figure = cellOf(table, row, part);
+            if (figure.kind === 'value') expect(figure.value).toBeCloseTo(sum(own, part), 6);
+            if (figure.kind === 'bounds') expect(figure.low).toBeLessThanOrEqual(sum(own, part) + 1e-6);
+          }
+        }
+      }),
+      { seed: 21, numRuns: 400 },
+    );
+  });
+
+  it('the total never moves with the breakdown', () => {
+    fc.assert(
+      fc.property(world, ([truth, cuts]) => {
+        const tables = tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1)));
+        const totals = (['ads', 'keywords', 'devices', 'hours'] as const).map((tree) => {
+          const table = compare(tables, { ...QUESTION, tree }, names);
+          return cellOf(table, rowOf(table, 'total'), 'spend');
+        });
+        for (const total of totals) expect(total).toEqual(totals[0]);
+      }),
+      { seed: 22, numRuns: 300 },
+    );
+  });
+
+  it('members and what is not broken down add up to their parent', () => {
+    fc.assert(
+      fc.property(world, fc.constantFrom('ads' as const, 'devices' as const), ([truth, cuts], tree) => {
+        const table = compare(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), { ...QUESTION, tree }, names);
+        for (const parent of table.rows.filter((row) => row.hasChildren)) {
+          const children = table.rows.filter((row) => row.parent === parent.key);
+          const total = children.reduce((all, child) => all + amount(cellOf(table, child, 'spend')), 0);
+          expect(total).toBeCloseTo(amount(cellOf(table, parent, 'spend')), 6);
+        }
+      }),
+      { seed: 23, numRuns: 300 },
+    );
+  });
+});
+
+describe('what adds up', () => {
+  const day = (campaign: number, spend: number, clicks: number): TrueRow => ({ day: 12, campaign, group: campaign * 10, ad: campaign * 100, device: 0, spend, clicks });
+  const all: Cut = { dimensions: ['campaign'], from: 10, to: 19, campaigns: 'all' };
+  const two = (): ClientTables => {
+    const search = cutFeed([day(1, 300, 600)], all, 1, 0);
+    const redirects = cutFeed([day(2, 100, 0)], all, 2, 1);
+    return tablesOf([search, { ...redirects, amounts: new Map([['spend', redirects.amounts.get('spend') ?? new Float64Array()]]) }], {
+      accounts: [
+        { id: 's', channel: 'search', noRate: false },
+        { id: 'r', channel: 'redirect', noRate: false },
+      ],
+      campaignAccount: new Map([
+        [1, 0],
+        [2, 1],
+      ]),
+    });
+  };
+
+  it('a ratio is the formula of sums, never the average of ratios', () => {
+    const table = compare(tablesOf([cutFeed([day(1, 10, 40), day(2, 10, 10)], all, 1)]), QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'total'), 'cpc')).toEqual({ kind: 'value', value: 20 / 50 });
+  });
+
+  it('a ratio covers only where every input is measured, and says how much that is', () => {
+    const table = compare(two(), QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'total'), 'cpc')).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
+    expect(cellOf(table, rowOf(table, 'total'), 'clicks')).toMatchObject({ kind: 'bounds', low: 600, high: null });
+    expect(cellOf(table, rowOf(table, 'redirect'), 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+  });
+
+  it('money without an exchange rate is a gap, not a sum of two currencies', () => {
+    const tables = two();
+    const table = compare({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) }, QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'total'), 'spend')).toMatchObject({ kind: 'bounds', low: 300, high: null });
+  });
+
+  it('days no file covers make a sum "at least"', () => {
+    const table = compare(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]), QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'search/1'), 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
+  });
+
+  it('a cell that says "--" is not measured, and not 0', () => {
+    const feed = cutFeed([day(1, 10, 4)], all, 1);
+    feed.amounts.get('clicks')?.fill(NaN);
+    const table = compare(tablesOf([feed]), QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'search/1'), 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+  });
+
+  it('claims of two accounts are at most their sum and at least the larger', () => {
+    const claimed = (feed: ReturnType<typeof cutFeed>, count: number) => ({
+      ...feed,
+      amounts: new Map([...feed.amounts, ['purchase.count.claims.click', Float64Array.from({ length: feed.length }, () => count * 1e6)]]),
+    });
+    const tables = two();
+    const feeds = tables.feeds.map((feed, at) => claimed(feed, at === 0 ? 60 : 70));
+    const table = compare({ ...tables, feeds }, { ...QUESTION, countedBy: 'claims', basis: 'click' }, names);
+    expect(cellOf(table, rowOf(table, 'total'), 'purchases')).toEqual({ kind: 'bounds', low: 70, high: 130 });
+    expect(cellOf(table, rowOf(table, 'search'), 'purchases')).toEqual({ kind: 'value', value: 60 });
+  });
+});
+
+describe('orders', () => {
+  const truth: TrueRow[] = [{ day: 12, campaign: 1, group: 10, ad: 100, device: 0, spend: 50, clicks: 100 }];
+  const feed = cutFeed(truth, { dimensions: ['campaign', 'group', 'ad'], from: 1, to: 19, campaigns: 'all' }, 1);
+  const orders = orderTable(
+    [
+      { sale: 13, click: 12, campaign: 1, group: 10, ad: 100, value: 40 },
+      { sale: 25, click: 12, campaign: 1, value: 30 },
+      { sale: 14, click: -1, campaign: -1, value: 20 },
+    ],
+    1,
+    30,
+  );
+  const tables = tablesOf([feed], { orders: [orders], margin: [{ from: 0, to: 99, share: 0.5 }] });
+  const of = (question: Partial<Question>, key: string, metric: string): Figure => {
+    const table = compare(tables, { ...QUESTION, ...question }, names);
+    return cellOf(table, rowOf(table, key), metric);
+  };
+
+  it('by sale date count what came in, with the unmatched as a member of its own', () => {
+    expect(of({}, 'search/1', 'value')).toEqual({ kind: 'value', value: 40 });
+    expect(of({}, 'not matched', 'value')).toEqual({ kind: 'value', value: 20 });
+    expect(of({}, 'not matched', 'spend')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(of({}, 'total', 'value')).toEqual({ kind: 'value', value: 60 });
+    expect(of({}, 'total', 'roas')).toEqual({ kind: 'value', value: 1.2 });
+  });
+
+  it('by click date count what the clicks brought, whenever', () => {
+    expect(of({ basis: 'click' }, 'search/1', 'value')).toEqual({ kind: 'value', value: 70 });
+    expect(compare(tables, { ...QUESTION, basis: 'click' }, names).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
+  });
+
+  it('that reach a campaign but no ad stay with the campaign', () => {
+    expect(of({ basis: 'click' }, 'search/1/10/100', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(of({ basis: 'click' }, 'search/1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+  });
+
+  it('earn margin row by row', () => {
+    expect(of({}, 'search/1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
+    const table = compare({ ...tables, margin: [] }, QUESTION, names);
+    expect(cellOf(table, rowOf(table, 'total'), 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
+  });
+
+  it('are never in one column with claims', () => {
+    expect(of({ countedBy: 'claims', basis: 'click' }, 'search/1', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+  });
+});

@@ -1,0 +1,19 @@
+/** Core, contract, market and server share one transform; the web has its own preset. Types are checked by tsc. */
+const node = (name, roots) => ({
+  displayName: name,
+  rootDir: import.meta.dirname,
+  roots: roots.map((root) => `<rootDir>/${root}`),
+  testEnvironment: 'node',
+  testMatch: ['**/*.spec.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
+});
+
+export default {
+  projects: [
+    node('core', ['core/src']),
+    node('market', ['market/src']),
+    { ...node('server', ['server']), globalSetup: '<rootDir>/server/test/build-once.mjs' },
+    '<rootDir>/web/jest.config.mjs',
+  ],
+};

@@ -1,0 +1,2 @@
+import { buildServer } from '../../scripts/build-server.mjs';
+export default buildServer;
