@@ -10,6 +10,7 @@ const node = (name, roots) => ({
 });
 
 export default {
+  testTimeout: 120_000,
   projects: [
     node('core', ['core/src']),
     node('market', ['market/src']),

@@ -49,6 +49,8 @@ export const newCheck = z.object({
   /** An existing feed, or the name of a new one. */
   feed: z.union([z.object({ id: z.number().int() }), z.object({ name })]),
   mapping,
+  /** Days the file covers, when they reach beyond its first and last row: a day without a row is then 0. */
+  covers: dayRange.nullable(),
 });
 export type NewCheck = z.infer<typeof newCheck>;
 

@@ -50,7 +50,14 @@ async function loadClient(api: Api, demo: Demo, say: (line: string) => void): Pr
       hash: stored.hash,
     });
     if (preview.importedBefore) continue;
-    const check = { file: stored.hash, fileName: file.name, account, feed: { name: file.feed }, mapping: preview.mapping };
+    const check = {
+      file: stored.hash,
+      fileName: file.name,
+      account,
+      feed: { name: file.feed },
+      mapping: preview.mapping,
+      covers: { from: demo.world.from, to: demo.world.to },
+    };
     const job = await api.finished(await api.send('POST', `/clients/${client.id}/checks`, check));
     const { rows } = await api.finished(await api.send('POST', `/jobs/${job.id}/import`, { absent: null }));
     say(`  ${file.channel}, ${file.feed}: ${rows} rows`);

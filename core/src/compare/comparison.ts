@@ -2,7 +2,7 @@ import { type Figure, gap, value } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Sums, type Visitor } from '../grain/accumulate';
 import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
-import { SumNode } from '../grain/node';
+import { type SumNode } from '../grain/node';
 import { type ClientTables, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { type ClosedTerm, type Counting, termKey } from '../measure/term';

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { gammaP, gammaQuantile, judge, keepDiscoveries, poissonAtMost, poissonInterval, seededRandom, valueInterval, wilson } from '../index';
+import {
+  gammaP,
+  gammaQuantile,
+  judge,
+  keepDiscoveries,
+  poissonAtMost,
+  poissonInterval,
+  seededRandom,
+  valueInterval,
+  wilson,
+} from '../index';
 
 describe('evidence', () => {
   it('does not take 4 of 9 clicks for a fact', () => {
@@ -30,9 +40,13 @@ describe('evidence', () => {
 
   it('inverts its gamma distribution', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 2000, noNaN: true }), fc.double({ min: 0.001, max: 0.999, noNaN: true }), (shape, probability) => {
-        expect(gammaP(shape, gammaQuantile(probability, shape))).toBeCloseTo(probability, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.5, max: 2000, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        (shape, probability) => {
+          expect(gammaP(shape, gammaQuantile(probability, shape))).toBeCloseTo(probability, 6);
+        },
+      ),
       { seed: 5 },
     );
   });

@@ -1,11 +1,28 @@
 import fc from 'fast-check';
-import { add, bounds, compareFigures, costPer, divide, figureText, type Figure, gap, greaterThan, multiply, packFigures, subtract, unpackFigures, value } from '../index';
+import {
+  add,
+  bounds,
+  compareFigures,
+  costPer,
+  divide,
+  figureText,
+  type Figure,
+  gap,
+  greaterThan,
+  multiply,
+  packFigures,
+  subtract,
+  unpackFigures,
+  value,
+} from '../index';
 
 const GBP = { locale: 'en-GB', currency: 'GBP' };
 
 const anyFigure: fc.Arbitrary<Figure> = fc.oneof(
   fc.double({ min: -1e6, max: 1e6, noNaN: true }).map(value),
-  fc.tuple(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.double({ min: 0.001, max: 1e6, noNaN: true })).map(([low, width]) => bounds(low, low + width)),
+  fc
+    .tuple(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.double({ min: 0.001, max: 1e6, noNaN: true }))
+    .map(([low, width]) => bounds(low, low + width)),
   fc.double({ min: -1e6, max: 1e6, noNaN: true }).map((low) => bounds(low, null)),
   fc.double({ min: -1e6, max: 1e6, noNaN: true }).map((high) => bounds(null, high)),
   fc.constantFrom<Figure>(gap('not measured'), gap('no rate'), gap('too little data')),
@@ -34,23 +51,35 @@ describe('figures', () => {
     ['multiply', multiply, (x: number, y: number) => x * y],
   ] as const)('%s never excludes what could be true', (_name, operate, plain) => {
     fc.assert(
-      fc.property(anyFigure, anyFigure, fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, b, x, y) => {
-        const [left, right] = [inside(a, x), inside(b, y)];
-        const result = operate(a, b);
-        if (left === undefined || right === undefined) expect(result.kind).toBe('gap');
-        else expect(holds(result, plain(left, right))).toBe(true);
-      }),
+      fc.property(
+        anyFigure,
+        anyFigure,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (a, b, x, y) => {
+          const [left, right] = [inside(a, x), inside(b, y)];
+          const result = operate(a, b);
+          if (left === undefined || right === undefined) expect(result.kind).toBe('gap');
+          else expect(holds(result, plain(left, right))).toBe(true);
+        },
+      ),
       { seed: 1 },
     );
   });
 
   it('divides by positive denominators without excluding the truth', () => {
     fc.assert(
-      fc.property(anyFigure, fc.double({ min: 0.01, max: 1e4, noNaN: true }), fc.double({ min: 0, max: 1e4, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, low, width, at) => {
-        const left = inside(a, at);
-        const result = divide(a, bounds(low, low + width));
-        if (left !== undefined) expect(holds(result, left / (low + width * at))).toBe(true);
-      }),
+      fc.property(
+        anyFigure,
+        fc.double({ min: 0.01, max: 1e4, noNaN: true }),
+        fc.double({ min: 0, max: 1e4, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (a, low, width, at) => {
+          const left = inside(a, at);
+          const result = divide(a, bounds(low, low + width));
+          if (left !== undefined) expect(holds(result, left / (low + width * at))).toBe(true);
+        },
+      ),
       { seed: 2 },
     );
   });
@@ -69,7 +98,8 @@ describe('figures', () => {
 
   it('lets 500 spent on nothing float up: worst in a descending column, gaps last in both', () => {
     const column = [value(40), gap('not measured'), costPer(value(500), value(0)), value(90), bounds(null, 10)];
-    const sorted = (direction: 'ascending' | 'descending') => [...column].sort((a, b) => compareFigures(a, b, direction)).map((figure) => figureText(figure, 'money', GBP).text);
+    const sorted = (direction: 'ascending' | 'descending') =>
+      [...column].sort((a, b) => compareFigures(a, b, direction)).map((figure) => figureText(figure, 'money', GBP).text);
     expect(sorted('descending')).toEqual(['> £135.50', '£90.00', '£40.00', '≤ £10.00', '·']);
     expect(sorted('ascending')).toEqual(['≤ £10.00', '£40.00', '£90.00', '> £135.50', '·']);
   });

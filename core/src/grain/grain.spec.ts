@@ -36,24 +36,30 @@ const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined =
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
 
 /** Random days of three campaigns with two groups of two ads on two devices. */
-const anyTruth: fc.Arbitrary<TrueRow[]> = fc.array(
-  fc.record({
-    day: fc.integer({ min: 8, max: 21 }),
-    campaign: fc.constantFrom(...CAMPAIGNS),
-    part: fc.integer({ min: 0, max: 3 }),
-    device: fc.integer({ min: 0, max: 1 }),
-    spend: fc.integer({ min: 0, max: 500 }),
-    clicks: fc.integer({ min: 0, max: 40 }),
-  }),
-  { minLength: 1, maxLength: 60 },
-).map((rows) => rows.map(({ part, ...row }) => ({ ...row, group: row.campaign * 10 + (part >> 1), ad: row.campaign * 100 + part })));
+const anyTruth: fc.Arbitrary<TrueRow[]> = fc
+  .array(
+    fc.record({
+      day: fc.integer({ min: 8, max: 21 }),
+      campaign: fc.constantFrom(...CAMPAIGNS),
+      part: fc.integer({ min: 0, max: 3 }),
+      device: fc.integer({ min: 0, max: 1 }),
+      spend: fc.integer({ min: 0, max: 500 }),
+      clicks: fc.integer({ min: 0, max: 40 }),
+    }),
+    { minLength: 1, maxLength: 60 },
+  )
+  .map((rows) => rows.map(({ part, ...row }) => ({ ...row, group: row.campaign * 10 + (part >> 1), ad: row.campaign * 100 + part })));
 
-const anyCut: fc.Arbitrary<Cut> = fc.record({
-  dimensions: fc.constantFrom<Cut['dimensions'][]>(['campaign'], ['campaign', 'group', 'ad'], ['campaign', 'device'], ['campaign', 'group'], []).map((each) => each as Cut['dimensions']),
-  from: fc.integer({ min: 8, max: 14 }),
-  to: fc.integer({ min: 14, max: 21 }),
-  campaigns: fc.oneof(fc.constant<'all'>('all'), fc.subarray(CAMPAIGNS, { minLength: 1 })),
-}).map((cut) => (cut.dimensions.length === 0 ? { ...cut, campaigns: 'all' as const } : cut));
+const anyCut: fc.Arbitrary<Cut> = fc
+  .record({
+    dimensions: fc
+      .constantFrom<Cut['dimensions'][]>(['campaign'], ['campaign', 'group', 'ad'], ['campaign', 'device'], ['campaign', 'group'], [])
+      .map((each) => each as Cut['dimensions']),
+    from: fc.integer({ min: 8, max: 14 }),
+    to: fc.integer({ min: 14, max: 21 }),
+    campaigns: fc.oneof(fc.constant<'all'>('all'), fc.subarray(CAMPAIGNS, { minLength: 1 })),
+  })
+  .map((cut) => (cut.dimensions.length === 0 ? { ...cut, campaigns: 'all' as const } : cut));
 
 const inPeriod = (row: TrueRow): boolean => row.day >= 10 && row.day <= 19;
 const sum = (rows: readonly TrueRow[], part: 'spend' | 'clicks'): number => rows.reduce((total, row) => total + row[part], 0);
@@ -67,7 +73,11 @@ describe('overlapping, partial feeds cut from one truth', () => {
         const table = compare(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), QUESTION, names);
         for (const row of table.rows.filter((each) => each.kind === 'member' || each.kind === 'total')) {
           const code = Number(row.key.split('/').at(-1));
-          const own = truth.filter((each) => inPeriod(each) && (row.level === 'total' || row.level === 'channel' || each[row.level as 'campaign' | 'group' | 'ad'] === code));
+          const own = truth.filter(
+            (each) =>
+              inPeriod(each) &&
+              (row.level === 'total' || row.level === 'channel' || each[row.level as 'campaign' | 'group' | 'ad'] === code),
+          );
           for (const part of ['spend', 'clicks'] as const) {
             const figure = cellOf(table, row, part);
             if (figure.kind === 'value') expect(figure.value).toBeCloseTo(sum(own, part), 6);
@@ -109,7 +119,15 @@ describe('overlapping, partial feeds cut from one truth', () => {
 });
 
 describe('what adds up', () => {
-  const day = (campaign: number, spend: number, clicks: number): TrueRow => ({ day: 12, campaign, group: campaign * 10, ad: campaign * 100, device: 0, spend, clicks });
+  const day = (campaign: number, spend: number, clicks: number): TrueRow => ({
+    day: 12,
+    campaign,
+    group: campaign * 10,
+    ad: campaign * 100,
+    device: 0,
+    spend,
+    clicks,
+  });
   const all: Cut = { dimensions: ['campaign'], from: 10, to: 19, campaigns: 'all' };
   const two = (): ClientTables => {
     const search = cutFeed([day(1, 300, 600)], all, 1, 0);
@@ -140,7 +158,11 @@ describe('what adds up', () => {
 
   it('money without an exchange rate is a gap, not a sum of two currencies', () => {
     const tables = two();
-    const table = compare({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) }, QUESTION, names);
+    const table = compare(
+      { ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) },
+      QUESTION,
+      names,
+    );
     expect(cellOf(table, rowOf(table, 'total'), 'spend')).toMatchObject({ kind: 'bounds', low: 300, high: null });
   });
 

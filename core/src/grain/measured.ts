@@ -88,8 +88,10 @@ export class Measured {
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
     const need = this.need(formula);
     const kept = contributions.map((each) => ({ ...each, parts: each.parts.filter((part) => (part.mask & need) === need) }));
-    const isEmpty = (of: readonly Contribution[]): boolean => of.every(({ parts }) => parts.every((part) => part.sums.every((sum) => sum === 0)));
-    if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions))) return gap(this.reason(formula, contributions));
+    const isEmpty = (of: readonly Contribution[]): boolean =>
+      of.every(({ parts }) => parts.every((part) => part.sums.every((sum) => sum === 0)));
+    if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions)))
+      return gap(this.reason(formula, contributions));
     const figure = evaluate(formula, (term) => this.sum(term, kept));
     const all = this.spend(contributions);
     return withCoverage(figure, all > 0 ? this.spend(kept) / all : undefined);

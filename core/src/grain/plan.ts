@@ -94,7 +94,10 @@ export class Plan {
 
   /** The terms that orders count and that are known on a day, one bit a term. */
   ordersMeasured(day: Day): number {
-    return this.terms.reduce((mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, day) ? mask | (1 << index) : mask), 0);
+    return this.terms.reduce(
+      (mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, day) ? mask | (1 << index) : mask),
+      0,
+    );
   }
 
   private decide(dimensions: readonly string[], campaign: number, account: number): CellPlan {

@@ -1,5 +1,20 @@
 import fc from 'fast-check';
-import { grainOf, guessDecimal, guessMapping, isProblem, type Mapping, mappingProblems, parseDate, parseDay, parseMoment, parseNumber, possibleOrders, readOrderRow, readReportRow, roleKey } from '../index';
+import {
+  grainOf,
+  guessDecimal,
+  guessMapping,
+  isProblem,
+  type Mapping,
+  mappingProblems,
+  parseDate,
+  parseDay,
+  parseMoment,
+  parseNumber,
+  possibleOrders,
+  readOrderRow,
+  readReportRow,
+  roleKey,
+} from '../index';
 
 describe('numbers in files', () => {
   it.each([
@@ -73,11 +88,36 @@ describe('dates in files', () => {
 });
 
 describe('guessing a mapping', () => {
-  const headers = ['Day', 'Campaign ID', 'Campaign', 'Ad', 'Cost', 'CTR', 'Clicks', 'Purchases', 'Purchase value (by sale date)', 'Mystery'];
-  const guess = guessMapping(headers, headers.map((_, at) => (at === 0 ? ['2026-10-01'] : ['12.50'])));
+  const headers = [
+    'Day',
+    'Campaign ID',
+    'Campaign',
+    'Ad',
+    'Cost',
+    'CTR',
+    'Clicks',
+    'Purchases',
+    'Purchase value (by sale date)',
+    'Mystery',
+  ];
+  const guess = guessMapping(
+    headers,
+    headers.map((_, at) => (at === 0 ? ['2026-10-01'] : ['12.50'])),
+  );
 
   it('recognises levels, measures and outcomes, and leaves ratios out', () => {
-    expect(guess.mapping.columns.map(roleKey)).toEqual(['day', 'campaign id', 'campaign name', 'ad name', 'spend', 'ignore', 'clicks', 'purchase.count.claims.click', 'purchase.value.claims.sale', 'ignore']);
+    expect(guess.mapping.columns.map(roleKey)).toEqual([
+      'day',
+      'campaign id',
+      'campaign name',
+      'ad name',
+      'spend',
+      'ignore',
+      'clicks',
+      'purchase.count.claims.click',
+      'purchase.value.claims.sale',
+      'ignore',
+    ]);
     expect(guess.reasons[5]).toContain('ratio');
     expect(grainOf(guess.mapping)).toEqual(['campaign', 'ad']);
     expect(mappingProblems(guess.mapping, headers)).toEqual([]);
@@ -85,14 +125,20 @@ describe('guessing a mapping', () => {
 
   it('knows an order file by its id and time', () => {
     const till = ['Lead', 'Sent at', 'Clicked at', 'Tag campaign'];
-    const { mapping } = guessMapping(till, till.map((_, at) => (at === 1 || at === 2 ? ['2026-10-01T08:00:00Z'] : ['x'])));
+    const { mapping } = guessMapping(
+      till,
+      till.map((_, at) => (at === 1 || at === 2 ? ['2026-10-01T08:00:00Z'] : ['x'])),
+    );
     expect(mapping.kind).toBe('orders');
     expect(mapping.action).toBe('lead');
     expect(mapping.columns.map(roleKey)).toEqual(['order id', 'sale time', 'click time', 'tag campaign']);
   });
 
   it('says what a mapping lacks', () => {
-    const without: Mapping = { ...guess.mapping, columns: guess.mapping.columns.map((role) => (role.role === 'day' ? { role: 'ignore' } : role)) };
+    const without: Mapping = {
+      ...guess.mapping,
+      columns: guess.mapping.columns.map((role) => (role.role === 'day' ? { role: 'ignore' } : role)),
+    };
     expect(mappingProblems(without, headers).join()).toContain('day');
   });
 });
@@ -103,7 +149,12 @@ describe('reading rows', () => {
     action: 'purchase',
     dateOrder: 'year first',
     decimal: '.',
-    columns: [{ role: 'day' }, { role: 'level', level: 'campaign', part: 'name' }, { role: 'measure', measure: 'spend' }, { role: 'measure', measure: 'running' }],
+    columns: [
+      { role: 'day' },
+      { role: 'level', level: 'campaign', part: 'name' },
+      { role: 'measure', measure: 'spend' },
+      { role: 'measure', measure: 'running' },
+    ],
   };
 
   it('keeps money in millionths and "--" apart from 0', () => {
@@ -113,14 +164,27 @@ describe('reading rows', () => {
   });
 
   it('says which cell is wrong and why', () => {
-    expect(readReportRow(['yesterday', 'Tea', '1', 'active'], mapping)).toEqual({ column: 0, message: '“yesterday” is not a date (year first)' });
+    expect(readReportRow(['yesterday', 'Tea', '1', 'active'], mapping)).toEqual({
+      column: 0,
+      message: '“yesterday” is not a date (year first)',
+    });
     expect(readReportRow(['2026-10-01', '', '1', 'active'], mapping)).toEqual({ column: 1, message: 'The row names no campaign' });
     expect(readReportRow(['2026-10-01', 'Tea', '1', 'maybe'], mapping)).toEqual({ column: 3, message: '“maybe” is not a known status' });
     expect(isProblem(readReportRow(['2026-10-01', 'Tea', '9'.repeat(20), 'active'], mapping))).toBe(true);
   });
 
   it('reads an order with both of its days', () => {
-    const orders: Mapping = { ...mapping, kind: 'orders', columns: [{ role: 'order id' }, { role: 'sale time' }, { role: 'click time' }, { role: 'order value' }, { role: 'tag', level: 'campaign' }] };
+    const orders: Mapping = {
+      ...mapping,
+      kind: 'orders',
+      columns: [
+        { role: 'order id' },
+        { role: 'sale time' },
+        { role: 'click time' },
+        { role: 'order value' },
+        { role: 'tag', level: 'campaign' },
+      ],
+    };
     expect(readOrderRow(['A1', '2026-10-03', '2026-10-01', '36.00', 'C9'], orders, 'UTC')).toEqual({
       id: 'A1',
       saleDay: parseDay('2026-10-03'),

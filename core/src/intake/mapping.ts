@@ -83,5 +83,5 @@ export function mappingProblems(mapping: Mapping, headers: readonly string[]): s
 export function grainOf(mapping: Mapping): string[] {
   const levels = LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level));
   const splits = mapping.columns.flatMap((role) => (role.role === 'dimension' ? [role.dimension] : role.role === 'hour' ? ['hour'] : []));
-  return [...levels, ...splits];
+  return [...levels, ...splits.sort()];
 }

@@ -48,7 +48,12 @@ describe('moves together', () => {
   const effect = { spend: -10, outcomes: { low: -2, middle: -1, high: 0 }, profit: { low: 1, middle: 2, high: 3 }, assumption: '' };
 
   it('add up, with the worst and the best of each', () => {
-    expect(sumEffects([effect, effect])).toEqual({ moves: 2, spend: -20, outcomes: { low: -4, middle: -2, high: 0 }, profit: { low: 2, middle: 4, high: 6 } });
+    expect(sumEffects([effect, effect])).toEqual({
+      moves: 2,
+      spend: -20,
+      outcomes: { low: -4, middle: -2, high: 0 },
+      profit: { low: 2, middle: 4, high: 6 },
+    });
     expect(sumEffects([effect, { ...effect, profit: null }]).profit).toBeNull();
   });
 

@@ -14,8 +14,14 @@ describe('days and periods', () => {
   });
 
   it('leaves the unfinished day out of this month', () => {
-    expect(resolvePeriod({ preset: 'this-month' }, today, undefined)).toEqual({ ...range('2026-10-01', '2026-10-30'), unfinished: { from: today, to: today } });
-    expect(resolvePeriod({ preset: 'last-month' }, today, undefined)).toEqual({ ...range('2026-09-01', '2026-09-30'), unfinished: undefined });
+    expect(resolvePeriod({ preset: 'this-month' }, today, undefined)).toEqual({
+      ...range('2026-10-01', '2026-10-30'),
+      unfinished: { from: today, to: today },
+    });
+    expect(resolvePeriod({ preset: 'last-month' }, today, undefined)).toEqual({
+      ...range('2026-09-01', '2026-09-30'),
+      unfinished: undefined,
+    });
     expect(resolvePeriod({ from: today, to: today }, today, undefined)).toBeUndefined();
   });
 

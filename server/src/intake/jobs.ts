@@ -37,6 +37,7 @@ export function beginCheck(
     mapping: request.mapping,
     zone: client.timeZone,
     feed: found.feed?.id ?? null,
+    covers: request.covers,
   });
   const job = findJob(db, id);
   if (!job) throw new HttpProblem(500, 'Something went wrong here', 'The check could not be started.');
@@ -57,6 +58,7 @@ export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord,
     staging: intake.stagingPath(job.id),
     mapping: request.mapping,
     input: {
+      job: job.id,
       feed,
       fileHash: request.file,
       fileName: request.fileName,

@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import type { Mapping } from '@lens/core';
+import type { DayRange, Mapping } from '@lens/core';
 import type { CommitInput } from '../store/commit';
 import type { Delimiter } from './read-table';
 
@@ -16,6 +16,8 @@ export type IntakeTask =
       readonly zone: string;
       /** The feed to compare with; null for a new one. */
       readonly feed: number | null;
+      /** Days the file is said to cover; null for those of its rows. */
+      readonly covers: DayRange | null;
     }
   | {
       readonly kind: 'commit';

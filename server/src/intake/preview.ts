@@ -1,6 +1,7 @@
 import { guessMapping, isProblem, type Mapping, readOrderRow, readReportRow } from '@lens/core';
 import type { FeedRecord } from '../store/feeds';
-import { type Delimiter, readTable, sniffDelimiter, UnreadableFile } from './read-table';
+import { type Delimiter, readTable, sniffDelimiter } from './read-table';
+import { UnreadableFile } from './unreadable-file';
 
 const SAMPLE_ROWS = 200;
 const SHOWN_ROWS = 8;

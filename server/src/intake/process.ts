@@ -1,12 +1,21 @@
-import { LEVELS } from '@lens/core';
-import { rmSync } from 'node:fs';
-import { termScale } from '@lens/core';
+import { type DayRange, formatDay, LEVELS, termScale } from '@lens/core';
 import { commitOrders, commitReport } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
-import { absentMembers, createStaging, replacedRows, stagedDays, stagedMembers, stagedOrderValue, stagedSums } from '../store/staging';
+import {
+  absentMembers,
+  createStaging,
+  removeStaging,
+  replacedRows,
+  type StagedDays,
+  stagedDays,
+  stagedMembers,
+  stagedOrderValue,
+  stagedSums,
+} from '../store/staging';
 import type { IntakeMessage, IntakeTask } from './messages';
 import { storedPath } from './file-store';
+import { UnreadableFile } from './unreadable-file';
 import { stageFile, termsOfMapping } from './stage';
 
 /** The process that reads and imports files. It does one task and ends; killing it leaves the record as it was. */
@@ -17,14 +26,17 @@ process.once('message', (task: IntakeTask) => {
     .finally(() => process.disconnect());
 });
 
-const say = (message: IntakeMessage): void => void process.send?.(message);
+const parent = process.ppid;
+
+/** Reports to the server. A report that cannot be delivered is not worth failing for. */
+const say = (message: IntakeMessage): void => void process.send?.(message, () => undefined);
 
 async function run(task: IntakeTask): Promise<IntakeMessage> {
   return task.kind === 'check' ? check(task) : commit(task);
 }
 
 async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessage> {
-  rmSync(task.staging, { force: true });
+  removeStaging(task.staging);
   const staging = createStaging(task.staging);
   const source = { path: storedPath(task.dataFolder, task.file), delimiter: task.delimiter, mapping: task.mapping, zone: task.zone };
   const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
@@ -32,7 +44,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
   staging.close();
-  const range = days.from === null || days.to === null ? null : { from: days.from, to: days.to };
+  const range = coveredDays(days, task.covers);
   const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, range) : { replaces: 0, absent: [] };
   return {
     kind: 'checked',
@@ -49,6 +61,15 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       absentCount: seen.absent.length,
     },
   };
+}
+
+/** The days of the rows, or the wider ones the file is said to cover. */
+function coveredDays({ from, to }: StagedDays, covers: DayRange | null): DayRange | null {
+  if (from === null || to === null) return null;
+  if (covers && (covers.from > from || covers.to < to)) {
+    throw new UnreadableFile(`The file has rows from ${formatDay(from)} to ${formatDay(to)}, more than the days it is said to cover.`);
+  }
+  return covers ?? { from, to };
 }
 
 function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
@@ -83,7 +104,11 @@ async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMess
   const db = openDatabase(databasePath(task.dataFolder));
   try {
     db.prepare('ATTACH ? AS staging').run(task.staging);
-    const onStep = (phase: string, rows: number): void => say({ kind: 'progress', phase, rows });
+    const onStep = (phase: string, rows: number): void => {
+      // The server died: whoever starts it again is told that nothing was stored, so let that be true.
+      if (process.ppid !== parent) throw new Error('The server is gone');
+      say({ kind: 'progress', phase, rows });
+    };
     const importId =
       task.mapping.kind === 'report'
         ? commitReport(db, task.input, termsOfMapping(task.mapping), onStep)
@@ -91,6 +116,6 @@ async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMess
     return { kind: 'imported', importId };
   } finally {
     db.close();
-    rmSync(task.staging, { force: true });
+    removeStaging(task.staging);
   }
 }

@@ -3,15 +3,13 @@ import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
+import { UnreadableFile } from './unreadable-file';
 import { utf8Only } from './utf8';
 
 export type Delimiter = ',' | ';' | '\t';
 const DELIMITERS: readonly Delimiter[] = [',', ';', '\t'];
 
 const LONGEST_LINE = 1_000_000;
-
-/** A file that cannot be read as a table, in words for the person who dropped it. */
-export class UnreadableFile extends Error {}
 
 export interface TableLine {
   /** Line of the file, from 1. */

@@ -3,6 +3,7 @@ import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../store/database';
 import { updateJob } from '../store/jobs';
+import { removeStaging } from '../store/staging';
 import type { IntakeMessage, IntakeTask } from './messages';
 
 /** Starts intake processes, writes their progress into jobs and ends them on request. */
@@ -49,7 +50,7 @@ export class IntakeRunner {
             state: child.killed ? 'cancelled' : 'failed',
             error: child.killed ? 'Cancelled. Nothing was stored.' : 'The import stopped unexpectedly. Nothing was stored; try again.',
           });
-          rmSync(task.staging, { force: true });
+          removeStaging(task.staging);
         }
         resolve();
       });
@@ -74,7 +75,7 @@ export class IntakeRunner {
         updateJob(this.db, job, { state: 'ready', phase: 'checked', rows: message.report.rows, report: message.report });
         break;
       case 'imported':
-        updateJob(this.db, job, { state: 'done', phase: 'imported', importId: message.importId });
+        // The job was marked done inside the commit itself.
         break;
       case 'failed':
         updateJob(this.db, job, { state: 'failed', error: message.error });

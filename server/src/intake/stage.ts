@@ -2,7 +2,8 @@ import { type CheckReport } from '@lens/contract';
 import { isProblem, LEVELS, type Mapping, readOrderRow, readReportRow, roleKey } from '@lens/core';
 import type { Db } from '../store/database';
 import { orderInserter, rowInserter, SLOTS } from '../store/staging';
-import { type Delimiter, readTable, UnreadableFile } from './read-table';
+import { type Delimiter, readTable } from './read-table';
+import { UnreadableFile } from './unreadable-file';
 
 const MOST_PROBLEMS = 200;
 

@@ -1,5 +1,5 @@
 import { Transform } from 'node:stream';
-import { UnreadableFile } from './read-table';
+import { UnreadableFile } from './unreadable-file';
 
 /** Passes UTF-8 text on and stops at the first byte that is not, saying where it stands. */
 export function utf8Only(): Transform {
@@ -14,6 +14,8 @@ export function utf8Only(): Transform {
         lines += text.split('\n').length - 1;
         done(null, text);
       } catch {
+        const [readable = ''] = chunk.toString('utf8').split('\uFFFD');
+        lines += readable.split('\n').length - 1;
         done(refuse());
       }
     },

@@ -1,4 +1,4 @@
-import { ENDPOINTS, type Feed, type Job } from '@lens/contract';
+import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
 import { grainOf, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
@@ -31,33 +31,7 @@ export function intakeRoutes(router: Router, context: Context): void {
     };
   });
 
-  answer(router, ENDPOINTS.check, async ({ params, body }): Promise<Job> => {
-    const client = clientOr404(context, params.client);
-    const path = storedPath(context.dataFolder, body.file);
-    if (!existsSync(path)) throw notFound('file');
-    if (!accountsOf(db, client.id).some((account) => account.id === body.account)) throw notFound('account');
-    const existing =
-      'id' in body.feed
-        ? findFeed(db, body.feed.id)
-        : feedsOf(db, client.id).find((feed) => feed.account === body.account && 'name' in body.feed && feed.name === body.feed.name);
-    if ('id' in body.feed && existing?.account !== body.account) throw notFound('feed of this account');
-    const { headers, delimiter } = await previewFile(path, []);
-    const problems = mappingProblems(body.mapping, headers);
-    const grain = grainOf(body.mapping);
-    if (existing && (existing.kind !== body.mapping.kind || existing.grain.join() !== grain.join())) {
-      problems.push(
-        `“${existing.name}” holds ${existing.grain.join(' × ') || existing.kind} rows; this mapping makes ${grain.join(' × ') || body.mapping.kind} rows. Give it a feed of its own.`,
-      );
-    }
-    if (problems.length > 0)
-      throw new HttpProblem(
-        400,
-        'The mapping cannot be used',
-        problems.join(' '),
-        problems.map((message) => ({ path: 'mapping', message })),
-      );
-    return beginCheck(context, client, body, { headers, delimiter, feed: existing ?? null });
-  });
+  answer(router, ENDPOINTS.check, ({ params, body }) => startCheck(context, params.client, body));
 
   answer(router, ENDPOINTS.job, ({ params }) => jobOr404(context, params.job));
 
@@ -101,6 +75,37 @@ export function intakeRoutes(router: Router, context: Context): void {
     takeBackImport(db, record, feed.kind, now().toISOString());
     return { ok: true as const };
   });
+}
+
+async function startCheck(context: Context, clientId: string, request: NewCheck): Promise<Job> {
+  const { db } = context;
+  const client = clientOr404(context, clientId);
+  const path = storedPath(context.dataFolder, request.file);
+  if (!existsSync(path)) throw notFound('file');
+  if (!accountsOf(db, client.id).some((account) => account.id === request.account)) throw notFound('account');
+  const existing =
+    'id' in request.feed
+      ? findFeed(db, request.feed.id)
+      : feedsOf(db, client.id).find(
+          (feed) => feed.account === request.account && 'name' in request.feed && feed.name === request.feed.name,
+        );
+  if ('id' in request.feed && existing?.account !== request.account) throw notFound('feed of this account');
+  const { headers, delimiter } = await previewFile(path, []);
+  const problems = mappingProblems(request.mapping, headers);
+  const grain = grainOf(request.mapping);
+  if (existing && (existing.kind !== request.mapping.kind || existing.grain.join() !== grain.join())) {
+    problems.push(
+      `“${existing.name}” holds ${existing.grain.join(' × ') || existing.kind} rows; this mapping makes ${grain.join(' × ') || request.mapping.kind} rows. Give it a feed of its own.`,
+    );
+  }
+  if (problems.length > 0)
+    throw new HttpProblem(
+      400,
+      'The mapping cannot be used',
+      problems.join(' '),
+      problems.map((message) => ({ path: 'mapping', message })),
+    );
+  return beginCheck(context, client, request, { headers, delimiter, feed: existing ?? null });
 }
 
 function jobOr404({ db }: Context, id: string): Job & { client: string; request: string } {

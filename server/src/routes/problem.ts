@@ -1,9 +1,9 @@
 import type { Problem } from '@lens/contract';
 import type { ErrorRequestHandler } from 'express';
 import type {} from 'pino-http';
-import { ZodError } from 'zod';
+import { type ZodError } from 'zod';
 import { FileTooLarge } from '../intake/file-store';
-import { UnreadableFile } from '../intake/read-table';
+import { UnreadableFile } from '../intake/unreadable-file';
 
 /** An error with a status and words for the person who can do something about it. */
 export class HttpProblem extends Error {

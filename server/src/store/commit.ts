@@ -2,6 +2,7 @@ import type { Db } from './database';
 import { PATHS, slotColumns } from './staging';
 
 export interface CommitInput {
+  readonly job: string;
   readonly feed: number;
   readonly fileHash: string;
   readonly fileName: string;
@@ -56,7 +57,7 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
         'UPDATE import SET campaigns = (SELECT json_group_array(campaign_id) FROM (SELECT DISTINCT campaign_id FROM temp.resolved)) WHERE id = ?',
       ).run(id);
     }
-    finish(db, input);
+    finish(db, input, id);
     db.exec('DROP TABLE temp.resolved');
     return id;
   })();
@@ -83,7 +84,7 @@ export function commitOrders(db: Db, input: CommitInput, onStep: OnStep): number
       )
       .run({ feed: input.feed, id }).changes;
     onStep('orders added', added);
-    finish(db, input);
+    finish(db, input, id);
     return id;
   })();
 }
@@ -94,12 +95,14 @@ function insertImport(db: Db, input: CommitInput): number {
       `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping)
        VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping)`,
     )
-    .run({ ...input, keepAbsent: undefined, headers: undefined });
+    .run({ ...input, keepAbsent: undefined, headers: undefined, job: undefined });
   return Number(lastInsertRowid);
 }
 
-function finish(db: Db, { feed, mapping, headers }: CommitInput): void {
+/** Marks the feed changed and the job done in the same transaction, so that neither can be without the other. */
+function finish(db: Db, { feed, mapping, headers, job }: CommitInput, id: number): void {
   db.prepare('UPDATE feed SET version = version + 1, mapping = ?, headers = ? WHERE id = ?').run(mapping, headers, feed);
+  db.prepare("UPDATE job SET state = 'done', phase = 'imported', import_id = ?, error = NULL WHERE id = ?").run(id, job);
 }
 
 /** Adds members the file names for the first time, and takes over new names from files that reach further than any before. */

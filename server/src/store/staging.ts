@@ -1,4 +1,5 @@
 import Database from 'better-sqlite3';
+import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
 import type { Db } from './database';
 
@@ -24,6 +25,11 @@ export function createStaging(path: string): Db {
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
       tag_campaign TEXT, tag_ad TEXT) STRICT, WITHOUT ROWID;`);
   return db;
+}
+
+/** Deletes a staging file and what SQLite keeps beside it. */
+export function removeStaging(path: string): void {
+  for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(path + suffix, { force: true });
 }
 
 /** Adds rows of one grain; rows that share day, member and splits are added together. */

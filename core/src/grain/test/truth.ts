@@ -20,7 +20,9 @@ export interface Cut {
 
 /** For tests: a feed cut from the truth, as a channel would report it at that grain. */
 export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, account = 0): FeedTable {
-  const covered = truth.filter((row) => row.day >= cut.from && row.day <= cut.to && (cut.campaigns === 'all' || cut.campaigns.includes(row.campaign)));
+  const covered = truth.filter(
+    (row) => row.day >= cut.from && row.day <= cut.to && (cut.campaigns === 'all' || cut.campaigns.includes(row.campaign)),
+  );
   const rows = new Map<string, { row: TrueRow; spend: number; clicks: number }>();
   for (const row of covered) {
     const key = [row.day, ...cut.dimensions.map((dimension) => row[dimension])].join();
@@ -28,7 +30,12 @@ export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, acc
     rows.set(key, { row, spend: sum.spend + row.spend, clicks: sum.clicks + row.clicks });
   }
   const list = [...rows.values()];
-  const cover: Cover = { from: cut.from, to: cut.to, campaigns: cut.campaigns === 'all' ? 'all' : new Set(cut.campaigns), importId: feedId };
+  const cover: Cover = {
+    from: cut.from,
+    to: cut.to,
+    campaigns: cut.campaigns === 'all' ? 'all' : new Set(cut.campaigns),
+    importId: feedId,
+  };
   return {
     feedId,
     account,
@@ -46,7 +53,11 @@ export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, acc
 }
 
 /** For tests: orders with their days, where they lead (-1 for nowhere) and their value. */
-export function orderTable(orders: readonly { sale: number; click: number; campaign: number; ad?: number; group?: number; value: number }[], from: number, to: number): OrderTable {
+export function orderTable(
+  orders: readonly { sale: number; click: number; campaign: number; ad?: number; group?: number; value: number }[],
+  from: number,
+  to: number,
+): OrderTable {
   const column = (pick: (order: (typeof orders)[number]) => number): Int32Array => Int32Array.from(orders, pick);
   return {
     action: 'purchase',

@@ -15,8 +15,7 @@ import type { FindingView } from './finding-view';
       </div>
       <div class="fact">
         <p>
-          <strong>{{ view().actual }}</strong
-          >, {{ view().against }}
+          <strong>{{ view().actual }}</strong>, {{ view().against }}
         </p>
         <div class="scale" aria-hidden="true">
           <span

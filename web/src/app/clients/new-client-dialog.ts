@@ -6,7 +6,7 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatOption, MatSelect } from '@angular/material/select';
 import { METRIC_SETS, type MetricSetId } from '@lens/core';
-import { Api, ApiError } from '../data/api';
+import { Api, type ApiError } from '../data/api';
 
 @Component({
   selector: 'ul-new-client-dialog',

@@ -16,6 +16,7 @@ import {
 } from '@lens/core';
 import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { DayRangeFields } from '../ui/day-range';
 import { rolesFor, roleOfKey } from './roles';
 
 const NEW = 'new';
@@ -23,7 +24,7 @@ const NEW = 'new';
 /** One file on its way in: guessed mapping to correct, a check of the whole file, the import. */
 @Component({
   selector: 'ul-file-intake',
-  imports: [MatButton],
+  imports: [DayRangeFields, MatButton],
   templateUrl: './file-intake.html',
   styleUrl: './file-intake.scss',
 })
@@ -43,6 +44,8 @@ export class FileIntake {
   protected readonly newAccount = signal({ channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '' });
   protected readonly job = signal<Job | null>(null);
   protected readonly error = signal('');
+  /** Days the file covers; null for those of its rows. */
+  protected readonly covers = signal<DayRange | null>(null);
   protected readonly absent = signal<'gone' | 'keep' | null>(null);
 
   protected readonly kinds = CHANNEL_KINDS;
@@ -128,12 +131,20 @@ export class FileIntake {
               account,
               feed: sameFeed,
               mapping: { ...mapping, columns: [...mapping.columns] },
+              covers: this.covers(),
             },
           });
         }),
         switchMap((job) => this.follow(job)),
       )
       .subscribe({ error: (error: ApiError) => this.error.set(error.message) });
+  }
+
+  /** Other days covered mean another check: other rows are replaced. */
+  protected cover(days: DayRange): void {
+    this.covers.set(days);
+    this.dropCheck();
+    this.check();
   }
 
   protected import(): void {

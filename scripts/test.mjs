@@ -1,0 +1,45 @@
+// npm test: everything CI does. npm test -- --quick leaves out the browser.
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildIfNeeded } from './build-if-needed.mjs';
+import { install } from './install.mjs';
+
+process.chdir(join(import.meta.dirname, '..'));
+const quick = process.argv.includes('--quick');
+
+function step(name, command, args, env = {}) {
+  console.log(`\n== ${name}`);
+  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NODE_NO_WARNINGS: '1', ...env } });
+  if (status !== 0) {
+    console.error(`\n${name} failed.`);
+    process.exit(status ?? 1);
+  }
+}
+
+function ensureBrowser() {
+  if (existsSync('/usr/bin/chromium')) return;
+  const isRoot = process.getuid?.() === 0;
+  if (!isRoot || !existsSync('/usr/bin/apt-get')) {
+    console.error(
+      'The browser tests need Debian’s chromium at /usr/bin/chromium. Install it (apt-get install chromium), or run npm test -- --quick.',
+    );
+    process.exit(1);
+  }
+  step('install chromium', 'apt-get', ['update', '-qq']);
+  step('install chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  });
+}
+
+install();
+const bin = (name) => join('node_modules/.bin', name);
+step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+step('lint', bin('eslint'), ['.']);
+step('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
+buildIfNeeded();
+step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js']);
+if (!quick) {
+  ensureBrowser();
+  step('browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']);
+}

@@ -1,0 +1,189 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+
+/** A real server process on a data folder of its own. */
+export interface Running {
+  readonly address: string;
+  readonly process: ChildProcess;
+  stop(signal?: NodeJS.Signals): Promise<void>;
+}
+
+export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'lens-test-'));
+export const removeFolder = (folder: string): void => rmSync(folder, { recursive: true, force: true });
+
+export async function startServer(dataFolder: string): Promise<Running> {
+  const child = spawn(process.execPath, ['dist/server/main.js', '--port', '0', '--data', dataFolder], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const address = await new Promise<string>((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`The server ended with ${code}`)));
+    createInterface({ input: child.stdout }).on('line', (line) => {
+      const found = /http:\/\/127\.0\.0\.1:\d+/.exec(line)?.[0];
+      if (found) resolve(found);
+    });
+  });
+  const ended = new Promise<void>((resolve) => child.once('close', () => resolve()));
+  return {
+    address,
+    process: child,
+    stop: async (signal = 'SIGTERM') => {
+      child.kill(signal);
+      await ended;
+    },
+  };
+}
+
+/** Processes the server has started: the intake at work. */
+export function childrenOf(pid: number): number[] {
+  return execFileSync('ps', ['-o', 'pid=,args=', '--ppid', String(pid)], { encoding: 'utf8' })
+    .split('\n')
+    .filter((line) => line.includes('intake-process'))
+    .map((line) => Number.parseInt(line, 10));
+}
+
+export interface Reply<T = Record<string, never>> {
+  readonly status: number;
+  readonly body: T;
+  readonly headers: Headers;
+}
+
+// Tests read replies loosely; what the server sends is checked by its own schemas.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Loose = any;
+
+export async function send(
+  address: string,
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Reply<Loose>> {
+  const response = await fetch(`${address}/api${path}`, {
+    method,
+    headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  const text = await response.text();
+  return {
+    status: response.status,
+    headers: response.headers,
+    body: response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text,
+  };
+}
+
+export async function upload(address: string, name: string, content: string | Uint8Array<ArrayBuffer>): Promise<string> {
+  const response = await fetch(`${address}/api/files?name=${encodeURIComponent(name)}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: content,
+  });
+  return ((await response.json()) as { hash: string }).hash;
+}
+
+/** Asks for a job until `done` says so. */
+export async function follow(
+  address: string,
+  job: string,
+  done: (state: Loose) => boolean = (state) => state.state !== 'running',
+): Promise<Loose> {
+  for (;;) {
+    const { body } = await send(address, 'GET', `/jobs/${job}`);
+    if (done(body)) return body;
+  }
+}
+
+export interface Setting {
+  readonly client: string;
+  readonly account: string;
+}
+
+/** A client with one search account. */
+export async function makeClient(address: string, name = 'Test Client'): Promise<Setting> {
+  await send(address, 'PUT', '/clock', { today: '2026-10-31' });
+  const client = await send(address, 'POST', '/clients', {
+    name,
+    currency: 'GBP',
+    timeZone: 'Europe/London',
+    locale: 'en-GB',
+    metricSet: 'shop',
+  });
+  const channel = await send(address, 'POST', '/channels', { name: `Search of ${name}`, kind: 'search' });
+  const account = await send(address, 'POST', `/clients/${client.body.id}/accounts`, {
+    channel: channel.body.id,
+    name: 'Main',
+    currency: 'GBP',
+    timeZone: 'Europe/London',
+  });
+  return { client: client.body.id, account: account.body.id };
+}
+
+type Covers = { from: string; to: string } | null;
+
+/** Uploads, takes the guessed mapping and checks the whole file. */
+export async function checkFile(
+  address: string,
+  { client, account }: Setting,
+  feed: string,
+  content: string,
+  covers: Covers = null,
+): Promise<Loose> {
+  const file = await upload(address, `${feed}.csv`, content);
+  const preview = await send(address, 'POST', `/clients/${client}/previews`, { hash: file });
+  if (preview.status !== 200) return preview.body;
+  const check = await send(address, 'POST', `/clients/${client}/checks`, {
+    file,
+    fileName: `${feed}.csv`,
+    account,
+    feed: { name: feed },
+    mapping: preview.body.mapping,
+    covers,
+  });
+  return check.status === 200 ? follow(address, check.body.id) : check.body;
+}
+
+export async function importFile(
+  address: string,
+  setting: Setting,
+  feed: string,
+  content: string,
+  absent: 'gone' | 'keep' | null = null,
+  covers: Covers = null,
+): Promise<Loose> {
+  const job = await checkFile(address, setting, feed, content, covers);
+  const started = await send(address, 'POST', `/jobs/${job.id}/import`, { absent });
+  return started.status === 200 ? follow(address, job.id) : started.body;
+}
+
+/** Spend of members in a comparison of these days, by row name. */
+export async function spendBy(
+  address: string,
+  client: string,
+  from: string,
+  to: string,
+  level = 'campaign',
+): Promise<Record<string, number | null>> {
+  const { body } = await compare(address, client, { period: { from, to } });
+  const at = body.metrics.indexOf('spend');
+  return Object.fromEntries(
+    body.rows.flatMap((row: Loose, index: number) => (row.level === level ? [[row.name, body.columns[at].now.values[index]]] : [])),
+  );
+}
+
+export const compare = (address: string, client: string, part: object): Promise<Reply<Loose>> =>
+  send(address, 'POST', '/compare', questionFor(client, part));
+
+export const questionFor = (client: string, part: object): object => ({
+  client,
+  period: { from: '2026-10-01', to: '2026-10-10' },
+  comparison: null,
+  countedBy: 'orders',
+  basis: 'sale',
+  metricSet: 'shop',
+  tree: 'ads',
+  filter: '',
+  sort: { by: 'spend', direction: 'descending' },
+  ...part,
+});
