@@ -6,6 +6,7 @@ import {
   type Action,
   ACTIONS,
   DATE_ORDERS,
+  type DayRange,
   formatNumber,
   type Mapping,
   mappingProblems,

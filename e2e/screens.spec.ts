@@ -1,0 +1,90 @@
+import { expect, JUNIPER, NORTHWALL, test } from './test';
+
+const SCREENS = ['/clients', '/intake', '/compare', '/audit', '/moves', '/targets'];
+
+for (const width of [1024, 1920]) {
+  test(`nothing scrolls sideways at ${width}`, async ({ page, lens }) => {
+    await page.setViewportSize({ width, height: 900 });
+    for (const screen of SCREENS) {
+      await lens.open(`${screen}?${JUNIPER}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(0);
+    }
+  });
+}
+
+test('dark paper is as readable as light', async ({ page, lens }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  for (const screen of SCREENS) {
+    await lens.open(`${screen}?${NORTHWALL}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+    await lens.accessible();
+  }
+});
+
+test('the comparison is reachable by keyboard alone', async ({ page, lens }) => {
+  await lens.open(`/compare?${NORTHWALL}`);
+  const first = page.getByRole('rowheader', { name: /Total/ });
+  await expect(first).toBeVisible();
+  await first.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('-');
+  await expect(page.getByRole('row', { name: /Trial visit - search/ })).toHaveCount(0);
+  await page.keyboard.press('+');
+  await expect(page.getByRole('row', { name: /Trial visit - search/ })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'How this figure came about' })).toContainText('Harbor Search');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys and signs' })).toBeVisible();
+});
+
+test('claims of two channels are at most, and what a channel does not measure is no zero', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims')}`);
+  await expect(page.getByRole('row', { name: /^Open Wren Social|Wren Social/ }).first()).toContainText('not measured');
+  await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims').replace('on=sale', 'on=click')}`);
+  await expect(page.getByRole('row', { name: /^Draw Total|Total/ }).first()).toContainText(/between [\d,]+ and [\d,]+/);
+});
+
+test('a new client is empty everywhere and says what to do', async ({ page, lens }) => {
+  await lens.open('/clients');
+  await page.getByRole('button', { name: 'Add a client' }).click();
+  await page.getByLabel('Name').fill('Fern & Ash');
+  await page.getByRole('button', { name: 'Add the client' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Fern & Ash' })).toContainText('No data yet');
+  for (const [screen, says] of [
+    ['/intake', 'The first file makes one'],
+    ['/compare', 'Nothing to compare yet'],
+    ['/audit', 'has no target for these days'],
+    ['/moves', 'Nothing is accepted yet'],
+    ['/targets', 'No target: the audit has nothing to judge by'],
+  ] as const) {
+    await lens.open(`${screen}?client=fern-ash`);
+    await expect(page.getByText(says)).toBeVisible();
+    await lens.accessible();
+  }
+});
+
+test('broken files and addresses are answered in words', async ({ page, lens }) => {
+  await lens.open(`/intake?${JUNIPER}`);
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles({ name: 'notes.csv', mimeType: 'text/csv', buffer: Buffer.from('just some words') });
+  await expect(page.getByRole('alert')).toContainText('notes.csv: Only one column was found');
+  await lens.open('/compare?client=nobody');
+  await expect(page.getByRole('heading', { name: 'Which client?' })).toBeVisible();
+  await lens.open('/somewhere');
+  await expect(page.getByRole('heading', { name: 'There is no such screen' })).toBeVisible();
+});
+
+test('an import is taken back from its feed', async ({ page, lens }) => {
+  await lens.open(`/intake?${NORTHWALL}`);
+  const row = page.getByRole('row', { name: /Wren Social · Ad by day/ });
+  await row.getByText('1 import').click();
+  await row.getByRole('button', { name: /^Take back/ }).click();
+  await expect(page.getByText(/^Taken back:/)).toBeVisible();
+  await expect(row).toContainText('nothing');
+  await lens.open(`/compare?${NORTHWALL}`);
+  await expect(page.getByRole('row', { name: /Total/ }).first()).toContainText(/more than \$/);
+});

@@ -1,0 +1,75 @@
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Page } from '@playwright/test';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Running, startServer } from '../server/test/harness';
+import { DEMO_FOLDER } from './demo-folder';
+
+interface Lens {
+  /** Opens a path of the running application. */
+  open(path: string): Promise<void>;
+  /** Fails on any accessibility violation of the page as it is now. */
+  accessible(): Promise<void>;
+  /** Ends the server and starts it again on the same data. */
+  restart(): Promise<void>;
+}
+
+interface Server {
+  running: Running;
+  readonly folder: string;
+}
+
+/** Each worker has its own server on its own copy of the demonstration. */
+export const test = base.extend<{ lens: Lens }, { server: Server }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const folder = mkdtempSync(join(tmpdir(), 'lens-e2e-'));
+      cpSync(DEMO_FOLDER, folder, { recursive: true });
+      const server: Server = { running: await startServer(folder), folder };
+      await use(server);
+      await server.running.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  lens: async ({ page, server }, use) => {
+    const complaints = watch(page, () => server.running.address);
+    await use({
+      open: async (path) => {
+        await page.goto(server.running.address + path);
+      },
+      accessible: async () => {
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+      },
+      restart: async () => {
+        await server.running.stop();
+        server.running = await startServer(server.folder);
+      },
+    });
+    expect(complaints).toEqual([]);
+  },
+});
+
+/** Collects what must not happen: console errors, failed requests, anything that leaves the machine. */
+function watch(page: Page, address: () => string): string[] {
+  const complaints: string[] = [];
+  // A refused request is logged by the browser as an error; those are judged by their status below.
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) complaints.push(`console: ${message.text()}`);
+  });
+  page.on('pageerror', (error) => complaints.push(`page: ${error.message}`));
+  page.on('request', (request) => {
+    if (!request.url().startsWith(address()) && !request.url().startsWith('data:')) complaints.push(`left the machine: ${request.url()}`);
+  });
+  page.on('response', (response) => {
+    if (response.status() >= 500) complaints.push(`${response.status()} ${response.url()}`);
+  });
+  return complaints;
+}
+
+export { expect };
+export const JUNIPER = 'client=juniper-loft-tea&period=this-month&with=before&by=orders&on=sale';
+export const NORTHWALL = 'client=northwall-climbing&period=this-month&with=before&by=orders&on=sale';
