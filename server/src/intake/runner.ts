@@ -6,9 +6,16 @@ import { updateJob } from '../store/jobs';
 import { removeStaging } from '../store/staging';
 import type { IntakeMessage, IntakeTask } from './messages';
 
-/** Starts intake processes, writes their progress into jobs and ends them on request. */
+/** How far a running job is. Kept in memory: writing it down would wait for the import it reports on. */
+export interface Progress {
+  readonly phase: string;
+  readonly rows: number;
+}
+
+/** Starts intake processes, follows them and ends them on request. */
 export class IntakeRunner {
   private readonly running = new Map<string, ChildProcess>();
+  private readonly progress = new Map<string, Progress>();
 
   constructor(
     private readonly db: Db,
@@ -45,6 +52,7 @@ export class IntakeRunner {
       });
       child.on('exit', () => {
         this.running.delete(job);
+        this.progress.delete(job);
         if (!settled) {
           updateJob(this.db, job, {
             state: child.killed ? 'cancelled' : 'failed',
@@ -58,6 +66,10 @@ export class IntakeRunner {
     });
   }
 
+  progressOf(job: string): Progress | undefined {
+    return this.progress.get(job);
+  }
+
   cancel(job: string): void {
     this.running.get(job)?.kill('SIGKILL');
   }
@@ -69,7 +81,7 @@ export class IntakeRunner {
   private apply(job: string, message: IntakeMessage): void {
     switch (message.kind) {
       case 'progress':
-        updateJob(this.db, job, { phase: message.phase, rows: message.rows });
+        this.progress.set(job, { phase: message.phase, rows: message.rows });
         break;
       case 'checked':
         updateJob(this.db, job, { state: 'ready', phase: 'checked', rows: message.report.rows, report: message.report });

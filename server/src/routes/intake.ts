@@ -108,10 +108,10 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
   return beginCheck(context, client, request, { headers, delimiter, feed: existing ?? null });
 }
 
-function jobOr404({ db }: Context, id: string): Job & { client: string; request: string } {
+function jobOr404({ db, intake }: Context, id: string): Job & { client: string; request: string } {
   const job = findJob(db, id);
   if (!job) throw notFound('job');
-  return job;
+  return job.state === 'running' ? { ...job, ...intake.progressOf(id) } : job;
 }
 
 async function feedList(context: Context, clientId: string): Promise<Feed[]> {
