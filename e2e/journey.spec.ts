@@ -57,6 +57,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     const table = page.getByRole('treegrid', { name: 'Comparison' });
     await expect(table.getByRole('row', { name: /Draw Total/ })).toBeVisible();
     await expect(table.getByRole('row', { name: /Larkmail loyalty letter/ })).toContainText('£25.50');
+    await expect(table.getByRole('rowheader', { name: 'Wren Social' })).toBeVisible();
     await expect(table.getByRole('row', { name: /Not matched to a campaign/ })).toContainText('not measured');
     await table.getByRole('button', { name: 'Open JLT_search_new_gifts_uk' }).click();
     await table.getByRole('button', { name: 'Open tea gifts' }).click();

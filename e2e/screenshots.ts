@@ -12,7 +12,9 @@ test('pictures of the main views', async ({ page, lens }) => {
   await lens.open(`/intake?${JUNIPER}`);
   await shot('intake');
   const rows = ['Day;Campaign;Clicks;Cost;Orders', '28/10/2026;Loyalty letter;40;12,50;3', '29/10/2026;Loyalty letter;x;13,00;1'];
-  await page.getByLabel('File to bring in').setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');
@@ -22,8 +24,14 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('trace');
   await lens.open(`/audit?${NORTHWALL}`);
   await shot('audit');
-  await page.getByRole('button', { name: /^Accept the move/ }).first().click();
-  await page.getByRole('button', { name: /^Take back/ }).first().waitFor();
+  await page
+    .getByRole('button', { name: /^Accept the move/ })
+    .first()
+    .click();
+  await page
+    .getByRole('button', { name: /^Take back/ })
+    .first()
+    .waitFor();
   await lens.open(`/moves?${NORTHWALL}`);
   await shot('moves');
   await lens.open(`/targets?${JUNIPER}`);

@@ -10,7 +10,15 @@ function sums(demo: Demo, feed: string, keep: (row: Map<string, string>) => bool
   const lines = demo.files.find((file) => file.channel === 'Harbor Search' && file.feed === feed)?.lines ?? [];
   const headers = lines[0]?.split(',') ?? [];
   // Quoted cells hold ad names with commas; blank them so that columns stay in place.
-  const rows = lines.slice(1).map((line) => new Map(line.replace(/"[^"]*"/g, 'quoted').split(',').map((cell, at) => [headers[at] ?? '', cell])));
+  const rows = lines.slice(1).map(
+    (line) =>
+      new Map(
+        line
+          .replace(/"[^"]*"/g, 'quoted')
+          .split(',')
+          .map((cell, at) => [headers[at] ?? '', cell]),
+      ),
+  );
   return (header) => rows.filter(keep).reduce((sum, row) => sum + Math.round(Number(row.get(header)) * 100), 0) / 100;
 }
 
@@ -40,7 +48,10 @@ describe('the market', () => {
   });
 
   it('changes nothing else when one campaign is taken out', () => {
-    const without = makeDemo({ ...world, accounts: world.accounts.map((account) => ({ ...account, campaigns: account.campaigns.filter((each) => each.id !== 'HB-2203') })) });
+    const without = makeDemo({
+      ...world,
+      accounts: world.accounts.map((account) => ({ ...account, campaigns: account.campaigns.filter((each) => each.id !== 'HB-2203') })),
+    });
     const others = (of: Demo) => of.files[0]?.lines.filter((line) => !line.includes('HB-2203'));
     expect(others(without)).toEqual(others(demo));
   });

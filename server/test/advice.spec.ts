@@ -42,7 +42,8 @@ describe('advice against the truth', () => {
       const campaign = demos[at]?.world.accounts.flatMap((account) => account.campaigns).find((each) => each.name === finding.name);
       const truth = trueOctober(at, campaign?.id ?? '');
       const reached = at === 0 ? truth.value / truth.spend / 2.6 : (22 * truth.outcomes) / truth.spend;
-      if (finding.supported) expect({ name: finding.name, beats: reached > 1 }).toEqual({ name: finding.name, beats: finding.verdict === 'beats' });
+      if (finding.supported)
+        expect({ name: finding.name, beats: reached > 1 }).toEqual({ name: finding.name, beats: finding.verdict === 'beats' });
       if (Math.abs(Math.log(reached)) > 0.5) {
         clear += 1;
         found += finding.supported ? 1 : 0;
@@ -64,7 +65,11 @@ describe('advice against the truth', () => {
 
   it('knows how late sales arrive', () => {
     const demo = demos[0];
-    const rows = demo?.files.find((file) => file.channel === 'Till')?.lines.slice(1).map((line) => line.split(',')) ?? [];
+    const rows =
+      demo?.files
+        .find((file) => file.channel === 'Till')
+        ?.lines.slice(1)
+        .map((line) => line.split(',')) ?? [];
     const day = (text: string | undefined) => Date.parse(`${text?.slice(0, 10)}T00:00:00Z`) / 86_400_000;
     const outcomes = rows.filter((row) => row[2]).map((row) => ({ saleDay: day(row[1]), clickDay: day(row[2]), weight: 1 }));
     const maturity = estimateMaturity(outcomes, FIRST + 29);

@@ -32,8 +32,10 @@ export function loadClient(db: Db, client: string, cache: TableCache): LoadedCli
     accounts: accounts.map((account) => ({ id: account.id, channel: account.channel, noRate: account.currency !== info?.currency })),
     feeds: reports.map((feed) => {
       const known = cache.feeds.get(feed.id);
-      if (known?.version === feed.version) return known.table;
-      const table = loadReport(db, feed, accountIndex.get(feed.account) ?? NONE, members, cache.splits);
+      // A new account moves the others' places, so a kept table belongs to its place too.
+      const account = accountIndex.get(feed.account) ?? NONE;
+      if (known?.version === feed.version && known.table.account === account) return known.table;
+      const table = loadReport(db, feed, account, members, cache.splits);
       cache.feeds.set(feed.id, { version: feed.version, table });
       return table;
     }),

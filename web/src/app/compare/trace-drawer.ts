@@ -1,5 +1,4 @@
-import { A11yModule } from '@angular/cdk/a11y';
-import { Component, computed, inject, input, output } from '@angular/core';
+import { afterNextRender, Component, computed, DestroyRef, type ElementRef, inject, input, output, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
@@ -11,7 +10,7 @@ import { loadState } from '../ui/load-state';
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
 @Component({
   selector: 'ul-trace-drawer',
-  imports: [A11yModule, MatIcon, MatIconButton],
+  imports: [MatIcon, MatIconButton],
   templateUrl: './trace-drawer.html',
   styleUrl: './trace-drawer.scss',
   host: { '(document:keydown.escape)': 'closed.emit()' },
@@ -32,6 +31,17 @@ export class TraceDrawer {
     const state = this.state();
     return state?.state === 'ready' ? state.value : null;
   });
+  private readonly panel = viewChild.required<ElementRef<HTMLElement>>('panel');
+
+  constructor() {
+    // The drawer stands beside the page, so focus is lent to it and given back, not held.
+    const before = document.activeElement;
+    afterNextRender(() => this.panel().nativeElement.focus());
+    inject(DestroyRef).onDestroy(() => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus();
+    });
+  }
+
   protected readonly named = computed(() => metricNamed(this.metric()));
   protected readonly result = computed(() => {
     const trace = this.trace();
