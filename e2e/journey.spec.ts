@@ -138,7 +138,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     const lines = readFileSync(await (await download).path(), 'utf8')
       .trim()
       .split('\r\n');
-    expect(lines[0]).toBe('\uFEFFchannel,account,level,id,name,field,old,new,reason');
+    expect(lines[0]).toBe('channel,account,level,id,name,field,old,new,reason');
     expect(lines).toHaveLength(2);
     expect(lines[1]).toMatch(/^Harbor Search,Juniper Loft Tea UK,campaign,HB-1104,JLT_search_new_gifts_uk,daily budget,90\.00,72\.00,/);
   });

@@ -23,7 +23,6 @@ interface Server {
 /** Each worker has its own server on its own copy of the demonstration. */
 export const test = base.extend<{ lens: Lens }, { server: Server }>({
   server: [
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'lens-e2e-'));
       cpSync(DEMO_FOLDER, folder, { recursive: true });

@@ -8,7 +8,6 @@ import {
   figureText,
   type Figure,
   gap,
-  greaterThan,
   multiply,
   packFigures,
   subtract,
@@ -102,13 +101,6 @@ describe('figures', () => {
       [...column].sort((a, b) => compareFigures(a, b, direction)).map((figure) => figureText(figure, 'money', GBP).text);
     expect(sorted('descending')).toEqual(['> £135.50', '£90.00', '£40.00', '≤ £10.00', '·']);
     expect(sorted('ascending')).toEqual(['≤ £10.00', '£40.00', '£90.00', '> £135.50', '·']);
-  });
-
-  it('answers "greater than" with yes, no or unknown', () => {
-    expect(greaterThan(bounds(135, null), 100)).toBe('yes');
-    expect(greaterThan(bounds(90, null), 100)).toBe('unknown');
-    expect(greaterThan(bounds(null, 90), 100)).toBe('no');
-    expect(greaterThan(gap('not measured'), 100)).toBe('unknown');
   });
 
   it('says how much a figure covers', () => {

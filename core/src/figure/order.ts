@@ -28,12 +28,3 @@ export function compareFigures(a: Figure, b: Figure, direction: Direction): numb
 
 const closedSide = (figure: Figure): number =>
   figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? figure.high ?? 0) : 0;
-
-/** Whether a figure passes "greater than": certain, impossible, or not to be known. */
-export function greaterThan(figure: Figure, limit: number): 'yes' | 'no' | 'unknown' {
-  if (figure.kind === 'gap') return 'unknown';
-  const least = figure.kind === 'value' ? figure.value : (figure.low ?? -Infinity);
-  const most = figure.kind === 'value' ? figure.value : (figure.high ?? Infinity);
-  if (least > limit || (figure.kind === 'bounds' && figure.high === null && least >= limit)) return 'yes';
-  return most <= limit ? 'no' : 'unknown';
-}

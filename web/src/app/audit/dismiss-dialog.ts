@@ -28,7 +28,7 @@ import { MatInput } from '@angular/material/input';
   ],
   template: `
     <h2 mat-dialog-title>Dismiss the move for {{ name }}</h2>
-    <form (ngSubmit)="save()">
+    <form (submit)="$event.preventDefault(); save()">
       <mat-dialog-content>
         <p>Somebody will ask later. Say why.</p>
         <mat-form-field

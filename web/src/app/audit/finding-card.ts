@@ -32,12 +32,6 @@ import type { FindingView } from './finding-view';
         <p class="small">{{ view().range }}</p>
         <p class="quiet small">
           {{ view().evidence }}
-          @if (view().breakEven) {
-            ; {{ view().breakEven }}
-          }
-          @if (view().lost) {
-            ; {{ view().lost }}
-          }
         </p>
         @if (view().stopLoss) {
           <p class="small">{{ view().stopLoss }}</p>
@@ -55,12 +49,9 @@ import type { FindingView } from './finding-view';
           </p>
           <p class="small">{{ view().effect }}</p>
           <p class="quiet small">{{ view().assumption }}</p>
-          @if (view().finding.decided; as decided) {
+          @if (view().decided; as decided) {
             <p class="decided">
-              {{ decided.decision === 'accepted' ? 'Accepted' : 'Dismissed' }}
-              @if (decided.reason) {
-                : {{ decided.reason }}
-              }
+              {{ decided }}
               <button
                 mat-button
                 type="button"

@@ -12,11 +12,11 @@ export interface FindingView {
   readonly range: string;
   readonly against: string;
   readonly evidence: string;
-  readonly breakEven: string;
   readonly stopLoss: string;
-  readonly lost: string;
   readonly more: string;
   readonly change: string;
+  /** What was decided, with its reason; empty while it waits. */
+  readonly decided: string;
   readonly effect: string;
   readonly assumption: string;
   /** Positions on the scale from 0 to 2 × target, in per cent, for the drawn interval. */
@@ -42,18 +42,20 @@ export function findingView(finding: Finding, style: Style): FindingView {
     actual: finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
     range: `95 % sure it is between ${write(finding.range.low)} and ${high}`,
     against: `target ${metric.better === 'lower' ? '≤' : '≥'} ${write(finding.target)}`,
-    evidence: `${money(finding.spend)} spent, ${count(finding.clicks)} clicks, ${count(finding.outcomes)} ${outcome} so far; ${share(Math.floor(finding.maturity * 100) / 100)} have arrived`,
-    breakEven: [
+    evidence: [
+      `${money(finding.spend)} spent, ${count(finding.clicks)} clicks, ${count(finding.outcomes)} ${outcome} so far`,
+      `${share(Math.floor(finding.maturity * 100) / 100)} have arrived`,
       finding.breakEven.roas === null ? '' : `break-even ROAS ${formatNumber(finding.breakEven.roas, 'ratio', style)}`,
       finding.breakEven.cpa === null ? '' : `break-even CPA ${money(finding.breakEven.cpa)}`,
+      finding.lostToBudget === null ? '' : `loses ${share(finding.lostToBudget)} of the impressions it could have to its budget`,
     ]
       .filter((text) => text !== '')
-      .join(', '),
+      .join('; '),
     stopLoss: stopLoss?.stop
       ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${STEP_NAMES[stopLoss.step] ?? stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
       : '',
-    lost: finding.lostToBudget === null ? '' : `loses ${share(finding.lostToBudget)} of the impressions it could have to its budget`,
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
+    decided: decidedText(finding.decided),
     change: move ? changeText(move, money) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
@@ -78,4 +80,10 @@ function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: str
     ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})`
     : '';
   return `A day: ${spend}, ${outcomes}${profit}`;
+}
+
+function decidedText(decided: Finding['decided']): string {
+  if (!decided) return '';
+  const said = decided.decision === 'accepted' ? 'Accepted' : 'Dismissed';
+  return decided.reason === '' ? said : `${said}: ${decided.reason}`;
 }

@@ -2,7 +2,6 @@ import { inject, Injectable } from '@angular/core';
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import add from '@material-symbols/svg-400/outlined/add.svg';
-import check from '@material-symbols/svg-400/outlined/check.svg';
 import chevronRight from '@material-symbols/svg-400/outlined/chevron_right.svg';
 import close from '@material-symbols/svg-400/outlined/close.svg';
 import remove from '@material-symbols/svg-400/outlined/delete.svg';
@@ -11,11 +10,9 @@ import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.s
 import help from '@material-symbols/svg-400/outlined/help.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
-import warning from '@material-symbols/svg-400/outlined/warning.svg';
 
 const ICONS = {
   add,
-  check,
   'chevron-right': chevronRight,
   close,
   remove,
@@ -24,7 +21,6 @@ const ICONS = {
   help,
   undo,
   'upload-file': uploadFile,
-  warning,
 };
 
 /** The icons the product ships, by the names templates use. */
