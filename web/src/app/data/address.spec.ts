@@ -1,0 +1,24 @@
+import { parseDay } from '@lens/core';
+import { DEFAULT_FOCUS, type Focus, readFocus, writeFocus } from './address';
+
+const through = (focus: Focus): Focus => {
+  const written = writeFocus(focus);
+  return readFocus((key) => written[key] ?? null);
+};
+
+describe('the focus in the address', () => {
+  it('comes back as it was written', () => {
+    const days = { from: parseDay('2026-10-01') ?? 0, to: parseDay('2026-10-09') ?? 0 };
+    const focuses: Focus[] = [
+      { ...DEFAULT_FOCUS, client: 'juniper-loft-tea' },
+      { client: 'a', period: days, comparison: days, countedBy: 'claims', basis: 'click' },
+      { client: 'a', period: { preset: 'all' }, comparison: { mode: 'none' }, countedBy: 'orders', basis: 'sale' },
+    ];
+    for (const focus of focuses) expect(through(focus)).toEqual(focus);
+  });
+
+  it('takes defaults for what is missing or nonsense', () => {
+    expect(readFocus(() => null)).toEqual(DEFAULT_FOCUS);
+    expect(readFocus(() => '2026-10-09_2026-10-01').period).toEqual(DEFAULT_FOCUS.period);
+  });
+});

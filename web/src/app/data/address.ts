@@ -1,0 +1,52 @@
+import { COMPARISONS, type Comparison, COUNTED_BY, type Counting, DATE_BASES, formatDay, parseDay, type Period, PRESETS } from '@lens/core';
+
+/** The focus as the address holds it, before today and the data settle which days it means. */
+export interface Focus extends Counting {
+  readonly client: string | null;
+  readonly period: Period;
+  readonly comparison: Comparison;
+}
+
+export type QueryValues = Readonly<Record<string, string | null>>;
+
+/** The query parameters a focus lives in; they go along from screen to screen. */
+export const FOCUS_KEYS = ['client', 'period', 'with', 'by', 'on'] as const;
+
+export const DEFAULT_FOCUS: Focus = {
+  client: null,
+  period: { preset: 'last-28' },
+  comparison: { mode: 'before' },
+  countedBy: 'orders',
+  basis: 'sale',
+};
+
+/** Reads a focus from query parameters. What is missing or unreadable takes its default. */
+export function readFocus(get: (key: string) => string | null): Focus {
+  const preset = PRESETS.find(({ id }) => id === get('period'));
+  const mode = COMPARISONS.find((each) => each === get('with'));
+  return {
+    client: get('client'),
+    period: preset ? { preset: preset.id } : (readRange(get('period')) ?? DEFAULT_FOCUS.period),
+    comparison: mode ? { mode } : (readRange(get('with')) ?? DEFAULT_FOCUS.comparison),
+    countedBy: COUNTED_BY.find((each) => each === get('by')) ?? DEFAULT_FOCUS.countedBy,
+    basis: DATE_BASES.find((each) => each === get('on')) ?? DEFAULT_FOCUS.basis,
+  };
+}
+
+/** Writes the whole focus, defaults too: a link means the same tomorrow when defaults have changed. */
+export function writeFocus(focus: Focus): QueryValues {
+  return {
+    client: focus.client,
+    period: 'preset' in focus.period ? focus.period.preset : writeRange(focus.period),
+    with: 'mode' in focus.comparison ? focus.comparison.mode : writeRange(focus.comparison),
+    by: focus.countedBy,
+    on: focus.basis,
+  };
+}
+
+const writeRange = ({ from, to }: { from: number; to: number }): string => `${formatDay(from)}_${formatDay(to)}`;
+
+function readRange(text: string | null): { from: number; to: number } | undefined {
+  const [from, to] = (text ?? '').split('_').map(parseDay);
+  return from !== undefined && to !== undefined && from <= to ? { from, to } : undefined;
+}

@@ -1,0 +1,70 @@
+import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { ENDPOINTS, type EndpointName, FILES, type Problem, problem, storedFile, type StoredFile } from '@lens/contract';
+import { catchError, map, type Observable, throwError } from 'rxjs';
+import { z } from 'zod';
+
+type Of<N extends EndpointName> = (typeof ENDPOINTS)[N];
+// An empty object schema infers as a record of never.
+type Optional<Name extends string, Value> = string extends keyof Value ? { readonly [K in Name]?: Value } : { readonly [K in Name]: Value };
+
+/** What a request carries; parts an endpoint does not have are left out. */
+export type Asked<N extends EndpointName> = Optional<'params', z.output<Of<N>['params']>> & Optional<'body', z.output<Of<N>['body']>>;
+export type Reply<N extends EndpointName> = z.output<Of<N>['reply']>;
+
+/** A failed request in words for a person. */
+export class ApiError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server's API, typed by the contract: requests are encoded and replies checked with its schemas. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  call<N extends EndpointName>(name: N, asked: Asked<N>): Observable<Reply<N>> {
+    const endpoint = ENDPOINTS[name];
+    const params = (asked.params ?? {}) as Record<string, string | number>;
+    const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(params[key])));
+    const body: unknown =
+      endpoint.method === 'POST' || endpoint.method === 'PUT' ? z.encode(endpoint.body as z.ZodType, asked.body ?? {}) : undefined;
+    return this.http.request(endpoint.method, `/api${path}`, { body }).pipe(
+      map((reply) => endpoint.reply.parse(reply) as Reply<N>),
+      catchError((error: unknown) => throwError(() => apiError(error))),
+    );
+  }
+
+  upload(file: File): Observable<StoredFile> {
+    const params = { name: file.name } as unknown as HttpParams;
+    return this.http.post(`/api${FILES.upload.path}`, file, { params, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      map((reply) => storedFile.parse(reply)),
+      catchError((error: unknown) => throwError(() => apiError(error))),
+    );
+  }
+}
+
+function apiError(error: unknown): ApiError {
+  if (error instanceof HttpErrorResponse) {
+    const body: unknown = typeof error.error === 'string' ? parsed(error.error) : error.error;
+    const known = problem.safeParse(body);
+    if (known.success) return new ApiError(known.data);
+    if (error.status === 0) return local('No connection', 'The server does not answer. See whether it still runs, then try again.');
+  }
+  console.error(error);
+  return local(
+    'Something went wrong',
+    'The answer could not be read. Reload the page; if it stays, the server and this page may be of different versions.',
+  );
+}
+
+const local = (title: string, detail: string): ApiError => new ApiError({ type: 'about:blank', title, status: 0, detail });
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
