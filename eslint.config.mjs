@@ -48,7 +48,7 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         {
-          selector: "CallExpression[callee.property.name='prepare'][arguments.0.value!='ATTACH ? AS staging']",
+          selector: "CallExpression[callee.property.name='prepare']",
           message: 'SQL belongs in server/src/store.',
         },
       ],

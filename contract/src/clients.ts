@@ -1,4 +1,4 @@
-import { METRIC_SETS } from '@lens/core';
+import { METRIC_SETS, SURENESS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -68,11 +68,11 @@ export const clientGlance = z.object({
   actual: figure.nullable(),
   /** Share of the target met; null where it cannot be said. */
   met: z.number().nullable(),
-  /** Whether the interval of the figure lies on one side of the target. */
-  certain: z.boolean(),
+  /** Supported: the interval of the figure lies on one side of the target. */
+  sureness: z.enum(SURENESS),
   spend: figure.nullable(),
   plan: z.number().nullable(),
-  pacing: z.object({ monthEnd: z.number(), neededADay: z.number() }).nullable(),
+  pacing: z.object({ spentShare: z.number(), monthEnd: z.number(), neededADay: z.number() }).nullable(),
   waiting: z.object({ proposals: z.number(), accepted: z.number() }),
 });
 export type ClientGlance = z.infer<typeof clientGlance>;

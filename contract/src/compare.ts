@@ -31,8 +31,15 @@ export const comparisonTable = z.object({
       hasChildren: z.boolean(),
     }),
   ),
-  /** One for each metric; `before` and `change` only when something is compared. */
-  columns: z.array(z.object({ now: figureColumn, before: figureColumn.nullable(), change: figureColumn.nullable() })),
+  /** One for each metric; `before` and `change` only when something is compared, with the rows whose change is more than chance. */
+  columns: z.array(
+    z.object({
+      now: figureColumn,
+      before: figureColumn.nullable(),
+      change: figureColumn.nullable(),
+      beyondChance: z.array(z.number().int()),
+    }),
+  ),
   withoutClickDay: z.object({ orders: z.number(), value: z.number() }),
   /** By click date: share of the sales of this period that has arrived; null by sale date or where unknown. */
   arrived: z.number().nullable(),

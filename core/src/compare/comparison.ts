@@ -1,22 +1,25 @@
-import { type Figure, gap, value } from '../figure/figure';
+import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
-import { accumulate, type Ask, type Sums, type Visitor } from '../grain/accumulate';
+import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
 import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
 import { type SumNode } from '../grain/node';
 import { type ClientTables, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { type ClosedTerm, type Counting, termKey } from '../measure/term';
 import { metricNamed, type MetricId } from '../metric/metric';
+import { arrivedShare } from '../maturity/lateness';
+import type { Day } from '../time/day';
 import { arrange, type Names } from './arrange';
-import { metricsOf, type Question, TREES } from './question';
+import { type Change, changeBetween, countOf } from './change';
+import { metricsOf, outcomeOf, type Question, TREES } from './question';
 
 export type RowKind = 'total' | 'shown' | 'member' | 'not matched' | 'not broken down';
 
 export interface RowCell {
   readonly now: Figure;
   readonly before: Figure | null;
-  /** Relative change, 0.1 for +10 %; null when nothing is compared. */
-  readonly change: Figure | null;
+  /** Null when nothing is compared. */
+  readonly change: Change | null;
 }
 
 export interface ComparisonRow {
@@ -38,11 +41,15 @@ export interface ComparisonTable {
   /** Parents before children, siblings in the order asked for; the totals come first. */
   readonly rows: readonly ComparisonRow[];
   readonly withoutClickDay: { readonly orders: number; readonly value: number };
+  /** By click date: share of the outcomes of the period's clicks that has arrived; null where not known. */
+  readonly arrived: number | null;
 }
 
-/** The terms all metrics need, spend among them because coverage is a share of spend. */
+/** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
 export function termsFor(formulas: readonly Formula[]): ClosedTerm[] {
-  const all: ClosedTerm[] = [{ kind: 'measure', measure: 'spend' }, ...formulas.flatMap((each) => termsOf(each) as ClosedTerm[])];
+  const named = formulas.flatMap((each) => termsOf(each) as ClosedTerm[]);
+  const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
+  const all: ClosedTerm[] = [{ kind: 'measure', measure: 'spend' }, ...named, ...counts];
   return [...new Map(all.map((term) => [termKey(term), term])).values()];
 }
 
@@ -72,49 +79,79 @@ export interface Answer {
 }
 
 /** Sums what a question needs into members, without figures yet. */
-export function answer(tables: ClientTables, question: Question, names: Names, visit?: Visitor): Answer {
+export function answer(tables: ClientTables, question: Question, names: Names, lastDay: Day, visit?: Visitor): Answer {
   const formulas = metricsOf(question).map((metric) => closedFormula(metric, question));
   const ask: Ask = {
     terms: termsFor(formulas),
     levels: TREES[question.tree],
-    buckets: question.comparison ? [question.period, question.comparison] : [question.period],
+    buckets: bucketsFor(question, lastDay),
   };
   const sums = accumulate(tables, ask, visit);
   return { sums, measured: new Measured(sums.terms), members: membersOf(sums, names) };
 }
 
-/** Answers a comparison: members as a tree, every metric of the set, with its change. */
-export function compare(tables: ClientTables, question: Question, names: Names): ComparisonTable {
-  const { sums, measured, members } = answer(tables, question, names);
+/**
+ * Answers a comparison: members as a tree, every metric of the set, with its change. `lastDay` is
+ * the last finished day, which the age of recent click days is counted to.
+ */
+export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
+  const { sums, measured, members } = answer(tables, question, names, lastDay);
   const metrics = metricsOf(question);
-  const formulas = metrics.map((metric) => closedFormula(metric, question));
+  const action = outcomeOf(question);
+  const arrived = question.basis === 'click' ? arrivedShare(tables, question.period, action, lastDay) : undefined;
+  const formulas = metrics.map((metric) => {
+    const formula = closedFormula(metric, question);
+    return { formula, settled: isSettled(formula, arrived) };
+  });
   const compared = question.comparison !== null;
   const cells = (member: Member): RowCell[] => {
     const now = member.contributions(0);
-    const before = compared ? member.contributions(1) : [];
-    return formulas.map((formula) => cellOf(measured, formula, now, compared ? before : null));
+    const before = compared ? member.contributions(1) : null;
+    return formulas.map(({ formula, settled }) => {
+      const cell = cellOf(measured, formula, now, before);
+      return settled || !cell.change ? cell : { ...cell, change: { ...cell.change, beyondChance: false } };
+    });
   };
   return {
     metrics,
     rows: arrange(members, question, metrics, cells),
     withoutClickDay: sums.withoutClickDay,
+    arrived: arrived ?? null,
   };
 }
 
 function cellOf(measured: Measured, formula: Formula, now: Contribution[], before: Contribution[] | null): RowCell {
   const figure = measured.figure(formula, now);
   if (!before) return { now: figure, before: null, change: null };
-  const earlier = measured.figure(formula, before);
-  const alike = measured.coveredAccounts(formula, now) === measured.coveredAccounts(formula, before);
-  return { now: figure, before: earlier, change: alike ? changeOf(figure, earlier) : gap('not measured') };
+  return { now: figure, before: measured.figure(formula, before), change: changeBetween(measured, formula, now, before) };
 }
 
-/** now / before − 1, only between two known numbers and on a positive base. */
-export function changeOf(now: Figure, before: Figure): Figure {
-  if (now.kind === 'gap') return now;
-  if (before.kind === 'gap') return before;
-  if (now.kind === 'bounds' || before.kind === 'bounds') return gap('too little data');
-  return before.value > 0 ? value(now.value / before.value - 1) : gap('nothing to divide by');
+/**
+ * By click date the earlier period is counted at the same age as the later one: only the sales it
+ * had when as many days had passed since its last click (calculations, chapter 8).
+ */
+function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Bucket[] {
+  if (!comparison) return [period];
+  const earlier = period.to - comparison.to;
+  return [period, basis === 'click' && earlier > 0 ? { ...comparison, knownBy: lastDay - earlier } : comparison];
+}
+
+/** Below this share of the late outcomes arrived, a claim by click date is no news yet. */
+const SETTLED = 0.95;
+
+/**
+ * Whether changes of a metric can be told yet. A channel restates what it claims for recent click
+ * days and does not say when each sale came, so its earlier days cannot be counted at the same age.
+ */
+function isSettled(formula: Formula, arrived: number | undefined): boolean {
+  const late = (termsOf(formula) as ClosedTerm[]).some(
+    (term) =>
+      term.kind === 'outcome' &&
+      term.countedBy === 'claims' &&
+      term.basis === 'click' &&
+      (term.action === 'purchase' || term.action === 'lead'),
+  );
+  return !late || arrived === undefined || arrived >= SETTLED;
 }
 
 function membersOf(sums: Sums, names: Names): Member[] {

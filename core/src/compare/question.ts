@@ -1,4 +1,5 @@
 import type { Direction } from '../figure/order';
+import type { Action } from '../measure/outcome';
 import type { Counting } from '../measure/term';
 import { METRIC_SETS, type MetricId, type MetricSetId } from '../metric/metric';
 import type { DayRange } from '../time/day';
@@ -35,3 +36,6 @@ export interface Question extends Counting {
 export function metricsOf(question: Question): readonly MetricId[] {
   return METRIC_SETS.find((set) => set.id === question.metricSet)?.metrics ?? [];
 }
+
+/** The outcome that the metric set of a question is about. */
+export const outcomeOf = ({ metricSet }: Question): Action => (metricSet === 'leads' ? 'lead' : 'purchase');

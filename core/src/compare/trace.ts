@@ -47,7 +47,9 @@ interface Tally {
  */
 export function trace(tables: ClientTables, question: Question, names: Names, rowKey: string, metric: MetricId): Trace | undefined {
   const tallies = new Map<SumNode, Map<string, Tally>>();
-  const { sums, measured, members } = answer(tables, { ...question, comparison: null }, names, (visit) => count(tallies, visit));
+  const { sums, measured, members } = answer(tables, { ...question, comparison: null }, names, question.period.to, (visit) =>
+    count(tallies, visit),
+  );
   const found = rowKey === 'shown' ? shownMember(members, question.filter) : members.find((each) => each.key === rowKey);
   if (!found) return undefined;
   const formula = closedFormula(metric, question);

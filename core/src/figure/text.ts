@@ -71,6 +71,11 @@ export function formatNumber(number: number, unit: Unit, style: Style, digits?: 
   return format.format(number).replace('-', '−');
 }
 
+/** A number of things, in the singular where there is one: "1 row", "2,127 rows". */
+export function quantity(number: number, one: string, many: string, style: Style): string {
+  return `${formatNumber(number, 'count', style)} ${number === 1 ? one : many}`;
+}
+
 function decimalsFor(number: number, unit: Unit): number {
   switch (unit) {
     case 'money':

@@ -1,5 +1,5 @@
 import type { ClosedTerm } from '../measure/term';
-import type { DayRange } from '../time/day';
+import type { Day, DayRange } from '../time/day';
 import { NodeIndex, SumNode } from './node';
 import { addOrders } from './orders';
 import { type CellPlan, isOrdered, Plan, sourceOf } from './plan';
@@ -11,7 +11,12 @@ export interface Ask {
   /** Breakdown below the channel, from the outside in; begins with "campaign". */
   readonly levels: readonly string[];
   /** Day ranges summed side by side, not overlapping: a period and its comparison, or the days of a chart. */
-  readonly buckets: readonly DayRange[];
+  readonly buckets: readonly Bucket[];
+}
+
+export interface Bucket extends DayRange {
+  /** By click date, count only sales recorded up to this day, so that periods are compared at the same age. */
+  readonly knownBy?: Day;
 }
 
 export interface Sums extends Ask {
@@ -58,7 +63,7 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
   }
   const notMatched = new SumNode([], NONE, undefined, ask.terms.length, ask.buckets.length);
   const withoutClickDay = { orders: 0, value: 0 };
-  for (const table of tables.orders) addOrders({ plan, bucketOf, nodes, table, notMatched, withoutClickDay, visit });
+  for (const table of tables.orders) addOrders({ plan, buckets: ask.buckets, bucketOf, nodes, table, notMatched, withoutClickDay, visit });
   return { ...ask, plan, nodes, notMatched, withoutClickDay };
 }
 

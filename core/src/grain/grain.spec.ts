@@ -1,38 +1,8 @@
 import fc from 'fast-check';
-import { type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
-import { type Cut, cutFeed, orderTable, type TrueRow } from './test/truth';
+import type { ClientTables, Figure, Question } from '../index';
+import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
+import { type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 
-const QUESTION: Question = {
-  client: 'c',
-  period: { from: 10, to: 19 },
-  comparison: null,
-  countedBy: 'orders',
-  basis: 'sale',
-  metricSet: 'shop',
-  tree: 'ads',
-  filter: '',
-  sort: { by: 'name', direction: 'ascending' },
-};
-const names = (dimension: string, code: number | string): string => `${dimension} ${code}`;
-const CAMPAIGNS = [1, 2, 3];
-
-function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
-  return {
-    accounts: [{ id: 'a', channel: 'search', noRate: false }],
-    feeds,
-    orders: [],
-    campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
-    margin: [],
-    ...more,
-  };
-}
-
-const cellOf = (table: ComparisonTable, row: ComparisonRow | undefined, metric: string): Figure => {
-  const figure = row?.cells[table.metrics.findIndex((each) => each === metric)]?.now;
-  if (!figure) throw new Error(`no ${metric}`);
-  return figure;
-};
-const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined => table.rows.find((row) => row.key === key);
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
 
 /** Random days of three campaigns with two groups of two ads on two devices. */
@@ -70,7 +40,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
   it('every answer equals the truth or says why it cannot', () => {
     fc.assert(
       fc.property(world, ([truth, cuts]) => {
-        const table = compare(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), QUESTION, names);
+        const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))));
         for (const row of table.rows.filter((each) => each.kind === 'member' || each.kind === 'total')) {
           const code = Number(row.key.split('/').at(-1));
           const own = truth.filter(
@@ -79,7 +49,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
               (row.level === 'total' || row.level === 'channel' || each[row.level as 'campaign' | 'group' | 'ad'] === code),
           );
           for (const part of ['spend', 'clicks'] as const) {
-            const figure = cellOf(table, row, part);
+            const figure = cellOf(table, row, part).now;
             if (figure.kind === 'value') expect(figure.value).toBeCloseTo(sum(own, part), 6);
             if (figure.kind === 'bounds') expect(figure.low).toBeLessThanOrEqual(sum(own, part) + 1e-6);
           }
@@ -94,8 +64,8 @@ describe('overlapping, partial feeds cut from one truth', () => {
       fc.property(world, ([truth, cuts]) => {
         const tables = tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1)));
         const totals = (['ads', 'keywords', 'devices', 'hours'] as const).map((tree) => {
-          const table = compare(tables, { ...QUESTION, tree }, names);
-          return cellOf(table, rowOf(table, 'total'), 'spend');
+          const table = ask(tables, { tree });
+          return figureOf(table, 'total', 'spend');
         });
         for (const total of totals) expect(total).toEqual(totals[0]);
       }),
@@ -106,11 +76,11 @@ describe('overlapping, partial feeds cut from one truth', () => {
   it('members and what is not broken down add up to their parent', () => {
     fc.assert(
       fc.property(world, fc.constantFrom('ads' as const, 'devices' as const), ([truth, cuts], tree) => {
-        const table = compare(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), { ...QUESTION, tree }, names);
+        const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), { tree });
         for (const parent of table.rows.filter((row) => row.hasChildren)) {
           const children = table.rows.filter((row) => row.parent === parent.key);
-          const total = children.reduce((all, child) => all + amount(cellOf(table, child, 'spend')), 0);
-          expect(total).toBeCloseTo(amount(cellOf(table, parent, 'spend')), 6);
+          const total = children.reduce((all, child) => all + amount(cellOf(table, child, 'spend').now), 0);
+          expect(total).toBeCloseTo(amount(cellOf(table, parent, 'spend').now), 6);
         }
       }),
       { seed: 23, numRuns: 300 },
@@ -145,37 +115,33 @@ describe('what adds up', () => {
   };
 
   it('a ratio is the formula of sums, never the average of ratios', () => {
-    const table = compare(tablesOf([cutFeed([day(1, 10, 40), day(2, 10, 10)], all, 1)]), QUESTION, names);
-    expect(cellOf(table, rowOf(table, 'total'), 'cpc')).toEqual({ kind: 'value', value: 20 / 50 });
+    const table = ask(tablesOf([cutFeed([day(1, 10, 40), day(2, 10, 10)], all, 1)]));
+    expect(figureOf(table, 'total', 'cpc')).toEqual({ kind: 'value', value: 20 / 50 });
   });
 
   it('a ratio covers only where every input is measured, and says how much that is', () => {
-    const table = compare(two(), QUESTION, names);
-    expect(cellOf(table, rowOf(table, 'total'), 'cpc')).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
-    expect(cellOf(table, rowOf(table, 'total'), 'clicks')).toMatchObject({ kind: 'bounds', low: 600, high: null });
-    expect(cellOf(table, rowOf(table, 'redirect'), 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+    const table = ask(two());
+    expect(figureOf(table, 'total', 'cpc')).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
+    expect(figureOf(table, 'total', 'clicks')).toMatchObject({ kind: 'bounds', low: 600, high: null });
+    expect(figureOf(table, 'redirect', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('money without an exchange rate is a gap, not a sum of two currencies', () => {
     const tables = two();
-    const table = compare(
-      { ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) },
-      QUESTION,
-      names,
-    );
-    expect(cellOf(table, rowOf(table, 'total'), 'spend')).toMatchObject({ kind: 'bounds', low: 300, high: null });
+    const table = ask({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) });
+    expect(figureOf(table, 'total', 'spend')).toMatchObject({ kind: 'bounds', low: 300, high: null });
   });
 
   it('days no file covers make a sum "at least"', () => {
-    const table = compare(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]), QUESTION, names);
-    expect(cellOf(table, rowOf(table, 'search/1'), 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
+    const table = ask(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]));
+    expect(figureOf(table, 'search/1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
   });
 
   it('a cell that says "--" is not measured, and not 0', () => {
     const feed = cutFeed([day(1, 10, 4)], all, 1);
     feed.amounts.get('clicks')?.fill(NaN);
-    const table = compare(tablesOf([feed]), QUESTION, names);
-    expect(cellOf(table, rowOf(table, 'search/1'), 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+    const table = ask(tablesOf([feed]));
+    expect(figureOf(table, 'search/1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('claims of two accounts are at most their sum and at least the larger', () => {
@@ -185,9 +151,9 @@ describe('what adds up', () => {
     });
     const tables = two();
     const feeds = tables.feeds.map((feed, at) => claimed(feed, at === 0 ? 60 : 70));
-    const table = compare({ ...tables, feeds }, { ...QUESTION, countedBy: 'claims', basis: 'click' }, names);
-    expect(cellOf(table, rowOf(table, 'total'), 'purchases')).toEqual({ kind: 'bounds', low: 70, high: 130 });
-    expect(cellOf(table, rowOf(table, 'search'), 'purchases')).toEqual({ kind: 'value', value: 60 });
+    const table = ask({ ...tables, feeds }, { countedBy: 'claims', basis: 'click' });
+    expect(figureOf(table, 'total', 'purchases')).toEqual({ kind: 'bounds', low: 70, high: 130 });
+    expect(figureOf(table, 'search', 'purchases')).toEqual({ kind: 'value', value: 60 });
   });
 });
 
@@ -205,8 +171,8 @@ describe('orders', () => {
   );
   const tables = tablesOf([feed], { orders: [orders], margin: [{ from: 0, to: 99, share: 0.5 }] });
   const of = (question: Partial<Question>, key: string, metric: string): Figure => {
-    const table = compare(tables, { ...QUESTION, ...question }, names);
-    return cellOf(table, rowOf(table, key), metric);
+    const table = ask(tables, { ...question });
+    return figureOf(table, key, metric);
   };
 
   it('by sale date count what came in, with the unmatched as a member of its own', () => {
@@ -219,7 +185,7 @@ describe('orders', () => {
 
   it('by click date count what the clicks brought, whenever', () => {
     expect(of({ basis: 'click' }, 'search/1', 'value')).toEqual({ kind: 'value', value: 70 });
-    expect(compare(tables, { ...QUESTION, basis: 'click' }, names).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
+    expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
   });
 
   it('that reach a campaign but no ad stay with the campaign', () => {
@@ -229,8 +195,8 @@ describe('orders', () => {
 
   it('earn margin row by row', () => {
     expect(of({}, 'search/1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
-    const table = compare({ ...tables, margin: [] }, QUESTION, names);
-    expect(cellOf(table, rowOf(table, 'total'), 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
+    const table = ask({ ...tables, margin: [] });
+    expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('are never in one column with claims', () => {

@@ -74,15 +74,29 @@ export class Measured {
     return evaluate(formula, (term) => this.sum(term, contributions));
   }
 
-  /** Accounts whose every cell measures all inputs: a change is only fair between equal lists. */
-  coveredAccounts(formula: Formula, contributions: readonly Contribution[]): string {
+  /** Accounts whose every cell measures all inputs. */
+  coveredAccounts(formula: Formula, contributions: readonly Contribution[]): ReadonlySet<number> {
     const need = this.need(formula);
-    return contributions
-      .filter(({ parts }) => parts.every((part) => (part.mask & need) === need))
-      .map(({ account }) => account)
-      .sort((a, b) => a - b)
-      .filter((account, at, all) => account !== all[at - 1])
-      .join(' ');
+    return new Set(contributions.filter(({ parts }) => parts.every((part) => (part.mask & need) === need)).map(({ account }) => account));
+  }
+
+  /** The share of spend that some of the contributions hold; undefined without spend. */
+  shareOfSpend(some: readonly Contribution[], all: readonly Contribution[]): number | undefined {
+    const whole = this.spend(all);
+    return whole > 0 ? this.spend(some) / whole : undefined;
+  }
+
+  /** The same contributions with the sums of some terms multiplied. */
+  scaled(contributions: readonly Contribution[], terms: readonly ClosedTerm[], factor: number): Contribution[] {
+    const positions = terms.map((term) => this.at(term));
+    return contributions.map((each) => ({
+      ...each,
+      parts: each.parts.map(({ mask, sums }) => {
+        const changed = sums.slice();
+        for (const at of positions) changed[at] = (changed[at] ?? 0) * factor;
+        return { mask, sums: changed };
+      }),
+    }));
   }
 
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
@@ -93,8 +107,7 @@ export class Measured {
     if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions)))
       return gap(this.reason(formula, contributions));
     const figure = evaluate(formula, (term) => this.sum(term, kept));
-    const all = this.spend(contributions);
-    return withCoverage(figure, all > 0 ? this.spend(kept) / all : undefined);
+    return withCoverage(figure, this.shareOfSpend(kept, contributions));
   }
 
   /** The sum of one term in whole units. */

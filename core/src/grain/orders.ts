@@ -1,11 +1,12 @@
 import type { OutcomePart } from '../measure/outcome';
-import type { Visitor } from './accumulate';
+import type { Bucket, Visitor } from './accumulate';
 import type { NodeIndex, SumNode } from './node';
 import { ordersAnswer, type Plan } from './plan';
 import { marginOn, NONE, type OrderTable } from './tables';
 
 export interface AddOrders {
   readonly plan: Plan;
+  readonly buckets: readonly Bucket[];
   readonly bucketOf: Int16Array;
   readonly nodes: readonly NodeIndex[];
   readonly table: OrderTable;
@@ -36,6 +37,7 @@ export function addOrders(into: AddOrders): void {
     for (const each of wanted) {
       const day = each.byClick ? clickDay : saleDay;
       const bucket = day === NONE ? NONE : (bucketOf[day - from] ?? NONE);
+      if (each.byClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity)) continue;
       const amount = bucket === NONE ? undefined : amountOf(table, row, each.part, marginOn(plan.tables.margin, day));
       if (amount !== undefined) place(into, row, { day, bucket, term: each.index, amount });
     }

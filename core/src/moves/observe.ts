@@ -2,10 +2,11 @@ import { nodeKey } from '../compare/comparison';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
 import { type ClientTables, NONE } from '../grain/tables';
-import { estimateMaturity, type Maturity } from '../maturity/maturity';
+import { lateness } from '../maturity/lateness';
+import type { Maturity } from '../maturity/maturity';
 import type { Action, CountedBy } from '../measure/outcome';
 import { type ClosedTerm, termScale } from '../measure/term';
-import type { Day, DayRange } from '../time/day';
+import { type Day, type DayRange, daysOf } from '../time/day';
 
 /** A member day by day, as the audit reads it: by click date, in whole units. */
 export interface Observed {
@@ -76,7 +77,7 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
     value: { ...outcome, part: 'value' },
     steps: step === action ? { ...outcome, part: 'count' } : claimedBefore(step),
   };
-  const buckets = Array.from({ length: days.to - days.from + 1 }, (_, at) => ({ from: days.from + at, to: days.from + at }));
+  const buckets = daysOf(days).map((day) => ({ from: day, to: day }));
   const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
   const values = orderValues(tables, days, action);
   const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
@@ -99,7 +100,7 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
   };
   const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => node.campaign !== NONE);
   const members = [...campaigns.map((node) => read(node, 'campaign')), ...(sums.nodes[2]?.all() ?? []).map((node) => read(node, 'ad'))];
-  return { members, maturity: lags(tables, action, lastDay), step };
+  return { members, maturity: lateness(tables, action, lastDay), step };
 }
 
 const COLUMNS = ['spend', 'clicks', 'outcomes', 'impressions', 'lost', 'value', 'steps'] as const;
@@ -138,19 +139,4 @@ function orderValues(tables: ClientTables, days: DayRange, action: Action): Map<
     }
   }
   return values;
-}
-
-/** How late outcomes arrive, from the orders of this client; undefined where they cannot tell. */
-export function lags(tables: ClientTables, action: Action, lastDay: Day): Maturity | undefined {
-  const outcomes = tables.orders
-    .filter((table) => table.action === action)
-    .flatMap((table) =>
-      Array.from({ length: table.length }, (_, row) => ({
-        clickDay: table.clickDay[row] ?? NONE,
-        saleDay: table.saleDay[row] ?? 0,
-        weight: 1,
-      })),
-    )
-    .filter((each) => each.clickDay !== NONE);
-  return estimateMaturity(outcomes, lastDay);
 }

@@ -59,6 +59,9 @@ export interface DayRange {
 
 export const lengthOf = (range: DayRange): number => range.to - range.from + 1;
 
+/** Every day of a range, in order. */
+export const daysOf = (range: DayRange): Day[] => Array.from({ length: lengthOf(range) }, (_, at) => range.from + at);
+
 export const shift = (range: DayRange, days: number): DayRange => ({ from: range.from + days, to: range.to + days });
 
 /** "1–28 Oct 2026", "28 Sep – 3 Oct 2026": a range as a person would write it. */

@@ -3,12 +3,11 @@ import {
   daysInMonth,
   dayParts,
   type Figure,
-  judge,
   metricNamed,
   pacing,
-  poissonInterval,
   resolvePeriod,
   shareMet,
+  surenessOf,
   type Target,
   TARGET_METRICS,
   targetFor,
@@ -33,7 +32,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     target: null,
     actual: null,
     met: null,
-    certain: false,
+    sureness: 'undecided',
     spend: null,
     plan: null,
     pacing: null,
@@ -49,13 +48,15 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const audit = await queries.audit(client.id, period, today);
   const proposals = audit.findings.filter((finding) => finding.move && !decided.has(subjectOf(finding, finding.move))).length;
   const spent = totals.spend.kind === 'value' ? totals.spend.value : null;
+  const met = target ? shareMet(target, totals.actual) : undefined;
+  const count = totals.count.kind === 'value' ? totals.count.value : undefined;
   return {
     client,
     period,
     target,
     actual: target ? totals.actual : null,
-    met: target ? (shareMet(target, totals.actual) ?? null) : null,
-    certain: target !== null && isCertain(target, totals),
+    met: met ?? null,
+    sureness: surenessOf(met, count, totals.arrived ?? undefined),
     spend: totals.spend,
     plan,
     pacing: plan !== null && spent !== null ? (pacing(plan, spent, dayParts(period.to).date, daysInMonth(period.to)) ?? null) : null,
@@ -67,6 +68,7 @@ interface Totals {
   readonly spend: Figure;
   readonly actual: Figure;
   readonly count: Figure;
+  readonly arrived: number | null;
 }
 
 async function totalsOf(
@@ -82,15 +84,5 @@ async function totalsOf(
     return (column && unpackFigures(column.now)[0]) ?? { kind: 'gap', gap: 'not measured' };
   };
   const outcome = TARGET_METRICS[anyTarget.metric].action === 'lead' ? 'leads' : 'purchases';
-  return { spend: total('spend'), actual: total(metricNamed(anyTarget.metric).id), count: total(outcome) };
-}
-
-/** Whether the count of outcomes alone puts the figure clearly on one side of the target. */
-function isCertain(target: Target, { actual, count }: Totals): boolean {
-  const met = shareMet(target, actual);
-  if (met === undefined || met <= 0 || count.kind !== 'value') return false;
-  const { low, high } = poissonInterval(count.value);
-  const atBar = count.value / met;
-  const { verdict } = judge({ count: count.value, atBar, reached: { low: low / atBar, high: high / atBar }, clicks: 0, spend: 0 });
-  return verdict === 'misses' || verdict === 'beats';
+  return { spend: total('spend'), actual: total(metricNamed(anyTarget.metric).id), count: total(outcome), arrived: table.arrived };
 }

@@ -4,6 +4,7 @@ import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
 import {
   absentMembers,
+  attachStaging,
   createStaging,
   removeStaging,
   replacedRows,
@@ -89,7 +90,7 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { t
 function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, days: { from: number; to: number }) {
   const db = openDatabase(databasePath(task.dataFolder));
   try {
-    db.prepare('ATTACH ? AS staging').run(task.staging);
+    attachStaging(db, task.staging);
     const replaces = replacedRows(db, feed, task.mapping.kind, days);
     const hasMembers =
       task.mapping.kind === 'report' && task.mapping.columns.some((role) => role.role === 'level' && LEVELS.includes(role.level));
@@ -103,7 +104,7 @@ function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, d
 async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMessage> {
   const db = openDatabase(databasePath(task.dataFolder));
   try {
-    db.prepare('ATTACH ? AS staging').run(task.staging);
+    attachStaging(db, task.staging);
     const onStep = (phase: string, rows: number): void => {
       // The server died: whoever starts it again is told that nothing was stored, so let that be true.
       if (process.ppid !== parent) throw new Error('The server is gone');

@@ -1,7 +1,7 @@
 import { type CheckReport } from '@lens/contract';
-import { isProblem, LEVELS, type Mapping, readOrderRow, readReportRow, roleKey } from '@lens/core';
+import { isProblem, LEVELS, type Mapping, type OrderRow, readOrderRow, readReportRow, type ReportRow, roleKey } from '@lens/core';
 import type { Db } from '../store/database';
-import { orderInserter, rowInserter, SLOTS } from '../store/staging';
+import { inOneGo, orderInserter, rowInserter, SLOTS } from '../store/staging';
 import { type Delimiter, readTable } from './read-table';
 import { UnreadableFile } from './unreadable-file';
 
@@ -43,35 +43,35 @@ export async function stageFile(
     count.badRows += 1;
     if (problems.length < MOST_PROBLEMS) problems.push({ line, column, message });
   };
-  staging.exec('BEGIN');
-  for await (const { line, cells } of readTable(source.path, source.delimiter)) {
-    if (!headers) {
-      headers = cells;
-      continue;
+  await inOneGo(staging, async () => {
+    for await (const { line, cells } of readTable(source.path, source.delimiter)) {
+      if (!headers) {
+        headers = cells;
+        continue;
+      }
+      count.read += 1;
+      if (count.read % 1000 === 0) onRows(count.read);
+      if (cells.length !== headers.length) {
+        refuse(line, '', `The line has ${cells.length} cells, the header ${headers.length}`);
+        continue;
+      }
+      const row = mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, zone);
+      if (isProblem(row)) {
+        refuse(line, headers[row.column] ?? '', row.message);
+        continue;
+      }
+      if (!insert('amounts' in row ? reportValues(row, terms) : orderValues(row))) count.merged += 1;
     }
-    count.read += 1;
-    if (count.read % 1000 === 0) onRows(count.read);
-    if (cells.length !== headers.length) {
-      refuse(line, '', `The line has ${cells.length} cells, the header ${headers.length}`);
-      continue;
-    }
-    const row = mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, zone);
-    if (isProblem(row)) {
-      refuse(line, headers[row.column] ?? '', row.message);
-      continue;
-    }
-    const values =
-      'amounts' in row
-        ? [
-            row.day,
-            ...LEVELS.flatMap((level) => [row.members[level]?.id ?? '', row.members[level]?.name ?? '']),
-            JSON.stringify(row.splits, Object.keys(row.splits).sort()),
-            ...terms.map((term) => row.amounts[term] ?? null),
-          ]
-        : [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd];
-    if (!insert(values)) count.merged += 1;
-  }
-  staging.exec('COMMIT');
+  });
   onRows(count.read);
   return { ...count, problems };
 }
+
+const reportValues = (row: ReportRow, terms: readonly string[]): unknown[] => [
+  row.day,
+  ...LEVELS.flatMap((level) => [row.members[level]?.id ?? '', row.members[level]?.name ?? '']),
+  JSON.stringify(row.splits, Object.keys(row.splits).sort()),
+  ...terms.map((term) => row.amounts[term] ?? null),
+];
+
+const orderValues = (row: OrderRow): unknown[] => [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd];

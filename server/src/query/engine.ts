@@ -1,6 +1,5 @@
 import type { AuditReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
-  accumulate,
   audit,
   type Audit,
   closedFormula,
@@ -9,9 +8,7 @@ import {
   type Figure,
   figureText,
   filledFormula,
-  lags,
   LEVELS,
-  maturityOf,
   type MetricId,
   metricNamed,
   type Names,
@@ -47,17 +44,18 @@ export class QueryEngine {
 
   compare(question: Question, today: number): WireTable {
     const loaded = this.load(question.client);
-    const table = compare(loaded.tables, question, this.names(loaded));
+    const table = compare(loaded.tables, question, this.names(loaded), today - 1);
     return {
       metrics: [...table.metrics],
       rows: table.rows.map(({ cells: _, ...row }) => row),
       columns: table.metrics.map((_, at) => ({
         now: packFigures(table.rows.map((row) => cell(row.cells[at]?.now))),
         before: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.before))) : null,
-        change: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.change))) : null,
+        change: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.change?.figure))) : null,
+        beyondChance: table.rows.flatMap((row, index) => (row.cells[at]?.change?.beyondChance ? [index] : [])),
       })),
       withoutClickDay: { orders: table.withoutClickDay.orders, value: table.withoutClickDay.value / 1_000_000 },
-      arrived: question.basis === 'click' ? this.arrived(loaded, question, today) : null,
+      arrived: table.arrived,
       dataVersion: loaded.version,
     };
   }
@@ -121,21 +119,6 @@ export class QueryEngine {
     const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
     return (dimension, code) =>
       typeof code === 'string' ? (channels.get(code) ?? code) : (this.cache.splits.nameOf(dimension, code) ?? loaded.members.nameOf(code));
-  }
-
-  /** Share of the sales of these click days that has arrived, weighted by clicks. */
-  private arrived({ tables }: LoadedClient, question: Question, today: number): number | null {
-    const action = question.metricSet === 'leads' ? 'lead' : 'purchase';
-    const maturity = lags(tables, action, today - 1);
-    if (!maturity) return null;
-    const buckets = Array.from({ length: question.period.to - question.period.from + 1 }, (_, at) => ({
-      from: question.period.from + at,
-      to: question.period.from + at,
-    }));
-    const sums = accumulate(tables, { terms: [{ kind: 'measure', measure: 'clicks' }], levels: ['campaign'], buckets });
-    const nodes = sums.nodes[0]?.all() ?? [];
-    const days = buckets.map(({ from: day }, bucket) => ({ day, weight: nodes.reduce((sum, node) => sum + node.total(bucket, 0), 0) }));
-    return maturityOf(maturity, days, today - 1);
   }
 
   private sourceOf(

@@ -27,6 +27,17 @@ export function createStaging(path: string): Db {
   return db;
 }
 
+/** Makes the rows of a staging file readable beside the record, as `staging`. */
+export const attachStaging = (db: Db, path: string): void => void db.prepare('ATTACH ? AS staging').run(path);
+
+/** Runs work that adds many rows as one transaction. Work that fails leaves a staging file nobody reads. */
+export async function inOneGo<T>(db: Db, work: () => Promise<T>): Promise<T> {
+  db.exec('BEGIN');
+  const result = await work();
+  db.exec('COMMIT');
+  return result;
+}
+
 /** Deletes a staging file and what SQLite keeps beside it. */
 export function removeStaging(path: string): void {
   for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(path + suffix, { force: true });

@@ -21,12 +21,12 @@ import type { FindingView } from './finding-view';
           <span
             class="range"
             [class]="view().finding.verdict.replaceAll(' ', '-')"
-            [style.left.%]="view().scale.low"
-            [style.width.%]="view().scale.high - view().scale.low"
+            [style.left.%]="view().scale.low * 100"
+            [style.width.%]="(view().scale.high - view().scale.low) * 100"
           ></span>
           <span class="bar"></span>
           @if (view().scale.actual !== null) {
-            <span class="dot" [style.left.%]="view().scale.actual"></span>
+            <span class="dot" [style.left.%]="(view().scale.actual ?? 0) * 100"></span>
           }
         </div>
         <p class="small">{{ view().range }}</p>

@@ -1,5 +1,5 @@
 import type { AuditReply } from '@lens/contract';
-import { formatNumber, metricNamed, rangeText, type Style } from '@lens/core';
+import { changeText, formatNumber, metricNamed, placeOnScale, rangeText, relativeChange, type Style, value } from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
 
 type Finding = AuditReply['findings'][number];
@@ -19,7 +19,7 @@ export interface FindingView {
   readonly decided: string;
   readonly effect: string;
   readonly assumption: string;
-  /** Positions on the scale from 0 to 2 × target, in per cent, for the drawn interval. */
+  /** Positions of the drawn interval on the scale around the target, 0–1. */
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null };
 }
 
@@ -33,7 +33,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
   const outcome = finding.metric === 'cost-per-lead' ? 'leads' : 'orders';
   const high = finding.range.high === null ? 'open' : write(finding.range.high);
-  const place = (amount: number): number => Math.max(0, Math.min(100, (amount / (2 * finding.target)) * 100));
+  const place = (amount: number): number => placeOnScale(amount, finding.target);
   const { stopLoss, move } = finding;
   const share = (part: number): string => formatNumber(part, 'share', style, 0);
   return {
@@ -56,7 +56,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
       : '',
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
     decided: decidedText(finding.decided),
-    change: move ? changeText(move, money) : '',
+    change: move ? moveText(move, style) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
     scale: {
@@ -67,10 +67,12 @@ export function findingView(finding: Finding, style: Style): FindingView {
   };
 }
 
-function changeText(move: NonNullable<Finding['move']>, money: (amount: number) => string): string {
+function moveText(move: NonNullable<Finding['move']>, style: Style): string {
+  const money = (amount: number): string => formatNumber(amount, 'money', style);
   if (move.field === 'status') return `Pause this ad (now ${move.oldValue})`;
   const [oldValue, newValue] = [Number(move.oldValue), Number(move.newValue)];
-  return `Daily budget ${money(oldValue)} → ${money(newValue)} (${newValue > oldValue ? '+' : '−'}${Math.abs((newValue / oldValue - 1) * 100).toFixed(1)} %)`;
+  const change = changeText(relativeChange(value(newValue), value(oldValue)), style).text;
+  return `Daily budget ${money(oldValue)} → ${money(newValue)} (${change})`;
 }
 
 function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: string, style: Style): string {

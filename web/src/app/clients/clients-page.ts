@@ -58,7 +58,6 @@ interface ClientLine {
   readonly plan: string;
   readonly pace: string;
   readonly link: Record<string, string | null>;
-  readonly spentShare: number | null;
 }
 
 function lineOf(glance: ClientGlance): ClientLine {
@@ -83,7 +82,6 @@ function lineOf(glance: ClientGlance): ClientLine {
       ? `month end at this pace ${formatNumber(pacing.monthEnd, 'money', client)}; ${formatNumber(pacing.neededADay, 'money', client)} a day from now meets the plan`
       : '',
     link,
-    spentShare: plan !== null && spend?.kind === 'value' ? Math.min(1, spend.value / plan) : null,
   };
 }
 

@@ -10,10 +10,10 @@ import { z } from 'zod';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { ScreenNotes } from '../data/screen-notes';
-import { type Choice, Choices } from '../ui/choices';
+import { ChoicePhrase } from '../ui/choice-phrase';
+import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
-import { Phrase } from '../ui/phrase';
 import { type CompareState, questionOf, readCompare, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { MemberChart } from './member-chart';
@@ -30,7 +30,7 @@ const TREE_LABELS: Record<TreeId, string> = {
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
   selector: 'ul-compare-page',
-  imports: [Choices, CompareTable, MatButton, MatIcon, MemberChart, NeedClient, Phrase, TraceDrawer],
+  imports: [ChoicePhrase, CompareTable, MatButton, MatIcon, MemberChart, NeedClient, TraceDrawer],
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
 })

@@ -1,5 +1,16 @@
 import type { WireTable } from '@lens/contract';
-import { changeText, type Figure, figureText, formatNumber, metricNamed, type MetricId, type Style, unpackFigures } from '@lens/core';
+import {
+  changeText,
+  type Figure,
+  figureText,
+  formatNumber,
+  type Metric,
+  metricNamed,
+  type MetricId,
+  type Style,
+  type Unit,
+  unpackFigures,
+} from '@lens/core';
 
 export interface CellView {
   readonly text: string;
@@ -8,7 +19,7 @@ export interface CellView {
   /** Covers only a part of the spend. */
   readonly part: boolean;
   readonly change: string;
-  /** Whether the change is good, bad, or neither; shown by shape and weight as well as colour. */
+  /** Whether the change is good or bad news: more than chance, and not too small to matter. Shown by shape and weight as well as colour. */
   readonly good: 'better' | 'worse' | null;
 }
 
@@ -32,6 +43,7 @@ export function tableView(table: WireTable, style: Style): TableView {
       metric: metricNamed(metric),
       now: column ? unpackFigures(column.now) : [],
       change: column?.change ? unpackFigures(column.change) : [],
+      beyondChance: new Set(column?.beyondChance),
     };
   });
   return {
@@ -43,24 +55,29 @@ export function tableView(table: WireTable, style: Style): TableView {
     })),
     rows: table.rows.map((row, at) => ({
       ...row,
-      cells: columns.map(({ metric, now, change }) => cellView(now[at], change[at], metric, style)),
+      cells: columns.map(({ metric, now, change, beyondChance }) => {
+        const cell = cellView(now[at], change[at], style, metric.unit);
+        return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
+      }),
     })),
     compared: table.columns.some((column) => column.change !== null),
     money: (amount) => formatNumber(amount, 'money', style),
   };
 }
 
-function cellView(now: Figure | undefined, change: Figure | undefined, metric: ReturnType<typeof metricNamed>, style: Style): CellView {
+function cellView(now: Figure | undefined, change: Figure | undefined, style: Style, unit: Unit): Omit<CellView, 'good'> {
   const figure = now ?? { kind: 'gap', gap: 'not measured' };
-  const { text, spoken } = figureText(figure, metric.unit, style);
-  const moved = change?.kind === 'value' && Math.abs(change.value) >= LEAST_CHANGE ? change.value : null;
-  const up = moved !== null && moved > 0;
+  const { text, spoken } = figureText(figure, unit, style);
   return {
     text,
     spoken,
     gap: figure.kind === 'gap',
     part: figure.coverage !== undefined,
     change: change ? changeText(change, style).text : '',
-    good: moved === null || metric.better === 'neither' ? null : up === (metric.better === 'higher') ? 'better' : 'worse',
   };
+}
+
+function goodness(change: Figure | undefined, { better }: Metric): CellView['good'] {
+  if (change?.kind !== 'value' || better === 'neither' || Math.abs(change.value) < LEAST_CHANGE) return null;
+  return change.value > 0 === (better === 'higher') ? 'better' : 'worse';
 }

@@ -10,6 +10,7 @@ import {
   formatNumber,
   type Mapping,
   mappingProblems,
+  quantity,
   rangeText,
   type Role,
   roleKey,
@@ -39,7 +40,7 @@ export class FileIntake {
   readonly closed = output<string>();
 
   protected readonly mapping = linkedSignal<Mapping>(() => this.preview().mapping);
-  protected readonly account = linkedSignal(() => this.preview().feed?.account ?? this.client().accounts[0]?.id ?? NEW);
+  protected readonly account = linkedSignal(() => this.preview().feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''));
   protected readonly feedName = linkedSignal(() => this.preview().feed?.name ?? nameFromFile(this.file().name));
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
   protected readonly newAccount = signal({ channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '' });
@@ -54,7 +55,7 @@ export class FileIntake {
   protected readonly dateOrders = DATE_ORDERS;
   protected readonly newMark = NEW;
   protected readonly groups = computed(() => rolesFor(this.mapping().kind));
-  protected readonly problems = computed(() => mappingProblems(this.mapping(), this.preview().headers));
+  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.preview().headers)]);
   protected readonly columns = computed(() =>
     this.preview().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
@@ -78,17 +79,33 @@ export class FileIntake {
     if (!report || job?.state !== 'ready') return null;
     return {
       ...report,
-      rowText: formatNumber(report.rows, 'count', style),
+      rowText: quantity(report.rows, 'row', 'rows', style),
       dayText: report.days ? rangeText(report.days, style.locale) : '',
       sums: report.totals.map(({ term, amount, unit }) => ({ term: termLabel(term), text: formatNumber(amount, unit, style) })),
-      replacesText: formatNumber(report.replaces, 'count', style),
-      absent: report.absent.map((each) => ({ ...each, spendText: formatNumber(each.spend, 'money', style) })),
+      replacesText: quantity(report.replaces, 'row', 'rows', style),
+      mergedText: quantity(report.merged, 'line', 'lines', style),
+      badText: quantity(report.badRows, 'line', 'lines', style),
+      absentText: quantity(report.absentCount, 'member', 'members', style),
+      absent: report.absent.map((each) => ({
+        ...each,
+        spendText: formatNumber(each.spend, 'money', style),
+        rowText: quantity(each.rows, 'row', 'rows', style),
+      })),
     };
   });
   protected readonly canImport = computed(() => {
     const report = this.report();
     return report !== null && report.rows > 0 && (report.absentCount === 0 || this.absent() !== null);
   });
+
+  /** A file in the wrong account is a wrong total nobody notices, so it is never guessed. */
+  private accountProblems(): string[] {
+    if (this.account() === '') return ['Choose the account this file comes from.'];
+    if (this.account() !== NEW) return [];
+    const { channel, channelName, name } = this.newAccount();
+    const named = name.trim() !== '' && (channel !== NEW || channelName.trim() !== '');
+    return named ? [] : ['Name the new account and its channel.'];
+  }
 
   protected setRole(at: number, key: string): void {
     this.edit({
@@ -158,7 +175,7 @@ export class FileIntake {
       .subscribe({
         next: (ended) => {
           if (ended.state === 'done')
-            this.closed.emit(`Imported ${this.file().name}: ${formatNumber(ended.report?.rows ?? 0, 'count', this.client())} rows.`);
+            this.closed.emit(`Imported ${this.file().name}: ${quantity(ended.report?.rows ?? 0, 'row', 'rows', this.client())}.`);
         },
         error: (error: ApiError) => this.error.set(error.message),
       });

@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Feed, ImportLine, Preview, StoredFile } from '@lens/contract';
-import { formatNumber, rangeText, type Style } from '@lens/core';
+import { formatNumber, lengthOf, quantity, rangeText, type Style } from '@lens/core';
 import { combineLatest, of, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -105,6 +105,11 @@ const GRAIN_WORDS: Record<string, string> = {
   hour: 'hour',
 };
 
+function missingDays({ days, daysCovered }: Feed, style: Style): string {
+  const missing = days ? lengthOf(days) - daysCovered : 0;
+  return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
+}
+
 function lineOf(feed: Feed, style: Style) {
   const finest = feed.grain.filter(
     (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
@@ -113,13 +118,13 @@ function lineOf(feed: Feed, style: Style) {
     feed,
     grain: feed.kind === 'orders' ? 'one row each' : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
     days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
-    missing: feed.days ? feed.days.to - feed.days.from + 1 - feed.daysCovered : 0,
+    missing: missingDays(feed, style),
     rows: formatNumber(feed.rows, 'count', style),
     notMatched: feed.notMatched > 0 ? `${formatNumber(feed.notMatched, 'count', style)} not matched to a campaign` : '',
     imports: feed.imports.map((line) => ({
       line,
       days: rangeText(line, style.locale),
-      rows: formatNumber(line.rows, 'count', style),
+      rows: quantity(line.rows, 'row', 'rows', style),
       when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(line.importedAt)),
     })),
   };

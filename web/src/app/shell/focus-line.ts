@@ -5,6 +5,7 @@ import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { type Choice, Choices } from '../ui/choices';
 import { DayRangeFields } from '../ui/day-range';
+import { ChoicePhrase } from '../ui/choice-phrase';
 import { Phrase } from '../ui/phrase';
 
 /** Which parts of the focus matter on a screen; the sentence leaves out the others. */
@@ -23,7 +24,7 @@ const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = {
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [Choices, DayRangeFields, Phrase],
+  imports: [ChoicePhrase, Choices, DayRangeFields, Phrase],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
 })

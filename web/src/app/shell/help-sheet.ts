@@ -23,7 +23,7 @@ import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } fr
           }
         </tbody>
       </table>
-      <h2>Where there is no plain number</h2>
+      <h2>Beside and instead of numbers</h2>
       <table class="plain">
         <caption class="cdk-visually-hidden">
           Signs
@@ -64,6 +64,7 @@ export class HelpSheet {
     { sign: '–', means: 'Nothing to divide by' },
     { sign: '> 135', means: 'More than: spend so far without an outcome, or a part is not measured' },
     { sign: '≤ 120', means: 'At most: two channels may claim the same sale' },
+    { sign: '✓ !', means: 'A change for better or worse: at least 3 %, and more than chance would make of the counts behind it' },
     { sign: 'dashed', means: 'Covers only a part of the spend; hover for how much' },
   ];
 }

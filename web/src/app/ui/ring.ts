@@ -1,13 +1,21 @@
 import { Component, computed, input } from '@angular/core';
+import type { Sureness } from '@lens/core';
 
 const RADIUS = 20;
 const AROUND = 2 * Math.PI * RADIUS;
 /** The arc is drawn to 150 % of the target. */
 const FULL = 1.5;
 
+const CENTRES: Record<Sureness, string> = { supported: 'supported', undecided: '', 'not yet mature': 'early' };
+const SPOKEN: Record<Sureness, string> = {
+  supported: 'supported by the data',
+  undecided: 'not certain',
+  'not yet mature': 'too early to say: later sales are still to come',
+};
+
 /**
  * How much of a target is met, as an arc with a tick at 100 %. The centre says how sure: filled =
- * supported by the data, open = undecided, dotted = not known. Readable without colour.
+ * supported by the data, open = undecided, dotted = not yet mature or not known. Readable without colour.
  */
 @Component({
   selector: 'ul-ring',
@@ -26,7 +34,7 @@ const FULL = 1.5;
         />
       }
       <line class="tick" x1="26" y1="0.5" x2="26" y2="11" transform="rotate(240 26 26)" />
-      <circle class="centre" [class.sure]="certain()" [class.unknown]="met() === null" cx="26" cy="26" r="6" />
+      <circle [class]="'centre ' + centre()" cx="26" cy="26" r="6" />
     </svg>
   `,
   styles: `
@@ -58,10 +66,10 @@ const FULL = 1.5;
       stroke: var(--ink);
       stroke-width: 1.5;
     }
-    .centre.sure {
+    .centre.supported {
       fill: var(--ink);
     }
-    .centre.unknown {
+    .centre.early {
       stroke-dasharray: 2 2.5;
     }
   `,
@@ -69,12 +77,13 @@ const FULL = 1.5;
 export class Ring {
   /** Share of the target met: 1 is exactly met. Null where it cannot be said. */
   readonly met = input.required<number | null>();
-  readonly certain = input(false);
+  readonly sureness = input.required<Sureness>();
 
   protected readonly dash = computed(() => `${(Math.min(this.met() ?? 0, FULL) / FULL) * AROUND} ${AROUND}`);
+  protected readonly centre = computed(() => (this.met() === null ? 'early' : CENTRES[this.sureness()]));
   protected readonly spoken = computed(() => {
     const met = this.met();
     if (met === null) return 'Target: not known';
-    return `${Math.round(met * 100)} % of the target met, ${this.certain() ? 'supported by the data' : 'not certain'}`;
+    return `${Math.round(met * 100)} % of the target met, ${SPOKEN[this.sureness()]}`;
   });
 }

@@ -1,4 +1,4 @@
-import type { Cover, FeedTable, OrderTable } from '../tables';
+import type { Cover, FeedTable, OrderTable } from '../grain/tables';
 
 /** One true row, at the finest grain there is. */
 export interface TrueRow {

@@ -1,0 +1,92 @@
+import { type Figure, gap, value, withCoverage } from '../figure/figure';
+import { type Formula, termsOf } from '../formula/formula';
+import type { Contribution, Measured } from '../grain/measured';
+import type { ClosedTerm } from '../measure/term';
+
+export interface Change {
+  /** Relative change, 0.1 for +10 %. */
+  readonly figure: Figure;
+  /** Whether it is more than chance would make of the counts behind it. */
+  readonly beyondChance: boolean;
+}
+
+/** Two-sided 99 %: a table that is looked at every day is judged by the stricter interval (calculations, chapter 10). */
+const Z99 = 2.5758293035489004;
+/** Order values are taken to spread as widely as their mean, which doubles the variance of their sum. */
+const VALUE_VARIANCE = 2;
+
+/**
+ * How a metric moved between two periods. Only accounts that measure every input in both periods
+ * are compared; where that is not all of them, the change says which share of spend it covers.
+ */
+export function changeBetween(measured: Measured, formula: Formula, now: readonly Contribution[], before: readonly Contribution[]): Change {
+  const [coveredNow, coveredBefore] = [measured.coveredAccounts(formula, now), measured.coveredAccounts(formula, before)];
+  if (sameMembers(coveredNow, coveredBefore)) return judged(measured, formula, now, before);
+  const inBoth = (contribution: Contribution): boolean => coveredNow.has(contribution.account) && coveredBefore.has(contribution.account);
+  const [kept, keptBefore] = [now.filter(inBoth), before.filter(inBoth)];
+  if (kept.length === 0) return { figure: gap('not measured'), beyondChance: false };
+  const change = judged(measured, formula, kept, keptBefore);
+  return { ...change, figure: withCoverage(change.figure, measured.shareOfSpend(kept, now)) };
+}
+
+/** now / before − 1, only between two known numbers and on a positive base. */
+export function relativeChange(now: Figure, before: Figure): Figure {
+  if (now.kind === 'gap') return now;
+  if (before.kind === 'gap') return before;
+  if (now.kind === 'bounds' || before.kind === 'bounds') return gap('too little data');
+  return before.value > 0 ? value(now.value / before.value - 1) : gap('nothing to divide by');
+}
+
+/**
+ * Counts vary as Poisson counts do: one standard deviation of the rarest thing the metric counts is
+ * carried through the formula, for each period (delta method), and the difference is set against
+ * both. Money spent and impressions are exact.
+ */
+function judged(measured: Measured, formula: Formula, now: readonly Contribution[], before: readonly Contribution[]): Change {
+  const [later, earlier] = [measured.figure(formula, now), measured.figure(formula, before)];
+  const figure = relativeChange(later, earlier);
+  if (figure.kind !== 'value' || later.kind !== 'value' || earlier.kind !== 'value') return { figure, beyondChance: false };
+  const chance = chanceIn(formula);
+  if (!chance) return { figure, beyondChance: true };
+  const spread = Math.hypot(spreadOf(measured, formula, now, chance), spreadOf(measured, formula, before, chance));
+  return { figure, beyondChance: Math.abs(later.value - earlier.value) > Z99 * spread };
+}
+
+interface Chance {
+  /** What is counted. */
+  readonly counted: ClosedTerm;
+  /** The terms that move with it: its count and its value. */
+  readonly moving: readonly ClosedTerm[];
+  readonly variance: number;
+}
+
+/** The rarest thing a formula counts: its outcome, else its clicks; undefined where nothing is left to chance. */
+function chanceIn(formula: Formula): Chance | undefined {
+  const terms = termsOf(formula) as ClosedTerm[];
+  const outcomes = terms.filter((term) => term.kind === 'outcome');
+  const first = outcomes[0];
+  // An average order value leaves the count behind: only the spread of the values is left.
+  const values = outcomes.filter(({ part }) => part !== 'count');
+  if (first) {
+    const moving = values.length > 0 ? values : outcomes;
+    const averaged = values.length > 0 && values.length < outcomes.length;
+    return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
+  }
+  const clicks = terms.find((term) => term.kind === 'measure' && term.measure === 'clicks');
+  return clicks && { counted: clicks, moving: [clicks], variance: 1 };
+}
+
+/** The count behind an outcome's count, value or margin. */
+export const countOf = (term: ClosedTerm & { kind: 'outcome' }): ClosedTerm => ({ ...term, part: 'count' });
+
+function spreadOf(measured: Measured, formula: Formula, of: readonly Contribution[], { counted, moving, variance }: Chance): number {
+  const count = measured.figure({ kind: 'term', term: counted }, of);
+  const middle = measured.figure(formula, of);
+  if (count.kind !== 'value' || middle.kind !== 'value') return Infinity;
+  // A count of 0 is as uncertain as a count of 1.
+  const step = Math.sqrt(variance / Math.max(1, count.value));
+  const moved = measured.figure(formula, measured.scaled(of, moving, 1 + step));
+  return moved.kind === 'value' ? Math.abs(moved.value - middle.value) : Infinity;
+}
+
+const sameMembers = (a: ReadonlySet<number>, b: ReadonlySet<number>): boolean => a.size === b.size && [...a].every((each) => b.has(each));

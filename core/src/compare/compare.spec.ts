@@ -1,0 +1,207 @@
+import { bucketsOf, type Figure, gap, parseDay, type Question, relativeChange, series, trace, value } from '../index';
+import { ask, cellOf, figureOf, LAST, names, QUESTION, rowOf, tablesOf } from '../test/ask';
+import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+
+const BEFORE = { from: 0, to: 9 };
+const row = (day: number, campaign: number, spend: number, clicks: number): TrueRow => ({
+  day,
+  campaign,
+  group: campaign * 10,
+  ad: campaign * 100,
+  device: 0,
+  spend,
+  clicks,
+});
+const ADS = { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 19, campaigns: 'all' } as const;
+const feedOf = (rows: readonly TrueRow[], feedId = 1, account = 0, to = 19) => cutFeed(rows, { ...ADS, to }, feedId, account);
+
+describe('change', () => {
+  it('is now over before, and only of known numbers on a positive base', () => {
+    expect(relativeChange(value(3), value(2))).toEqual(value(0.5));
+    expect(relativeChange(value(3), value(0))).toEqual(gap('nothing to divide by'));
+    expect(relativeChange(gap('no rate'), value(2))).toEqual(gap('no rate'));
+    expect(relativeChange({ kind: 'bounds', low: 1, high: null }, value(2))).toEqual(gap('too little data'));
+  });
+
+  const changes = (before: number, now: number, spend = 100) => {
+    const table = ask(tablesOf([feedOf([row(5, 1, spend, before), row(15, 1, spend, now)])]), { comparison: BEFORE });
+    return cellOf(table, rowOf(table, 'search/1'), 'cpc').change;
+  };
+
+  it('of nine clicks is chance, of nine thousand is not', () => {
+    expect(changes(9, 5)).toEqual({ figure: value(0.8), beyondChance: false });
+    expect(changes(9000, 5000)).toEqual({ figure: value(0.8), beyondChance: true });
+  });
+
+  it('of money spent needs no evidence', () => {
+    const table = ask(tablesOf([feedOf([row(5, 1, 10, 1), row(15, 1, 12, 1)])]), { comparison: BEFORE });
+    expect(cellOf(table, rowOf(table, 'total'), 'spend').change).toMatchObject({ beyondChance: true });
+  });
+
+  it.each([
+    [4, 2, false],
+    [80, 20, true],
+  ])('of ROAS depends on how many orders are behind it: %i and %i', (before, now, beyond) => {
+    const many = (count: number, day: number) => Array.from({ length: count }, () => ({ sale: day, click: day, campaign: 1, value: 30 }));
+    const tables = tablesOf([feedOf([row(5, 1, 100, 50), row(15, 1, 100, 50)])], {
+      orders: [orderTable([...many(before, 5), ...many(now, 15)], 0, 19)],
+    });
+    const table = ask(tables, { comparison: BEFORE });
+    expect(cellOf(table, rowOf(table, 'search/1'), 'roas').change).toMatchObject({ beyondChance: beyond });
+  });
+
+  it('compares only accounts measured in both periods, and says what share of spend that is', () => {
+    const tables = tablesOf([feedOf([row(5, 1, 100, 50), row(15, 1, 300, 75)]), feedOf([row(15, 2, 100, 1)], 2, 1)], {
+      accounts: [
+        { id: 'a', channel: 'search', noRate: false },
+        { id: 'b', channel: 'social', noRate: false },
+      ],
+      campaignAccount: new Map([
+        [1, 0],
+        [2, 1],
+      ]),
+    });
+    // The second account is known from day 10 on.
+    const feeds = tables.feeds.map((feed, at) =>
+      at === 0 ? feed : { ...feed, covers: feed.covers.map((cover) => ({ ...cover, from: 10 })) },
+    );
+    const table = ask({ ...tables, feeds }, { comparison: BEFORE });
+    const cell = cellOf(table, rowOf(table, 'total'), 'clicks');
+    expect(cell.now).toEqual(value(76));
+    expect(cell.change?.figure).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
+    expect(cellOf(table, rowOf(table, 'social'), 'clicks').change?.figure).toEqual(gap('not measured'));
+  });
+});
+
+describe('by click date', () => {
+  /** Every click day sells one order on the day itself and one five days later. */
+  const rows = Array.from({ length: 20 }, (_, day) => row(day, 1, 10, 10));
+  const late = rows.flatMap(({ day }) => [
+    { sale: day, click: day, campaign: 1, value: 30 },
+    { sale: day + 5, click: day, campaign: 1, value: 30 },
+  ]);
+  const known = late.filter(({ sale }) => sale <= LAST);
+  const tables = tablesOf([feedOf(rows)], { orders: [orderTable(known, 0, LAST)] });
+
+  it('the earlier period is counted at the same age as the later one', () => {
+    const table = ask(tables, { basis: 'click', comparison: BEFORE });
+    const cell = cellOf(table, rowOf(table, 'search/1'), 'purchases');
+    // Ten on their own day, five of the late ones have come by day 19; days 0–9 counted as of day 9.
+    expect(cell).toMatchObject({ now: value(15), before: value(15), change: { figure: value(0) } });
+    expect(figureOf(ask(tables, { basis: 'click', period: BEFORE }), 'search/1', 'purchases')).toEqual(value(20));
+  });
+
+  it('a channel’s claims of days still filling are not called better or worse', () => {
+    const days = Array.from({ length: 120 }, (_, day) => row(day - 100, 1, 10, 10));
+    const orders = days.flatMap(({ day }) => [
+      { sale: day, click: day, campaign: 1, value: 30 },
+      { sale: day + 9, click: day, campaign: 1, value: 30 },
+    ]);
+    const all = tablesOf(
+      [cutFeed(days, { ...ADS, from: -100 }, 1)].map((feed) => ({
+        ...feed,
+        amounts: new Map([
+          ...feed.amounts,
+          ['purchase.count.claims.click', Float64Array.from(feed.day, (day) => (day < 10 ? 400e6 : 200e6))] as const,
+        ]),
+      })),
+      {
+        orders: [
+          orderTable(
+            orders.filter(({ sale }) => sale <= LAST),
+            -100,
+            LAST,
+          ),
+        ],
+      },
+    );
+    const question: Partial<Question> = { basis: 'click', countedBy: 'claims', comparison: BEFORE };
+    const recent = ask(all, question);
+    expect(recent.arrived).toBeCloseTo(0.55, 1);
+    expect(cellOf(recent, rowOf(recent, 'search/1'), 'purchases').change).toEqual({ figure: value(-0.5), beyondChance: false });
+    const settled = ask(all, { ...question, period: { from: 5, to: 10 }, comparison: { from: -2, to: 3 } });
+    expect(settled.arrived).toBeGreaterThan(0.95);
+    expect(cellOf(settled, rowOf(settled, 'search/1'), 'purchases').change).toMatchObject({ beyondChance: true });
+  });
+});
+
+describe('order and filter', () => {
+  const tables = tablesOf([feedOf([row(12, 1, 30, 3), row(12, 2, 10, 5), row(12, 3, 20, 1)])]);
+  const shown = (question: Partial<Question>) =>
+    ask(tables, question)
+      .rows.filter(({ depth }) => depth < 2)
+      .map(({ key }) => key);
+
+  it('sorts siblings by a metric, either way', () => {
+    expect(shown({ sort: { by: 'spend', direction: 'descending' } })).toEqual(['total', 'search', 'search/1', 'search/3', 'search/2']);
+    expect(shown({ sort: { by: 'cpc', direction: 'ascending' } })).toEqual(['total', 'search', 'search/2', 'search/1', 'search/3']);
+  });
+
+  it('keeps what is above and below a named member, and totals just that', () => {
+    const table = ask(tables, { filter: 'Campaign 2' });
+    expect(table.rows.map(({ key }) => key)).toEqual(['total', 'shown', 'search', 'search/2', 'search/2/20', 'search/2/20/200']);
+    expect(figureOf(table, 'shown', 'spend')).toEqual(value(10));
+    expect(figureOf(table, 'total', 'spend')).toEqual(value(60));
+  });
+
+  it('counts nothing twice where the filter names a member and its parent', () => {
+    const table = ask(tables, { filter: '2' });
+    expect(figureOf(table, 'shown', 'spend')).toEqual(value(10));
+  });
+});
+
+describe('trace', () => {
+  const truth = [row(12, 1, 30, 3), row(13, 1, 12, 4)];
+  const byDevice = cutFeed(truth, { dimensions: ['campaign', 'device'], from: 10, to: 19, campaigns: 'all' }, 2);
+  const tables = tablesOf([feedOf(truth), byDevice]);
+  const traced = (key: string, question: Partial<Question> = {}) => trace(tables, { ...QUESTION, ...question }, names, key, 'cpc');
+
+  it('repeats the figure with its formula, inputs, feeds and rows', () => {
+    expect(traced('search/1/10')).toMatchObject({
+      figure: value(6),
+      formula: 'spend / clicks',
+      inputs: [
+        { term: 'spend', figure: value(42), sources: [{ feedId: 1, rows: 2, amount: 42, imports: [1] }] },
+        { term: 'clicks', figure: value(7), sources: [{ feedId: 1, rows: 2, amount: 7, imports: [1] }] },
+      ],
+    });
+  });
+
+  it('names the feed that answered: the one with the fewest dimensions', () => {
+    expect(traced('total')?.inputs[0]?.sources).toMatchObject([{ feedId: 2, amount: 42 }]);
+    expect(traced('nobody')).toBeUndefined();
+  });
+
+  it('of a remainder shows what was taken away', () => {
+    const partial = cutFeed([row(12, 1, 30, 3)], { ...ADS, from: 10 }, 1);
+    const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, 'search/1/rest', 'spend');
+    expect(rest?.figure).toEqual(value(12));
+    expect(rest?.inputs[0]?.sources).toMatchObject([
+      { feedId: 2, amount: 42 },
+      { feedId: 1, amount: -30 },
+    ]);
+  });
+});
+
+describe('series', () => {
+  const rows = [row(12, 1, 30, 3), row(13, 1, 12, 4), row(13, 2, 8, 0)];
+  const tables = tablesOf([feedOf(rows)], { orders: [orderTable([{ sale: 13, click: 12, campaign: -1, value: 50 }], 10, 19)] });
+  const period = { from: 12, to: 14 };
+  const line = (key: string, metric: 'spend' | 'cpc' | 'value'): readonly Figure[] | undefined =>
+    series(tables, { ...QUESTION, period }, metric, [key]).lines[0]?.figures;
+
+  it('has one figure a day, each from its own sums', () => {
+    expect(line('total', 'spend')).toEqual([value(30), value(20), value(0)]);
+    expect(line('search/1/10', 'cpc')).toEqual([value(10), value(3), gap('nothing to divide by')]);
+    expect(line('not matched', 'value')?.[1]).toEqual(value(50));
+  });
+
+  it('goes by Monday to Sunday weeks beyond nine weeks', () => {
+    const monday = parseDay('2026-10-05') ?? 0;
+    const weeks = bucketsOf({ from: monday + 2, to: monday + 70 });
+    expect(weeks[0]).toEqual({ from: monday + 2, to: monday + 6 });
+    expect(weeks[1]).toEqual({ from: monday + 7, to: monday + 13 });
+    expect(weeks.at(-1)).toEqual({ from: monday + 70, to: monday + 70 });
+    expect(bucketsOf({ from: 0, to: 62 })).toHaveLength(63);
+  });
+});

@@ -1,0 +1,158 @@
+import { audit, type ClientTables, type FeedTable, type Finding, placeOnScale, settingsOf, surenessOf, type Target } from '../index';
+import { names, tablesOf } from '../test/ask';
+import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+
+const DAYS = Array.from({ length: 10 }, (_, at) => 10 + at);
+const LAST_DAY = 19;
+const ROAS: Target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', from: 0, to: 99 };
+const LEADS: Target = { ...ROAS, metric: 'cost-per-lead', value: 20 };
+
+interface Given {
+  readonly campaign: number;
+  readonly ad: number;
+  readonly spend: number;
+  readonly clicks: number;
+  /** Orders a day, each worth 40, on the day of the click. */
+  readonly orders: number;
+}
+
+/** Ten equal days of these ads, of campaigns with a daily budget of 50 that run. */
+function world(given: readonly Given[], more: { lost?: number; carts?: number; action?: 'purchase' | 'lead' } = {}): ClientTables {
+  const rows = given.flatMap(({ campaign, ad, spend, clicks }) =>
+    DAYS.map((day): TrueRow => ({ day, campaign, group: campaign * 10, ad, device: 0, spend, clicks })),
+  );
+  const ads = cutFeed(rows, { dimensions: ['campaign', 'group', 'ad'], from: 10, to: LAST_DAY, campaigns: 'all' }, 1);
+  const campaigns = cutFeed(rows, { dimensions: ['campaign'], from: 10, to: LAST_DAY, campaigns: 'all' }, 2);
+  const column = (feed: FeedTable, amount: number) => new Float64Array(feed.length).fill(amount);
+  const withAmounts = (feed: FeedTable, amounts: Record<string, number>): FeedTable => ({
+    ...feed,
+    amounts: new Map([...feed.amounts, ...Object.entries(amounts).map(([key, amount]) => [key, column(feed, amount)] as const)]),
+  });
+  const orders = given.flatMap(({ campaign, ad, orders: count }) =>
+    DAYS.flatMap((day) => Array.from({ length: count }, () => ({ sale: day, click: day, campaign, group: campaign * 10, ad, value: 40 }))),
+  );
+  return tablesOf(
+    [
+      withAmounts(ads, { running: 1, 'cart.count.claims.click': (more.carts ?? 1) * 1e6 }),
+      withAmounts(campaigns, {
+        running: 1,
+        'daily budget': 50e6,
+        impressions: 1000,
+        'impressions lost to budget': more.lost ?? 0,
+      }),
+    ],
+    { orders: [{ ...orderTable(orders, 10, LAST_DAY), action: more.action ?? 'purchase' }], margin: [{ from: 0, to: 99, share: 0.5 }] },
+  );
+}
+
+const run = (tables: ClientTables, target = ROAS, days = { from: 10, to: LAST_DAY }) =>
+  audit({ tables, target, days, lastDay: LAST_DAY, names });
+const of = (findings: readonly Finding[], level: string, member: number): Finding => {
+  const found = findings.find((finding) => finding.level === level && finding.member === member);
+  if (!found) throw new Error(`no ${level} ${member}`);
+  return found;
+};
+
+describe('audit', () => {
+  it('supports a miss when the whole range is under the target, and lowers the budget one step', () => {
+    const { findings } = run(world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }]));
+    const campaign = of(findings, 'campaign', 1);
+    expect(campaign).toMatchObject({ verdict: 'misses', supported: true, spend: 500, outcomes: 10, actual: 0.8 });
+    expect(campaign.range.high).toBeLessThan(2.5);
+    expect(campaign.breakEven).toEqual({ roas: 2, cpa: 20 });
+    expect(campaign.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '40.00' });
+    expect(campaign.move?.effect.spend).toBeCloseTo(-10, 10);
+    expect(campaign.move?.effect.outcomes.middle).toBeCloseTo(-0.2, 10);
+    expect(campaign.move?.effect.profit?.middle).toBeCloseTo(0.2 * (50 - 40 * 0.5), 10);
+  });
+
+  it('leaves undecided what few orders cannot tell, and says how much more is needed', () => {
+    const { findings } = run(world([{ campaign: 1, ad: 100, spend: 10, clicks: 9, orders: 1 }]));
+    expect(of(findings, 'campaign', 1)).toMatchObject({ verdict: 'undecided', supported: false, move: null });
+    expect(of(findings, 'campaign', 1).more?.clicks).toBeGreaterThan(90);
+  });
+
+  it('raises a budget only where impressions are lost to it', () => {
+    const winner = [{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 8 }];
+    expect(of(run(world(winner)).findings, 'campaign', 1)).toMatchObject({ verdict: 'beats', supported: true, move: null });
+    const bound = of(run(world(winner, { lost: 250 })).findings, 'campaign', 1);
+    expect(bound.lostToBudget).toBeCloseTo(0.2, 10);
+    expect(bound.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '60.00' });
+    expect(of(run(world(winner, { lost: 20 })).findings, 'campaign', 1).move).toBeNull();
+  });
+
+  it('pauses a supported loser, but never the last running ad of its group', () => {
+    const loser = { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 0 };
+    const { findings } = run(world([loser, { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 5 }]));
+    expect(of(findings, 'ad', 100)).toMatchObject({ actual: 0, move: { field: 'status', newValue: 'paused' } });
+    const alone = run(world([loser, { campaign: 2, ad: 200, spend: 40, clicks: 60, orders: 5 }]));
+    expect(of(alone.findings, 'ad', 100)).toMatchObject({ supported: true, move: null });
+  });
+
+  it('stops an ad past its cap without one early step, on mature days since the last change', () => {
+    const ads = [
+      { campaign: 1, ad: 100, spend: 2, clicks: 3, orders: 0 },
+      { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 4 },
+    ];
+    const stop = of(run(world(ads, { carts: 0 })).findings, 'ad', 100).stopLoss;
+    // The target of 2.5 makes an order of 40 cost 16 at most; half of that is the cap.
+    expect(stop).toMatchObject({ stop: true, step: 'cart', spend: 20, cap: 8, days: { from: 10, to: 19 } });
+    expect(of(run(world(ads)).findings, 'ad', 100).stopLoss).toMatchObject({ stop: false });
+    const changed = world(ads, { carts: 0 });
+    const running = changed.feeds[0]?.amounts.get('running');
+    changed.feeds[0]?.codes.get('ad')?.forEach((ad, at) => {
+      if (ad === 100 && (changed.feeds[0]?.day[at] ?? 0) < 18 && running) running[at] = 0;
+    });
+    expect(of(run(changed).findings, 'ad', 100).stopLoss).toMatchObject({ stop: false, spend: 4, days: { from: 18, to: 19 } });
+  });
+
+  it('judges a cost per lead the other way round', () => {
+    const tables = world(
+      [
+        { campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 5 },
+        { campaign: 2, ad: 200, spend: 50, clicks: 60, orders: 1 },
+      ],
+      { action: 'lead' },
+    );
+    const { findings } = run(tables, LEADS);
+    expect(of(findings, 'campaign', 1)).toMatchObject({ verdict: 'beats', actual: 10 });
+    expect(of(findings, 'campaign', 2)).toMatchObject({ verdict: 'misses', actual: 50 });
+    expect(of(findings, 'campaign', 2).breakEven.cpa).toBeNull();
+  });
+
+  it('does not judge where days are missing', () => {
+    const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }]);
+    const feeds = tables.feeds.map((feed) => ({ ...feed, covers: feed.covers.map((cover) => ({ ...cover, to: 17 })) }));
+    expect(of(run({ ...tables, feeds }).findings, 'campaign', 1)).toMatchObject({ verdict: 'not judged', supported: false, more: null });
+  });
+});
+
+describe('settings', () => {
+  it('are as of the last day seen, with the day they changed', () => {
+    const tables = world([{ campaign: 1, ad: 100, spend: 5, clicks: 6, orders: 1 }]);
+    tables.feeds[1]?.amounts.get('daily budget')?.fill(30e6, 0, 4);
+    expect(settingsOf(tables, 'daily budget', { from: 0, to: 16 }).get('campaign 1')).toEqual({
+      value: 50,
+      asOf: 16,
+      since: 14,
+      changed: true,
+    });
+    expect(settingsOf(tables, 'daily budget', { from: 0, to: 12 }).get('campaign 1')).toMatchObject({ value: 30, changed: false });
+  });
+});
+
+describe('what a ring and a scale show', () => {
+  it('is supported only when the count decides, and early while sales are still to come', () => {
+    expect(surenessOf(1.5, 400, undefined)).toBe('supported');
+    expect(surenessOf(1.1, 9, 0.99)).toBe('undecided');
+    expect(surenessOf(1.5, 400, 0.5)).toBe('not yet mature');
+    expect(surenessOf(undefined, undefined, undefined)).toBe('undecided');
+  });
+
+  it('puts the target in the middle and equal ratios at equal distances', () => {
+    expect(placeOnScale(2.6, 2.6)).toBe(0.5);
+    expect(placeOnScale(5.2, 2.6)).toBeCloseTo(0.75, 10);
+    expect(placeOnScale(1.3, 2.6)).toBeCloseTo(0.25, 10);
+    expect([placeOnScale(0, 2.6), placeOnScale(Infinity, 2.6)]).toEqual([0, 1]);
+  });
+});

@@ -1,0 +1,46 @@
+import { type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
+
+/** For tests: days 10–19 of one client, as orders count them by sale date, sorted by name. */
+export const QUESTION: Question = {
+  client: 'c',
+  period: { from: 10, to: 19 },
+  comparison: null,
+  countedBy: 'orders',
+  basis: 'sale',
+  metricSet: 'shop',
+  tree: 'ads',
+  filter: '',
+  sort: { by: 'name', direction: 'ascending' },
+};
+export const CAMPAIGNS = [1, 2, 3];
+/** The last finished day. */
+export const LAST = 19;
+
+export const names = (dimension: string, code: number | string): string => `${dimension} ${code}`;
+
+/** One search account with campaigns 1–3. */
+export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
+  return {
+    accounts: [{ id: 'a', channel: 'search', noRate: false }],
+    feeds,
+    orders: [],
+    campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
+    margin: [],
+    ...more,
+  };
+}
+
+export const ask = (tables: ClientTables, question: Partial<Question> = {}): ComparisonTable =>
+  compare(tables, { ...QUESTION, ...question }, names, LAST);
+
+export const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined => table.rows.find((row) => row.key === key);
+
+type Cell = ComparisonRow['cells'][number];
+
+export function cellOf(table: ComparisonTable, row: ComparisonRow | undefined, metric: string): Cell {
+  const cell = row?.cells[table.metrics.findIndex((each) => each === metric)];
+  if (!cell) throw new Error(`no ${metric}`);
+  return cell;
+}
+
+export const figureOf = (table: ComparisonTable, key: string, metric: string): Figure => cellOf(table, rowOf(table, key), metric).now;

@@ -1,0 +1,23 @@
+import { Component, input, output } from '@angular/core';
+import { type Choice, Choices } from './choices';
+import { Phrase } from './phrase';
+
+/** A phrase of a sentence that is one of a few choices: picking one closes its panel. */
+@Component({
+  selector: 'ul-choice-phrase',
+  imports: [Choices, Phrase],
+  template: `
+    <ul-phrase [label]="label()" [text]="text()">
+      <ng-template let-close>
+        <ul-choices [label]="label()" [choices]="choices()" [value]="value()" (chosen)="chosen.emit($event); close()" />
+      </ng-template>
+    </ul-phrase>
+  `,
+})
+export class ChoicePhrase<T> {
+  readonly label = input.required<string>();
+  readonly text = input.required<string>();
+  readonly choices = input.required<readonly Choice<T>[]>();
+  readonly value = input.required<T | null>();
+  readonly chosen = output<T>();
+}
