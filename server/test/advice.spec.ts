@@ -3,24 +3,18 @@ import { juniperLoftTea } from '../../market/src/juniper-loft-tea';
 import { makeDemo } from '../../market/src/demo';
 import { loadDemo } from '../../market/src/load';
 import { northwallClimbing } from '../../market/src/northwall-climbing';
-import { compare, freshFolder, removeFolder, type Running, send, startServer } from './harness';
+import { compare, send, suiteServer } from './harness';
 
 const OCTOBER = { from: '2026-10-01', to: '2026-10-30' };
 const FIRST = Date.UTC(2026, 9, 1) / 86_400_000;
 
 /** The market knows the truth; the product never sees it. */
 describe('advice against the truth', () => {
-  const folder = freshFolder();
+  const server = suiteServer();
   const demos = [makeDemo(juniperLoftTea), makeDemo(northwallClimbing)];
-  let server: Running;
 
   beforeAll(async () => {
-    server = await startServer(folder);
     await loadDemo(server.address, () => undefined);
-  });
-  afterAll(async () => {
-    await server.stop();
-    removeFolder(folder);
   });
 
   const trueOctober = (client: number, campaign: string) => {

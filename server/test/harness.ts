@@ -36,6 +36,28 @@ export async function startServer(dataFolder: string): Promise<Running> {
   };
 }
 
+/** A server for all tests of a suite, on a data folder of its own that is gone afterwards. */
+export function suiteServer(): { readonly address: string; restart(): Promise<void> } {
+  const folder = freshFolder();
+  let running: Running;
+  beforeAll(async () => {
+    running = await startServer(folder);
+  });
+  afterAll(async () => {
+    await running.stop();
+    removeFolder(folder);
+  });
+  return {
+    get address() {
+      return running.address;
+    },
+    restart: async () => {
+      await running.stop();
+      running = await startServer(folder);
+    },
+  };
+}
+
 /** Processes the server has started: the intake at work. */
 export function childrenOf(pid: number): number[] {
   return execFileSync('ps', ['-o', 'pid=,args=', '--ppid', String(pid)], { encoding: 'utf8' })
@@ -153,6 +175,7 @@ export async function importFile(
   covers: Covers = null,
 ): Promise<Loose> {
   const job = await checkFile(address, setting, feed, content, covers);
+  if (job.state !== 'ready') return job;
   const started = await send(address, 'POST', `/jobs/${job.id}/import`, { absent });
   return started.status === 200 ? follow(address, job.id) : started.body;
 }

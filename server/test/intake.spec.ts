@@ -1,17 +1,4 @@
-import {
-  checkFile,
-  compare,
-  freshFolder,
-  importFile,
-  makeClient,
-  removeFolder,
-  type Running,
-  send,
-  type Setting,
-  spendBy,
-  startServer,
-  upload,
-} from './harness';
+import { checkFile, compare, importFile, makeClient, send, type Setting, spendBy, suiteServer, upload } from './harness';
 
 const DAYS = ['2026-10-01', '2026-10-02', '2026-10-03'];
 const file = (rows: readonly (readonly [string, string, number])[]): string =>
@@ -19,20 +6,12 @@ const file = (rows: readonly (readonly [string, string, number])[]): string =>
 const everyDay = (name: string, cost: number) => DAYS.map((day) => [day, name, cost] as const);
 
 describe('intake over HTTP', () => {
-  const folder = freshFolder();
-  let server: Running;
+  const server = suiteServer();
   let setting: Setting;
   let next = 0;
 
-  beforeAll(async () => {
-    server = await startServer(folder);
-  });
   beforeEach(async () => {
     setting = await makeClient(server.address, `Client ${(next += 1)}`);
-  });
-  afterAll(async () => {
-    await server.stop();
-    removeFolder(folder);
   });
 
   const spend = (level?: string) => spendBy(server.address, setting.client, '2026-10-01', '2026-10-03', level);

@@ -11,6 +11,7 @@ import {
   type Setting,
   spendBy,
   startServer,
+  suiteServer,
   upload,
 } from './harness';
 import { readdirSync } from 'node:fs';
@@ -99,15 +100,7 @@ describe('a stopped process', () => {
 });
 
 describe('the door', () => {
-  const folder = freshFolder();
-  let server: Running;
-  beforeAll(async () => {
-    server = await startServer(folder);
-  });
-  afterAll(async () => {
-    await server.stop();
-    removeFolder(folder);
-  });
+  const server = suiteServer();
 
   it('answers only to its own host names', async () => {
     const { port } = new URL(server.address);

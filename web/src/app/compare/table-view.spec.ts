@@ -1,0 +1,60 @@
+import type { WireTable } from '@lens/contract';
+import { bounds, type Figure, gap, packFigures, value, withCoverage } from '@lens/core';
+import { tableView } from './table-view';
+
+const STYLE = { locale: 'en-GB', currency: 'GBP' };
+
+function table(metric: WireTable['metrics'][number], now: Figure[], change: Figure[], beyondChance: number[]): WireTable {
+  const rows = now.map((_, at) => ({
+    key: `row ${at}`,
+    parent: null,
+    kind: 'member' as const,
+    level: 'campaign',
+    name: `Row ${at}`,
+    channel: null,
+    depth: 0,
+    hasChildren: false,
+  }));
+  const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
+  return { metrics: [metric], rows, columns: [column], withoutClickDay: { orders: 0, value: 0 }, arrived: null, dataVersion: 1 };
+}
+
+describe('the comparison in texts', () => {
+  it('writes gaps and bounds as what they are', () => {
+    const figures = [value(1234.5), gap('not measured'), bounds(135.5, null), withCoverage(value(0.5), 0.757)];
+    const cells = tableView(
+      table(
+        'cpa',
+        figures,
+        figures.map(() => gap('not measured')),
+        [],
+      ),
+      STYLE,
+    ).rows.map((row) => row.cells[0]);
+    expect(cells).toMatchObject([
+      { text: '£1,235', gap: false },
+      { text: '·', spoken: 'not measured', gap: true },
+      { text: '> £135.50', spoken: 'more than £135.50' },
+      { text: '£0.50', spoken: '£0.50, covers 75% of spend', part: true },
+    ]);
+  });
+
+  it('calls a change better or worse only beyond chance and beyond a few per cent', () => {
+    const changes = [value(0.2), value(0.2), value(-0.2), value(0.01)];
+    const view = tableView(
+      table(
+        'cpa',
+        changes.map(() => value(10)),
+        changes,
+        [1, 2, 3],
+      ),
+      STYLE,
+    );
+    expect(view.rows.map((row) => row.cells[0]?.good)).toEqual([null, 'worse', 'better', null]);
+    expect(view.rows.map((row) => row.cells[0]?.change)).toEqual(['+20%', '+20%', '−20%', '+1%']);
+  });
+
+  it('never calls spending more good or bad', () => {
+    expect(tableView(table('spend', [value(10)], [value(0.5)], [0]), STYLE).rows[0]?.cells[0]?.good).toBeNull();
+  });
+});
