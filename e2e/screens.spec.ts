@@ -2,7 +2,8 @@ import { expect, JUNIPER, NORTHWALL, test } from './test';
 
 const SCREENS = ['/clients', '/intake', '/compare', '/audit', '/moves', '/targets'];
 
-for (const width of [1024, 1920]) {
+// 640 is 1280 at 200 % zoom.
+for (const width of [640, 1024, 1920]) {
   test(`nothing scrolls sideways at ${width}`, async ({ page, lens }) => {
     await page.setViewportSize({ width, height: 900 });
     for (const screen of SCREENS) {
@@ -64,6 +65,24 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
     await expect(page.getByText(says)).toBeVisible();
     await lens.accessible();
   }
+});
+
+test('a file with tabs is dropped on the page, and its account is asked, not guessed', async ({ page, lens }) => {
+  await lens.open(`/intake?${JUNIPER}`);
+  await expect(page.getByText('Drop a file here')).toBeVisible();
+  const dropped = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File(['Day\tCampaign\tCost\n2026-10-29\tSpring letter\t12.50\n'], 'letter.tsv'));
+    return transfer;
+  });
+  await page.getByText('Drop a file here').dispatchEvent('drop', { dataTransfer: dropped });
+  await expect(page.getByLabel('Meaning of Cost')).toHaveValue('spend');
+  const check = page.getByRole('button', { name: 'Check the whole file' });
+  await expect(page.getByText('Choose the account this file comes from.')).toBeVisible();
+  await expect(check).toBeDisabled();
+  await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Wren Social · Juniper Loft Tea' });
+  await check.click();
+  await expect(page.getByRole('region', { name: 'What the check found' })).toContainText('1 row can be imported');
 });
 
 test('broken files and addresses are answered in words', async ({ page, lens }) => {

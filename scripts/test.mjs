@@ -37,6 +37,7 @@ const bin = (name) => join('node_modules/.bin', name);
 step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 step('lint', bin('eslint'), ['.']);
 step('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
+step('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']);
 buildIfNeeded();
 step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js']);
 if (!quick) {
