@@ -15,6 +15,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page
     .getByLabel('File to bring in')
     .setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Wren Social · Juniper Loft Tea' });
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');

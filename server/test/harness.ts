@@ -1,4 +1,4 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -58,10 +58,10 @@ export function suiteServer(): { readonly address: string; restart(): Promise<vo
   };
 }
 
-/** Processes the server has started: the intake at work. */
+/** Processes the server has started: the intake at work. None where it has just ended. */
 export function childrenOf(pid: number): number[] {
-  return execFileSync('ps', ['-o', 'pid=,args=', '--ppid', String(pid)], { encoding: 'utf8' })
-    .split('\n')
+  return spawnSync('ps', ['-o', 'pid=,args=', '--ppid', String(pid)], { encoding: 'utf8' })
+    .stdout.split('\n')
     .filter((line) => line.includes('intake-process'))
     .map((line) => Number.parseInt(line, 10));
 }

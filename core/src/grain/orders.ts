@@ -27,6 +27,7 @@ export function addOrders(into: AddOrders): void {
   if (wanted.length === 0) return;
   const { from } = plan.window;
   const byClick = wanted.some((each) => each.byClick);
+  const places = new Places(into);
   for (let row = 0; row < table.length; row++) {
     const saleDay = table.saleDay[row] ?? 0;
     const clickDay = table.clickDay[row] ?? NONE;
@@ -39,7 +40,7 @@ export function addOrders(into: AddOrders): void {
       const bucket = day === NONE ? NONE : (bucketOf[day - from] ?? NONE);
       if (each.byClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity)) continue;
       const amount = bucket === NONE ? undefined : amountOf(table, row, each.part, marginOn(plan.tables.margin, day));
-      if (amount !== undefined) place(into, row, { day, bucket, term: each.index, amount });
+      if (amount !== undefined) place(into, places.of(row), row, { day, bucket, term: each.index, amount });
     }
   }
 }
@@ -51,22 +52,56 @@ interface Placed {
   readonly amount: number;
 }
 
-function place({ plan, nodes, table, notMatched, visit }: AddOrders, row: number, { day, ...placed }: Placed): void {
+function place(into: AddOrders, where: readonly Place[] | undefined, row: number, { day, ...placed }: Placed): void {
+  const { plan, table, notMatched, visit } = into;
   const seen = { ...placed, feedId: table.feedId[row] ?? 0, importId: table.importId[row] ?? 0 };
-  const campaign = table.codes.get('campaign')?.[row] ?? NONE;
-  const account = plan.tables.campaignAccount.get(campaign);
-  if (campaign === NONE || account === undefined) {
+  if (!where) {
     notMatched.add(placed.bucket, 0, placed.term, placed.amount);
     visit?.({ level: 0, node: notMatched, ...seen });
     return;
   }
-  for (const level of nodes) {
-    const path = Int32Array.from(level.dimensions, (dimension) => table.codes.get(dimension)?.[row] ?? NONE);
-    if (path.includes(NONE)) return;
-    const node = level.at(path, account);
-    const mask = plan.cells(level.dimensions, campaign, account).measured[day - plan.window.from] ?? 0;
-    node.add(placed.bucket, mask, placed.term, placed.amount);
-    visit?.({ level: level.level, node, ...seen });
+  for (const { level, node, measured } of where) {
+    node.add(placed.bucket, measured[day - plan.window.from] ?? 0, placed.term, placed.amount);
+    visit?.({ level, node, ...seen });
+  }
+}
+
+interface Place {
+  readonly level: number;
+  readonly node: SumNode;
+  readonly measured: ArrayLike<number>;
+}
+
+/** Finds the nodes an order's tags lead to, one a level; undefined where they lead nowhere. Many orders share theirs. */
+class Places {
+  private readonly known = new Map<string, readonly Place[] | undefined>();
+  private readonly columns: readonly (Int32Array | undefined)[];
+
+  constructor(private readonly into: AddOrders) {
+    const deepest = into.nodes.at(-1)?.dimensions ?? [];
+    this.columns = deepest.map((dimension) => into.table.codes.get(dimension));
+  }
+
+  of(row: number): readonly Place[] | undefined {
+    const campaign = this.into.table.codes.get('campaign')?.[row] ?? NONE;
+    let key = String(campaign);
+    for (const column of this.columns) key += ` ${column?.[row] ?? NONE}`;
+    if (!this.known.has(key)) this.known.set(key, this.find(row, campaign));
+    return this.known.get(key);
+  }
+
+  private find(row: number, campaign: number): readonly Place[] | undefined {
+    const { plan, nodes, table } = this.into;
+    const account = plan.tables.campaignAccount.get(campaign);
+    if (campaign === NONE || account === undefined) return undefined;
+    const places: Place[] = [];
+    for (const level of nodes) {
+      const path = Int32Array.from(level.dimensions, (dimension) => table.codes.get(dimension)?.[row] ?? NONE);
+      if (path.includes(NONE)) break;
+      const { measured } = plan.cells(level.dimensions, campaign, account);
+      places.push({ level: level.level, node: level.at(path, account), measured });
+    }
+    return places;
   }
 }
 

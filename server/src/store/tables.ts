@@ -14,17 +14,38 @@ export interface LoadedClient {
   readonly version: number;
 }
 
-/** Feed tables by feed id, kept while the feed's version stands, with the codes they use. */
+/** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
+  readonly clients = new Map<string, { state: string; loaded: LoadedClient }>();
   readonly feeds = new Map<number, { version: number; table: FeedTable }>();
   readonly splits = new SplitDictionary();
 }
 
-/** Reads what questions about a client need. Unchanged feeds come from the cache. */
+/** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache): LoadedClient {
-  const info = findClient(db, client);
-  const accounts = accountsOf(db, client);
-  const feeds = feedsOf(db, client);
+  const record: ClientRecord = {
+    info: findClient(db, client),
+    accounts: accountsOf(db, client),
+    feeds: feedsOf(db, client),
+    margin: promisesOf(db, client).margins,
+  };
+  const state = JSON.stringify(record);
+  const known = cache.clients.get(client);
+  if (known?.state === state) return known.loaded;
+  const loaded = loadRecord(db, client, record, cache);
+  cache.clients.set(client, { state, loaded });
+  return loaded;
+}
+
+/** The short rows that say whether anything behind a client's tables has changed: each import moves its feed's version. */
+interface ClientRecord {
+  readonly info: ReturnType<typeof findClient>;
+  readonly accounts: ReturnType<typeof accountsOf>;
+  readonly feeds: readonly FeedRecord[];
+  readonly margin: ClientTables['margin'];
+}
+
+function loadRecord(db: Db, client: string, { info, accounts, feeds, margin }: ClientRecord, cache: TableCache): LoadedClient {
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
@@ -43,7 +64,7 @@ export function loadClient(db: Db, client: string, cache: TableCache): LoadedCli
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
     ),
-    margin: promisesOf(db, client).margins,
+    margin,
   };
   return { tables, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
 }
