@@ -3,6 +3,8 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 
 export const DEMO_FOLDER = '.build/e2e-demo';
+/** The key of its tokens, which is never in the data folder. */
+export const KEY_FILE = `${DEMO_FOLDER}.key`;
 const STAMP = `${DEMO_FOLDER}/loaded-by`;
 
 /** Makes a data folder with the demonstration, the way npm start does; kept while the build stays the same. */
@@ -10,8 +12,9 @@ export default async function makeDemoFolder(): Promise<void> {
   const build = existsSync('dist/.built') ? readFileSync('dist/.built', 'utf8') : '';
   if (build !== '' && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === build) return;
   rmSync(DEMO_FOLDER, { recursive: true, force: true });
-  const start = spawn(process.execPath, ['scripts/start.mjs', '--port', '0', '--data', DEMO_FOLDER], {
+  const start = spawn(process.execPath, ['scripts/start.mjs', '--port', '0', '--market-port', '0', '--data', DEMO_FOLDER], {
     stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, LENS_KEY_FILE: KEY_FILE },
   });
   await new Promise<void>((resolve, reject) => {
     createInterface({ input: start.stdout }).on('line', (line) => {

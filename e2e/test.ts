@@ -1,10 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Running, startServer } from '../server/test/harness';
-import { DEMO_FOLDER } from './demo-folder';
+import { type Running, removeFolder, startMarket, startServer } from '../server/test/harness';
+import { DEMO_FOLDER, KEY_FILE } from './demo-folder';
 
 interface Lens {
   /** Opens a path of the running application. */
@@ -13,10 +13,13 @@ interface Lens {
   accessible(): Promise<void>;
   /** Ends the server and starts it again on the same data. */
   restart(): Promise<void>;
+  /** Address of the market, the outside world. */
+  readonly market: string;
 }
 
 interface Server {
   running: Running;
+  readonly market: Running;
   readonly folder: string;
 }
 
@@ -26,16 +29,20 @@ export const test = base.extend<{ lens: Lens }, { server: Server }>({
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'lens-e2e-'));
       cpSync(DEMO_FOLDER, folder, { recursive: true });
-      const server: Server = { running: await startServer(folder), folder };
+      cpSync(KEY_FILE, `${folder}.key`);
+      const market = await startMarket(join(folder, 'market'));
+      const server: Server = { running: await startServer(folder, market.address), market, folder };
       await use(server);
       await server.running.stop();
-      rmSync(folder, { recursive: true, force: true });
+      await market.stop();
+      removeFolder(folder);
     },
     { scope: 'worker' },
   ],
   lens: async ({ page, server }, use) => {
     const complaints = watch(page, () => server.running.address);
     await use({
+      market: server.market.address,
       open: async (path) => {
         await page.goto(server.running.address + path);
       },
@@ -45,7 +52,7 @@ export const test = base.extend<{ lens: Lens }, { server: Server }>({
       },
       restart: async () => {
         await server.running.stop();
-        server.running = await startServer(server.folder);
+        server.running = await startServer(server.folder, server.market.address);
       },
     });
     expect(complaints).toEqual([]);

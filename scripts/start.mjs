@@ -1,4 +1,4 @@
-// npm start: installs, builds, serves, and loads the demonstration where there is none.
+// npm start: installs, builds, serves, and fetches the demonstration where there is none.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,6 +11,7 @@ import { install } from './install.mjs';
 const USAGE = `npm start -- [--port N] [--data DIR] [--empty]
   --port N    port on 127.0.0.1 (4180; 0 for any free one)
   --data DIR  where everything is kept (data)
+  --market-port N  port of the market, the demonstration’s outside world (4185)
   --empty     do not load the demonstration into a new data folder
   --help      this text`;
 
@@ -24,34 +25,51 @@ install();
 buildIfNeeded();
 
 const data = values.data;
+const marketFolder = join(data, 'market');
 mkdirSync(data, { recursive: true });
 // The mark stays until the demonstration is complete, so that a stopped first start is finished by the next.
 const loading = join(data, 'demonstration-incomplete');
-if (!existsSync(join(data, 'lens.sqlite')) && !values.empty) writeFileSync(loading, '');
+if (!existsSync(join(data, 'lens.sqlite')) && !values.empty) {
+  mkdirSync(marketFolder, { recursive: true });
+  writeFileSync(loading, '');
+}
 
-const server = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js', '--port', values.port, '--data', data], {
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-server.once('exit', (code) => process.exit(code ?? 1));
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-createInterface({ input: server.stdout }).on('line', (line) => {
-  const address = /http:\/\/127\.0\.0\.1:\d+/.exec(line)?.[0];
-  if (address) void ready(address, line);
-  else console.log(line);
-});
+const children = [];
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => children.forEach((child) => child.kill(signal)));
 
-async function ready(address, line) {
-  if (existsSync(loading)) {
-    console.log('Loading the demonstration (once, under a minute)…');
-    try {
-      const { loadDemo } = await import(pathToFileURL(join(process.cwd(), 'dist/market/load.js')).href);
-      await loadDemo(address, console.log);
-      rmSync(loading);
-    } catch (error) {
-      console.error(`The demonstration could not be loaded completely: ${error.message}\nThe next start tries again.`);
-    }
+// A data folder with a demonstration has the outside world it came from beside it.
+const market = existsSync(marketFolder)
+  ? await started('dist/market/main.js', ['--port', values['market-port'], '--data', marketFolder])
+  : '';
+const address = await started('dist/server/main.js', ['--port', values.port, '--data', data, '--market', market]);
+if (existsSync(loading)) {
+  console.log('Fetching the demonstration from its channels (once, some minutes)…');
+  try {
+    const { connectDemo } = await import(pathToFileURL(join(process.cwd(), 'dist/market/connect.js')).href);
+    await connectDemo(address, market, console.log);
+    rmSync(loading);
+  } catch (error) {
+    console.error(`The demonstration could not be fetched completely: ${error.message}\nThe next start goes on from here.`);
   }
-  console.log(`\n${line}\nStop with Ctrl+C.`);
+}
+if (market) console.log(`\nThe market, the demonstration’s outside world, is at ${market}`);
+console.log(`\nUnified Lens is at ${address}\nStop with Ctrl+C.`);
+
+/** Starts a program and resolves with the address it prints; ends when it ends. */
+function started(file, args) {
+  const child = spawn(process.execPath, ['--enable-source-maps', file, ...args], { stdio: ['ignore', 'pipe', 'inherit'] });
+  children.push(child);
+  child.once('exit', (code) => {
+    for (const other of children) other.kill();
+    process.exit(code ?? 1);
+  });
+  return new Promise((resolve) => {
+    createInterface({ input: child.stdout }).on('line', (line) => {
+      const found = /http:\/\/127\.0\.0\.1:\d+/.exec(line)?.[0];
+      if (found) resolve(found);
+      else console.log(line);
+    });
+  });
 }
 
 function readArguments() {
@@ -59,6 +77,7 @@ function readArguments() {
     return parseArgs({
       options: {
         port: { type: 'string', default: '4180' },
+        'market-port': { type: 'string', default: '4185' },
         data: { type: 'string', default: 'data' },
         empty: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },

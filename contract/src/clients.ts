@@ -1,4 +1,4 @@
-import { METRIC_SETS, SURENESS } from '@lens/core';
+import { METRIC_SETS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -12,6 +12,7 @@ export const CHANNEL_KINDS = [
   'e-mail',
   'redirect',
   'local listing',
+  'site',
   'orders',
 ] as const;
 export const channelKind = z.enum(CHANNEL_KINDS);
@@ -31,7 +32,7 @@ export const newAccount = z.object({ channel: id, name, currency, timeZone });
 export const account = newAccount.extend({ id, channelName: z.string(), channelKind });
 export type Account = z.infer<typeof account>;
 
-export const targetMetric = z.enum(['roas', 'cpa', 'cost-per-lead']);
+export const targetMetric = z.enum(TARGET_METRIC_IDS);
 const datedNumber = z.object({ from: day, to: day });
 const ordered = (each: { from: number; to: number }): boolean => each.from <= each.to;
 const orderedMessage = { message: 'The first day comes after the last', path: ['to'] };

@@ -3,6 +3,7 @@ import * as audit from './audit';
 import { day, id } from './basic';
 import * as clients from './clients';
 import * as compare from './compare';
+import * as connections from './connections';
 import * as intake from './intake';
 
 export interface Endpoint<
@@ -42,6 +43,7 @@ function endpoint<
 }
 
 const ofClient = z.object({ client: id });
+const ofConnection = z.object({ connection: id });
 const ofJob = z.object({ job: id });
 const done = z.object({ ok: z.literal(true) });
 
@@ -126,6 +128,77 @@ export const ENDPOINTS = {
     path: '/imports/:import/take-back',
     summary: 'Take an import back: its days show what they showed without it',
     params: z.object({ import: z.coerce.number().int() }),
+    reply: done,
+  }),
+  offeredChannels: endpoint({
+    method: 'GET',
+    path: '/offers',
+    summary: 'Channels that can be connected',
+    reply: z.array(connections.offeredChannel),
+  }),
+  offeredAccounts: endpoint({
+    method: 'POST',
+    path: '/offers/accounts',
+    summary: 'Accounts a token opens',
+    body: connections.tokenRequest,
+    reply: z.array(connections.offeredAccount),
+  }),
+  offeredReports: endpoint({
+    method: 'POST',
+    path: '/offers/reports',
+    summary: 'Reports of an account, with their first rows',
+    body: connections.tokenRequest.extend({ account: id }),
+    reply: z.array(connections.offeredReport),
+  }),
+  connections: endpoint({
+    method: 'GET',
+    path: '/clients/:client/connections',
+    summary: 'Connected channels of a client',
+    params: ofClient,
+    reply: z.array(connections.connection),
+  }),
+  connect: endpoint({
+    method: 'POST',
+    path: '/clients/:client/connections',
+    summary: 'Connect an account and fetch for the first time',
+    params: ofClient,
+    body: connections.newConnection,
+    reply: connections.connection,
+  }),
+  refresh: endpoint({
+    method: 'POST',
+    path: '/connections/:connection/refresh',
+    summary: 'Fetch what is new and what the channel still changes',
+    params: ofConnection,
+    reply: connections.connection,
+  }),
+  stopRefresh: endpoint({
+    method: 'DELETE',
+    path: '/connections/:connection/refresh',
+    summary: 'Stop fetching; what is imported stays',
+    params: ofConnection,
+    reply: connections.connection,
+  }),
+  changeConnection: endpoint({
+    method: 'PUT',
+    path: '/connections/:connection',
+    summary: 'Give it a new token or another schedule',
+    params: ofConnection,
+    body: z.object({ token: connections.tokenRequest.shape.token.nullable(), schedule: connections.schedule }),
+    reply: connections.connection,
+  }),
+  acceptColumns: endpoint({
+    method: 'POST',
+    path: '/connections/:connection/reports/:report/accept',
+    summary: 'Accept the changed columns of a report and fetch it',
+    params: ofConnection.extend({ report: id }),
+    reply: connections.connection,
+  }),
+  disconnect: endpoint({
+    method: 'DELETE',
+    path: '/connections/:connection',
+    summary: 'Forget a connection and its token; imported data stays',
+    params: ofConnection,
     reply: done,
   }),
   compare: endpoint({

@@ -2,6 +2,7 @@ export * from './audit';
 export * from './basic';
 export * from './clients';
 export * from './compare';
+export * from './connections';
 export * from './endpoints';
 export * from './intake';
 export { openApi } from './open-api';

@@ -1,4 +1,4 @@
-import { ACTION_NAMES, DATE_ORDERS, LEVELS, MEASURE_NAMES } from '@lens/core';
+import { ACTION_NAMES, DATE_ORDERS, DIMENSION_NAMES, LEVELS, MEASURE_NAMES } from '@lens/core';
 import { z } from 'zod';
 import { basis, day, dayRange, id, name } from './basic';
 
@@ -7,7 +7,7 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('day') }),
   z.object({ role: z.literal('hour') }),
   z.object({ role: z.literal('level'), level: z.enum(LEVELS), part: z.enum(['id', 'name']) }),
-  z.object({ role: z.literal('dimension'), dimension: z.literal('device') }),
+  z.object({ role: z.literal('dimension'), dimension: z.enum(DIMENSION_NAMES) }),
   z.object({ role: z.literal('measure'), measure: z.enum(MEASURE_NAMES) }),
   z.object({ role: z.literal('outcome'), action: z.enum(ACTION_NAMES), part: z.enum(['count', 'value']), basis }),
   z.object({ role: z.literal('order id') }),

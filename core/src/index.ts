@@ -29,6 +29,7 @@ export * from './intake/read-row';
 export * from './list/group-by';
 export * from './maturity/lateness';
 export * from './maturity/maturity';
+export * from './measure/dimension';
 export * from './measure/measure';
 export * from './measure/outcome';
 export * from './measure/term';

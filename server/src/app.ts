@@ -5,17 +5,26 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { Refresher } from './connect/refresh';
+import type { Seal } from './connect/seal';
 import type { Context } from './context';
 import { auditRoutes } from './routes/audit';
 import { clientRoutes } from './routes/clients';
 import { compareRoutes } from './routes/compare';
+import { connectionRoutes } from './routes/connections';
 import { fileRoutes } from './routes/files';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { HttpProblem, problemHandler } from './routes/problem';
 
+/** What fetches from channels, and what keeps their tokens. */
+export interface Connect {
+  readonly refresher: Refresher;
+  readonly seal: Seal;
+}
+
 /** Puts the server together: the API under /api, the built web application everywhere else. */
-export function createApp(context: Context, webFolder: string, logger: Logger): Express {
+export function createApp(context: Context, connect: Connect, webFolder: string, logger: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: false }));
@@ -41,7 +50,7 @@ export function createApp(context: Context, webFolder: string, logger: Logger): 
     }),
   );
   app.use(ownHostOnly);
-  app.use('/api', apiRouter(context));
+  app.use('/api', apiRouter(context, connect));
   if (existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
     app.get('/{*path}', (_request, response) => {
@@ -52,12 +61,13 @@ export function createApp(context: Context, webFolder: string, logger: Logger): 
   return app;
 }
 
-function apiRouter(context: Context): express.Router {
+function apiRouter(context: Context, { refresher, seal }: Connect): express.Router {
   const router = express.Router();
   router.use(express.json({ limit: '1mb' }));
   router.get('/openapi.json', (_request, response) => void response.json(openApi()));
   clientRoutes(router, context);
   intakeRoutes(router, context);
+  connectionRoutes(router, context, refresher, seal);
   fileRoutes(router, context);
   compareRoutes(router, context);
   auditRoutes(router, context);

@@ -4,22 +4,35 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { Refresher } from './connect/refresh';
+import { Seal } from './connect/seal';
 import { IntakeRunner } from './intake/runner';
 import { startQueries } from './query/queries';
+import { failInterruptedFetches } from './store/connections';
 import { migrate } from './store/database';
 import { failInterruptedJobs, findJob } from './store/jobs';
 
-const { values } = parseArgs({ options: { port: { type: 'string', default: '4180' }, data: { type: 'string', default: 'data' } } });
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '4180' },
+    data: { type: 'string', default: 'data' },
+    market: { type: 'string', default: '' },
+  },
+});
 const dataFolder = resolve(values.data);
 mkdirSync(dataFolder, { recursive: true });
 
 const logger = pino({ level: process.env['LENS_LOG'] ?? 'warn' });
 const db = await migrate(dataFolder);
 failInterruptedJobs(db);
+failInterruptedFetches(db);
 const intake = new IntakeRunner(db, dataFolder);
 intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
 const queries = startQueries(dataFolder);
-const app = createApp({ db, dataFolder, intake, queries, now: () => new Date() }, join(import.meta.dirname, '../web/browser'), logger);
+const context = { db, dataFolder, intake, queries, now: () => new Date() };
+const seal = Seal.open();
+const refresher = new Refresher(context, seal, values.market);
+const app = createApp(context, { refresher, seal }, join(import.meta.dirname, '../web/browser'), logger);
 
 const server = app.listen(Number(values.port), '127.0.0.1', (error?: Error) => {
   if (error) {
@@ -31,7 +44,12 @@ const server = app.listen(Number(values.port), '127.0.0.1', (error?: Error) => {
   console.log(`Unified Lens is at http://127.0.0.1:${port}`);
 });
 
+const MINUTE = 60_000;
+const schedule = setInterval(() => refresher.runDue(), MINUTE);
+
 function stop(): void {
+  clearInterval(schedule);
+  refresher.stopAll();
   intake.stopAll();
   server.close();
   server.closeAllConnections();

@@ -1,26 +1,34 @@
 import { estimateMaturity, shareBy } from '@lens/core';
-import { juniperLoftTea } from '../../market/src/juniper-loft-tea';
-import { makeDemo } from '../../market/src/demo';
-import { loadDemo } from '../../market/src/load';
-import { northwallClimbing } from '../../market/src/northwall-climbing';
+import { juniperLoftTea } from '../../market/src/clients/juniper-loft-tea';
+import { northwallClimbing } from '../../market/src/clients/northwall-climbing';
+import { connectDemo } from '../../market/src/demo/connect';
+import { byCampaign } from '../../market/src/truth/truth';
 import { compare, send, suiteServer } from './harness';
+import { suiteMarket } from './market';
 
 const OCTOBER = { from: '2026-10-01', to: '2026-10-30' };
 const FIRST = Date.UTC(2026, 9, 1) / 86_400_000;
+const DAYS = { from: FIRST, to: FIRST + 29 };
+const CLIENTS = [
+  { ...juniperLoftTea, from: '2026-06-01' },
+  { ...northwallClimbing, from: '2026-07-01' },
+];
 
 /** The market knows the truth; the product never sees it. */
 describe('advice against the truth', () => {
-  const server = suiteServer();
-  const demos = [makeDemo(juniperLoftTea), makeDemo(northwallClimbing)];
+  const outside = suiteMarket(CLIENTS);
+  const server = suiteServer(() => outside.address);
 
   beforeAll(async () => {
-    await loadDemo(server.address, () => undefined);
+    await connectDemo(server.address, outside.address, () => undefined, CLIENTS);
   });
 
-  const trueOctober = (client: number, campaign: string) => {
-    const days = demos[client]?.truth.campaigns.find((each) => each.id === campaign)?.days.filter((day) => day.day >= FIRST) ?? [];
-    const sum = (part: 'spend' | 'clicks' | 'outcomes' | 'value') => days.reduce((total, day) => total + day[part], 0);
-    return { spend: sum('spend'), clicks: sum('clicks'), outcomes: sum('outcomes'), value: sum('value') };
+  const truths = (at: number) => {
+    const world = outside.market.clients[at] ?? juniperLoftTea;
+    const sums = byCampaign(world, outside.market.eventsOf(world), DAYS);
+    return new Map(
+      world.campaigns.map((campaign, index) => [campaign.name, sums[index] ?? { spend: 0, clicks: 0, outcomes: 0, value: 0 }]),
+    );
   };
 
   it.each([
@@ -28,14 +36,18 @@ describe('advice against the truth', () => {
     ['northwall-climbing', 1],
   ] as const)('no supported finding on a campaign of %s is wrong, and most clear cases are found', async (client, at) => {
     const { body } = await send(server.address, 'POST', '/audit', { client, period: OCTOBER });
-    const campaigns = body.findings.filter((finding: { level: string }) => finding.level === 'campaign');
+    // Sales in a marketplace never reach the client's own orders, and two campaigns share a name.
+    const campaigns = body.findings.filter(
+      (finding: { level: string; name: string; channelName: string }) =>
+        finding.level === 'campaign' && finding.channelName !== 'Stallway' && finding.channelName !== 'Tern Search',
+    );
     expect(campaigns.length).toBeGreaterThan(4);
+    const truth = truths(at);
     let clear = 0;
     let found = 0;
     for (const finding of campaigns) {
-      const campaign = demos[at]?.world.accounts.flatMap((account) => account.campaigns).find((each) => each.name === finding.name);
-      const truth = trueOctober(at, campaign?.id ?? '');
-      const reached = at === 0 ? truth.value / truth.spend / 2.6 : (22 * truth.outcomes) / truth.spend;
+      const { spend, outcomes, value } = truth.get(finding.name) ?? { spend: 1, outcomes: 0, value: 0 };
+      const reached = at === 0 ? value / spend / 2.6 : (22 * outcomes) / spend;
       if (finding.supported)
         expect({ name: finding.name, beats: reached > 1 }).toEqual({ name: finding.name, beats: finding.verdict === 'beats' });
       if (Math.abs(Math.log(reached)) > 0.5) {
@@ -48,25 +60,29 @@ describe('advice against the truth', () => {
   });
 
   it('shows the money and clicks that were really there, in every tree', async () => {
+    const truth = truths(0).get('JLT_search_new_gifts_uk');
     for (const tree of ['ads', 'keywords', 'devices']) {
       const { body } = await compare(server.address, 'juniper-loft-tea', { period: OCTOBER, tree });
       const at = body.rows.findIndex((row: { name: string }) => row.name === 'JLT_search_new_gifts_uk');
-      const truth = trueOctober(0, 'HB-1104');
-      expect(body.columns[body.metrics.indexOf('spend')].now.values[at]).toBeCloseTo(truth.spend, 2);
-      expect(body.columns[body.metrics.indexOf('clicks')].now.values[at]).toBe(truth.clicks);
+      expect(body.columns[body.metrics.indexOf('spend')].now.values[at]).toBeCloseTo(truth?.spend ?? NaN, 4);
+      expect(body.columns[body.metrics.indexOf('clicks')].now.values[at]).toBe(truth?.clicks);
     }
   });
 
   it('knows how late sales arrive', () => {
-    const demo = demos[0];
-    const rows =
-      demo?.files
-        .find((file) => file.channel === 'Till')
-        ?.lines.slice(1)
-        .map((line) => line.split(',')) ?? [];
-    const day = (text: string | undefined) => Date.parse(`${text?.slice(0, 10)}T00:00:00Z`) / 86_400_000;
-    const outcomes = rows.filter((row) => row[2]).map((row) => ({ saleDay: day(row[1]), clickDay: day(row[2]), weight: 1 }));
-    const maturity = estimateMaturity(outcomes, FIRST + 29);
-    demo?.truth.lag.forEach((share, age) => expect(Math.abs((maturity ? shareBy(maturity, age) : 0) - share)).toBeLessThan(0.03));
+    const world = outside.market.clients[0] ?? juniperLoftTea;
+    const { outcomes } = outside.market.eventsOf(world);
+    const tagged = Array.from({ length: outcomes.length }, (_, row) => row).filter((row) => outcomes.get('tags', row) > 0);
+    const seen = tagged
+      .map((row) => ({ saleDay: outcomes.get('day', row), clickDay: outcomes.get('clickDay', row), weight: 1 }))
+      .filter(({ saleDay }) => saleDay <= DAYS.to);
+    // The truth: everybody who clicked long enough ago, whenever they bought.
+    const old = tagged.filter((row) => outcomes.get('clickDay', row) <= DAYS.to - 60);
+    const maturity = estimateMaturity(seen, DAYS.to);
+    expect(maturity).toBeDefined();
+    for (const age of [0, 1, 3, 7, 14, 20]) {
+      const share = old.filter((row) => outcomes.get('day', row) - outcomes.get('clickDay', row) <= age).length / old.length;
+      expect(Math.abs((maturity ? shareBy(maturity, age) : 0) - share)).toBeLessThan(0.03);
+    }
   });
 });

@@ -12,14 +12,21 @@ export interface Running {
 }
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'lens-test-'));
-export const removeFolder = (folder: string): void => rmSync(folder, { recursive: true, force: true });
+export function removeFolder(folder: string): void {
+  for (const path of [folder, `${folder}.key`]) rmSync(path, { recursive: true, force: true });
+}
 
-export async function startServer(dataFolder: string): Promise<Running> {
-  const child = spawn(process.execPath, ['dist/server/main.js', '--port', '0', '--data', dataFolder], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+/** Starts the built server; with the address of a market it can connect to its channels. */
+export const startServer = (dataFolder: string, market = ''): Promise<Running> =>
+  startProgram(['dist/server/main.js', '--port', '0', '--data', dataFolder, '--market', market], { LENS_KEY_FILE: `${dataFolder}.key` });
+
+/** Starts the built market on a folder of its own. */
+export const startMarket = (folder: string): Promise<Running> => startProgram(['dist/market/main.js', '--port', '0', '--data', folder]);
+
+async function startProgram(args: readonly string[], env: Record<string, string> = {}): Promise<Running> {
+  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, ...env } });
   const address = await new Promise<string>((resolve, reject) => {
-    child.once('exit', (code) => reject(new Error(`The server ended with ${code}`)));
+    child.once('exit', (code) => reject(new Error(`${args[0]} ended with ${code}`)));
     createInterface({ input: child.stdout }).on('line', (line) => {
       const found = /http:\/\/127\.0\.0\.1:\d+/.exec(line)?.[0];
       if (found) resolve(found);
@@ -36,12 +43,19 @@ export async function startServer(dataFolder: string): Promise<Running> {
   };
 }
 
+export interface SuiteServer {
+  readonly address: string;
+  readonly process: ChildProcess;
+  readonly folder: string;
+  restart(signal?: NodeJS.Signals): Promise<void>;
+}
+
 /** A server for all tests of a suite, on a data folder of its own that is gone afterwards. */
-export function suiteServer(): { readonly address: string; restart(): Promise<void> } {
+export function suiteServer(market: () => string = () => ''): SuiteServer {
   const folder = freshFolder();
   let running: Running;
   beforeAll(async () => {
-    running = await startServer(folder);
+    running = await startServer(folder, market());
   });
   afterAll(async () => {
     await running.stop();
@@ -51,9 +65,13 @@ export function suiteServer(): { readonly address: string; restart(): Promise<vo
     get address() {
       return running.address;
     },
-    restart: async () => {
-      await running.stop();
-      running = await startServer(folder);
+    get process() {
+      return running.process;
+    },
+    folder,
+    restart: async (signal) => {
+      await running.stop(signal);
+      running = await startServer(folder, market());
     },
   };
 }

@@ -10,6 +10,12 @@ export const TREES = {
   keywords: ['campaign', 'group', 'keyword'],
   devices: ['campaign', 'device'],
   hours: ['campaign', 'hour'],
+  terms: ['campaign', 'group', 'keyword', 'search term'],
+  placements: ['campaign', 'placement'],
+  'sub-sources': ['campaign', 'group', 'sub-source'],
+  products: ['campaign', 'group', 'product'],
+  places: ['campaign', 'place'],
+  people: ['campaign', 'age', 'sex'],
 } as const;
 export type TreeId = keyof typeof TREES;
 
@@ -38,4 +44,4 @@ export function metricsOf(question: Question): readonly MetricId[] {
 }
 
 /** The outcome that the metric set of a question is about. */
-export const outcomeOf = ({ metricSet }: Question): Action => (metricSet === 'leads' ? 'lead' : 'purchase');
+export const outcomeOf = ({ metricSet }: Question): Action => METRIC_SETS.find((set) => set.id === metricSet)?.action ?? 'purchase';

@@ -1,4 +1,5 @@
 import { ACTIONS, type Action } from '../measure/outcome';
+import { DIMENSIONS } from '../measure/dimension';
 import { MEASURES } from '../measure/measure';
 import { type DateOrder, possibleOrders } from './date';
 import { type Mapping, type Role, roleKey } from './mapping';
@@ -34,8 +35,23 @@ const WORDS: readonly Words[] = [
   [{ role: 'level', level: 'ad', part: 'name' }, ['ad', 'ad name', 'anzeige', 'annonce', 'anuncio', 'anúncio']],
   [{ role: 'level', level: 'keyword', part: 'id' }, ['keyword id']],
   [{ role: 'level', level: 'keyword', part: 'name' }, ['keyword', 'suchbegriff', 'mot-clé', 'palabra clave']],
-  [{ role: 'dimension', dimension: 'device' }, ['device', 'gerät', 'appareil', 'dispositivo']],
-  [{ role: 'order id' }, ['order', 'order id', 'order number', 'lead', 'lead id', 'bestellnummer', 'n° de commande']],
+  ...DIMENSIONS.map(({ name, headers }): Words => [{ role: 'dimension', dimension: name }, headers]),
+  [
+    { role: 'order id' },
+    [
+      'order',
+      'order id',
+      'order number',
+      'lead',
+      'lead id',
+      'booking',
+      'booking id',
+      'install',
+      'install id',
+      'bestellnummer',
+      'n° de commande',
+    ],
+  ],
   [{ role: 'sale time' }, ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am']],
   [{ role: 'click time' }, ['clicked at', 'click time', 'click date']],
   [{ role: 'order value' }, ['goods net', 'net value', 'order value', 'value', 'revenue', 'warenwert', 'lead value']],
@@ -79,7 +95,8 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
   const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value'));
   const mapping: Mapping = {
     kind: isOrders ? 'orders' : 'report',
-    action: headers.some((header) => words(header).startsWith('lead')) ? 'lead' : 'purchase',
+    action:
+      (['lead', 'booking', 'install'] as const).find((action) => headers.some((header) => words(header).startsWith(action))) ?? 'purchase',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
     decimal: decimal ?? ('.' satisfies Decimal),
     columns: guesses.map(({ role }) => role),

@@ -1,3 +1,4 @@
+import type { DimensionName } from '../measure/dimension';
 import type { MeasureName } from '../measure/measure';
 import type { Action, DateBasis } from '../measure/outcome';
 import type { DateOrder } from './date';
@@ -12,7 +13,7 @@ export type Role =
   | { readonly role: 'day' }
   | { readonly role: 'hour' }
   | { readonly role: 'level'; readonly level: Level; readonly part: 'id' | 'name' }
-  | { readonly role: 'dimension'; readonly dimension: 'device' }
+  | { readonly role: 'dimension'; readonly dimension: DimensionName }
   | { readonly role: 'measure'; readonly measure: MeasureName }
   /** An outcome as the channel claims it. */
   | { readonly role: 'outcome'; readonly action: Action; readonly part: 'count' | 'value'; readonly basis: DateBasis }

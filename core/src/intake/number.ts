@@ -3,6 +3,9 @@ export type Decimal = '.' | ',';
 /** How cells say that a thing is not measured, which is not 0. */
 const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 'none']);
 
+/** Whether a cell says that there is nothing: empty, "--", "n/a". */
+export const isNothing = (cell: string): boolean => NOT_MEASURED.has(cell.trim().toLowerCase());
+
 /**
  * Reads a number as exports write it: grouped, with a currency sign or per cent, negative in
  * parentheses. Returns null for "not measured" and undefined for what is no number.

@@ -3,7 +3,7 @@ import { measureNamed } from '../measure/measure';
 import type { Day } from '../time/day';
 import { parseDate, parseMoment } from './date';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
-import { parseNumber } from './number';
+import { isNothing, parseNumber } from './number';
 
 /** A cell that cannot be read, with what to do about it. */
 export interface CellProblem {
@@ -123,7 +123,7 @@ export function readOrderRow(cells: readonly string[], mapping: Mapping, zone: s
   const saleDay = parseMoment(sale.cell, mapping.dateOrder, zone);
   if (saleDay === undefined) return { column: sale.column, message: `“${sale.cell}” is not a time (${mapping.dateOrder})` };
   const click = cellOf('click time');
-  const clickDay = click.cell === '' ? null : parseMoment(click.cell, mapping.dateOrder, zone);
+  const clickDay = isNothing(click.cell) ? null : parseMoment(click.cell, mapping.dateOrder, zone);
   if (clickDay === undefined) return { column: click.column, message: `“${click.cell}” is not a time (${mapping.dateOrder})` };
   const worth = cellOf('order value');
   const value = worth.column < 0 ? null : parseNumber(worth.cell, mapping.decimal);
@@ -133,9 +133,11 @@ export function readOrderRow(cells: readonly string[], mapping: Mapping, zone: s
     saleDay,
     clickDay,
     value: value === null ? null : Math.round(value * 1_000_000),
-    tagCampaign: cellOf('tag campaign').cell || null,
-    tagAd: cellOf('tag ad').cell || null,
+    tagCampaign: tagOf(cellOf('tag campaign').cell),
+    tagAd: tagOf(cellOf('tag ad').cell),
   };
 }
 
 export const isProblem = (row: ReportRow | OrderRow | CellProblem): row is CellProblem => 'message' in row;
+
+const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);

@@ -8,6 +8,8 @@ export const ACTIONS = [
     headers: ['checkouts', 'checkout started', 'checkouts started', 'initiated checkouts'],
   },
   { name: 'purchase', label: 'Purchases', one: 'purchase', headers: ['purchases', 'orders', 'sales', 'käufe', 'achats', 'compras'] },
+  { name: 'booking', label: 'Bookings', one: 'booking', headers: ['bookings', 'reservations', 'buchungen', 'réservations', 'reservas'] },
+  { name: 'install', label: 'Installs', one: 'install', headers: ['installs', 'app installs', 'installations'] },
   { name: 'lead', label: 'Leads', one: 'lead', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
 ] as const;
 

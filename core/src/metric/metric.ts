@@ -141,6 +141,86 @@ export const METRICS = [
     formula: operation(spend, '/', outcome('count', 'lead')),
     definition: 'Spend for each lead.',
   },
+  {
+    id: 'bookings',
+    label: 'Bookings',
+    unit: 'count',
+    better: 'higher',
+    formula: outcome('count', 'booking'),
+    definition: 'Bookings made.',
+  },
+  {
+    id: 'booking-rate',
+    label: 'Booking rate',
+    unit: 'share',
+    better: 'higher',
+    formula: operation(outcome('count', 'booking'), '/', clicks),
+    definition: 'Bookings for each click.',
+  },
+  {
+    id: 'cost-per-booking',
+    label: 'Cost per booking',
+    unit: 'money',
+    better: 'lower',
+    formula: operation(spend, '/', outcome('count', 'booking')),
+    definition: 'Spend for each booking.',
+  },
+  {
+    id: 'booking-value',
+    label: 'Booking value',
+    unit: 'money',
+    better: 'higher',
+    formula: outcome('value', 'booking'),
+    definition: 'What the bookings were worth, without tax.',
+  },
+  {
+    id: 'booking-roas',
+    label: 'ROAS',
+    unit: 'ratio',
+    better: 'higher',
+    formula: operation(outcome('value', 'booking'), '/', spend),
+    definition: 'Booking value for each unit of spend.',
+  },
+  {
+    id: 'installs',
+    label: 'Installs',
+    unit: 'count',
+    better: 'higher',
+    formula: outcome('count', 'install'),
+    definition: 'First starts of the app.',
+  },
+  {
+    id: 'install-rate',
+    label: 'Install rate',
+    unit: 'share',
+    better: 'higher',
+    formula: operation(outcome('count', 'install'), '/', clicks),
+    definition: 'Installs for each click.',
+  },
+  {
+    id: 'cost-per-install',
+    label: 'Cost per install',
+    unit: 'money',
+    better: 'lower',
+    formula: operation(spend, '/', outcome('count', 'install')),
+    definition: 'Spend for each install.',
+  },
+  {
+    id: 'install-value',
+    label: 'Install value',
+    unit: 'money',
+    better: 'higher',
+    formula: outcome('value', 'install'),
+    definition: 'What installs have been worth so far.',
+  },
+  {
+    id: 'install-roi',
+    label: 'ROI',
+    unit: 'share',
+    better: 'higher',
+    formula: operation(operation(outcome('value', 'install'), '-', spend), '/', spend),
+    definition: 'What installs have been worth beyond their spend, as a share of it.',
+  },
 ] as const satisfies readonly Metric[];
 
 export type MetricId = (typeof METRICS)[number]['id'];
@@ -156,8 +236,10 @@ export function metricNamed(id: MetricId): Metric {
 }
 
 export interface MetricSet {
-  readonly id: 'shop' | 'leads';
+  readonly id: 'shop' | 'leads' | 'bookings' | 'installs';
   readonly label: string;
+  /** The main outcome it is about. */
+  readonly action: Action;
   /** In funnel order: seen, clicked, put in the cart, bought. */
   readonly metrics: readonly MetricId[];
 }
@@ -166,6 +248,7 @@ export const METRIC_SETS: readonly MetricSet[] = [
   {
     id: 'shop',
     label: 'Shop funnel',
+    action: 'purchase',
     metrics: [
       'spend',
       'impressions',
@@ -186,7 +269,46 @@ export const METRIC_SETS: readonly MetricSet[] = [
   {
     id: 'leads',
     label: 'Leads funnel',
+    action: 'lead',
     metrics: ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc', 'leads', 'lead-rate', 'cost-per-lead'],
+  },
+  {
+    id: 'bookings',
+    label: 'Bookings funnel',
+    action: 'booking',
+    metrics: [
+      'spend',
+      'impressions',
+      'cpm',
+      'clicks',
+      'ctr',
+      'cpc',
+      'carts',
+      'checkouts',
+      'bookings',
+      'booking-rate',
+      'cost-per-booking',
+      'booking-value',
+      'booking-roas',
+    ],
+  },
+  {
+    id: 'installs',
+    label: 'App funnel',
+    action: 'install',
+    metrics: [
+      'spend',
+      'impressions',
+      'cpm',
+      'clicks',
+      'ctr',
+      'cpc',
+      'installs',
+      'install-rate',
+      'cost-per-install',
+      'install-value',
+      'install-roi',
+    ],
   },
 ];
 

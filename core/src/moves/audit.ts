@@ -136,7 +136,7 @@ function examine(observed: Observed, context: Context): Examined {
     maturity,
     breakEven: {
       roas: roas ?? null,
-      cpa: margin !== undefined && usualValue > 0 && target.metric !== 'cost-per-lead' ? orderValue * margin : null,
+      cpa: margin !== undefined && usualValue > 0 ? orderValue * margin : null,
     },
     stopLoss: observed.level === 'ad' ? stopLossOf(observed, context) : null,
     lostToBudget: lost > 0 && observed.level === 'campaign' ? lost / (lost + seen) : null,
@@ -188,9 +188,8 @@ function stopLossOf(observed: Observed, context: Context): Finding['stopLoss'] {
 }
 
 function costBar({ target, margin, usualValue }: Context): number | undefined {
-  if (target.metric === 'cost-per-lead') return target.value;
   const breakEven = margin !== undefined && usualValue > 0 ? usualValue * margin : undefined;
-  const promised = target.metric === 'cpa' ? target.value : usualValue > 0 ? usualValue / target.value : undefined;
+  const promised = target.metric !== 'roas' ? target.value : usualValue > 0 ? usualValue / target.value : undefined;
   const bars = [breakEven, promised].filter((bar) => bar !== undefined);
   return bars.length > 0 ? Math.min(...bars) : undefined;
 }

@@ -51,7 +51,7 @@ export interface Observation {
 const claimedBefore = (action: Action): ClosedTerm => ({ kind: 'outcome', part: 'count', action, countedBy: 'claims', basis: 'click' });
 
 /** The steps before an outcome, deepest first. */
-const STEPS_BEFORE: Partial<Record<Action, readonly Action[]>> = { purchase: ['checkout', 'cart'] };
+const STEPS_BEFORE: Partial<Record<Action, readonly Action[]>> = { purchase: ['checkout', 'cart'], booking: ['checkout', 'cart'] };
 
 export interface ObserveInput {
   readonly tables: ClientTables;

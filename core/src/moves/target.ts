@@ -1,15 +1,27 @@
 import type { Figure } from '../figure/figure';
 import type { Action } from '../measure/outcome';
+import type { MetricId, MetricSetId } from '../metric/metric';
 import type { Counting } from '../measure/term';
 import type { DayRange } from '../time/day';
 
-/** Metrics a client can be promised, with the outcome behind each. */
+/** Metrics a client can be promised, with the outcome behind each and the metric that counts it. */
 export const TARGET_METRICS = {
-  roas: { bound: 'at least', action: 'purchase' },
-  cpa: { bound: 'at most', action: 'purchase' },
-  'cost-per-lead': { bound: 'at most', action: 'lead' },
-} as const satisfies Record<string, { bound: 'at least' | 'at most'; action: Action }>;
+  roas: { bound: 'at least', action: 'purchase', count: 'purchases' },
+  cpa: { bound: 'at most', action: 'purchase', count: 'purchases' },
+  'cost-per-lead': { bound: 'at most', action: 'lead', count: 'leads' },
+  'cost-per-booking': { bound: 'at most', action: 'booking', count: 'bookings' },
+  'cost-per-install': { bound: 'at most', action: 'install', count: 'installs' },
+} as const satisfies Record<string, { bound: 'at least' | 'at most'; action: Action; count: MetricId }>;
 export type TargetMetric = keyof typeof TARGET_METRICS;
+export const TARGET_METRIC_IDS = Object.keys(TARGET_METRICS) as TargetMetric[];
+
+/** The metric a client of each metric set is usually held to. */
+export const USUAL_TARGET: Record<MetricSetId, TargetMetric> = {
+  shop: 'roas',
+  leads: 'cost-per-lead',
+  bookings: 'cost-per-booking',
+  installs: 'cost-per-install',
+};
 
 /** What the client was promised, for the days from–to, and whose count settles it. */
 export interface Target extends Counting, DayRange {

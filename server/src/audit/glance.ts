@@ -83,6 +83,10 @@ async function totalsOf(
     const column = table.columns[table.metrics.findIndex((each) => each === metric)];
     return (column && unpackFigures(column.now)[0]) ?? { kind: 'gap', gap: 'not measured' };
   };
-  const outcome = TARGET_METRICS[anyTarget.metric].action === 'lead' ? 'leads' : 'purchases';
-  return { spend: total('spend'), actual: total(metricNamed(anyTarget.metric).id), count: total(outcome), arrived: table.arrived };
+  return {
+    spend: total('spend'),
+    actual: total(metricNamed(anyTarget.metric).id),
+    count: total(TARGET_METRICS[anyTarget.metric].count),
+    arrived: table.arrived,
+  };
 }

@@ -17,18 +17,24 @@ interface CheckRequest {
   readonly headers: readonly string[];
 }
 
+/** A job that has begun, and the moment its process has ended. */
+export interface Begun {
+  readonly job: Job;
+  readonly ended: Promise<void>;
+}
+
 /** Starts reading a whole file into a staging file of its own. */
 export function beginCheck(
   { db, dataFolder, intake, now }: Context,
   client: Client,
   request: NewCheck,
   found: { headers: readonly string[]; delimiter: Delimiter; feed: FeedRecord | null },
-): Job {
+): Begun {
   const id = randomUUID();
   const feed = found.feed ? { id: found.feed.id } : request.feed;
   const kept: CheckRequest = { ...request, feed, headers: found.headers };
   insertJob(db, { id, client: client.id, kind: 'check', request: JSON.stringify(kept), createdAt: now().toISOString() });
-  void intake.start(id, {
+  const ended = intake.start(id, {
     kind: 'check',
     dataFolder,
     staging: intake.stagingPath(id),
@@ -41,18 +47,18 @@ export function beginCheck(
   });
   const job = findJob(db, id);
   if (!job) throw new HttpProblem(500, 'Something went wrong here', 'The check could not be started.');
-  return job;
+  return { job, ended };
 }
 
-/** Imports what a check has read. The job goes on under the same id. */
-export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord, keepAbsent: boolean, importedAt: string): void {
+/** Imports what a check has read. The job goes on under the same id; resolves when it has ended. */
+export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord, keepAbsent: boolean, importedAt: string): Promise<void> {
   const request = JSON.parse(job.request) as CheckRequest;
   const { report } = job;
   if (!report?.days) throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported.');
   const feed =
     'id' in request.feed ? request.feed.id : insertFeed(db, { ...request, name: request.feed.name, grain: grainOf(request.mapping) });
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
-  void intake.start(job.id, {
+  return intake.start(job.id, {
     kind: 'commit',
     dataFolder,
     staging: intake.stagingPath(job.id),

@@ -9,8 +9,9 @@ import {
   figureText,
   filledFormula,
   LEVELS,
+  METRIC_SETS,
   type MetricId,
-  metricNamed,
+  type MetricSetId,
   type Names,
   packFigures,
   type Question,
@@ -144,14 +145,14 @@ export class QueryEngine {
 const cell = (figure: Figure | null | undefined): Figure => figure ?? { kind: 'gap', gap: 'not measured' };
 
 /** The figure of a target's metric for a whole client, as the target counts. */
-export function targetQuestion(client: { id: string; metricSet: 'shop' | 'leads' }, target: Target, period: DayRange): Question {
+export function targetQuestion(client: { id: string; metricSet: MetricSetId }, target: Target, period: DayRange): Question {
   return {
     client: client.id,
     period,
     comparison: null,
     countedBy: target.countedBy,
     basis: target.basis,
-    metricSet: metricNamed(target.metric).id === 'cost-per-lead' ? 'leads' : 'shop',
+    metricSet: METRIC_SETS.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
     tree: 'ads',
     filter: '',
     sort: { by: 'spend', direction: 'descending' },

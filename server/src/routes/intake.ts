@@ -63,7 +63,7 @@ export function intakeRoutes(router: Router, context: Context): void {
         [{ path: 'absent', message: 'Choose “gone” or “keep”' }],
       );
     }
-    beginImport(context, job, body.absent === 'keep', now().toISOString());
+    void beginImport(context, job, body.absent === 'keep', now().toISOString());
     return jobOr404(context, params.job);
   });
 
@@ -105,7 +105,7 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
       problems.join(' '),
       problems.map((message) => ({ path: 'mapping', message })),
     );
-  return beginCheck(context, client, request, { headers, delimiter, feed: existing ?? null });
+  return beginCheck(context, client, request, { headers, delimiter, feed: existing ?? null }).job;
 }
 
 function jobOr404({ db, intake }: Context, id: string): Job & { client: string; request: string } {

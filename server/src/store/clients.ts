@@ -1,5 +1,5 @@
 import type { Account, Channel, Client, Promises } from '@lens/contract';
-import type { DayRange } from '@lens/core';
+import type { DayRange, TargetMetric } from '@lens/core';
 import type { Db } from './database';
 
 const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
@@ -55,7 +55,7 @@ interface PromiseRow {
   from: number;
   to: number;
   value: number;
-  metric: 'roas' | 'cpa' | 'cost-per-lead';
+  metric: TargetMetric;
   countedBy: 'claims' | 'orders';
   basis: 'click' | 'sale';
 }

@@ -1,5 +1,16 @@
 import type { AuditReply } from '@lens/contract';
-import { changeText, formatNumber, metricNamed, placeOnScale, rangeText, relativeChange, type Style, value } from '@lens/core';
+import {
+  type Action,
+  changeText,
+  formatNumber,
+  metricNamed,
+  placeOnScale,
+  rangeText,
+  relativeChange,
+  type Style,
+  TARGET_METRICS,
+  value,
+} from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
 
 type Finding = AuditReply['findings'][number];
@@ -23,7 +34,7 @@ export interface FindingView {
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null };
 }
 
-const STEP_NAMES: Record<string, string> = { cart: 'cart', checkout: 'checkout', lead: 'lead', purchase: 'purchase' };
+const OUTCOME_WORDS: Partial<Record<Action, string>> = { purchase: 'orders', lead: 'leads', booking: 'bookings', install: 'installs' };
 
 /** Writes one finding for a reader of the client's locale. */
 export function findingView(finding: Finding, style: Style): FindingView {
@@ -31,7 +42,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
   const write = (amount: number): string => formatNumber(amount, metric.unit, style);
   const money = (amount: number): string => formatNumber(amount, 'money', style);
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
-  const outcome = finding.metric === 'cost-per-lead' ? 'leads' : 'orders';
+  const outcome = OUTCOME_WORDS[TARGET_METRICS[finding.metric].action] ?? 'outcomes';
   const high = finding.range.high === null ? 'open' : write(finding.range.high);
   const place = (amount: number): number => placeOnScale(amount, finding.target);
   const { stopLoss, move } = finding;
@@ -52,7 +63,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
       .filter((text) => text !== '')
       .join('; '),
     stopLoss: stopLoss?.stop
-      ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${STEP_NAMES[stopLoss.step] ?? stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
+      ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
       : '',
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
     decided: decidedText(finding.decided),

@@ -25,6 +25,12 @@ const TREE_LABELS: Record<TreeId, string> = {
   keywords: 'campaigns, ad groups and keywords',
   devices: 'campaigns by device',
   hours: 'campaigns by hour of day',
+  terms: 'campaigns, keywords and search terms',
+  placements: 'campaigns by placement',
+  'sub-sources': 'campaigns, sources and sub-sources',
+  products: 'campaigns by product',
+  places: 'campaigns by place',
+  people: 'campaigns by age and sex',
 };
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */

@@ -10,12 +10,14 @@ import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
+import { ConnectChannel } from './connect-channel';
+import { ConnectionsList } from './connections-list';
 import { FileIntake } from './file-intake';
 
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [FileIntake, MatButton, MatIcon, NeedClient],
+  imports: [ConnectChannel, ConnectionsList, FileIntake, MatButton, MatIcon, NeedClient],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
 })
@@ -29,6 +31,8 @@ export class IntakePage {
   protected readonly over = signal(false);
   protected readonly reading = signal(false);
   protected readonly error = signal('');
+  protected readonly connecting = signal(false);
+  protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
   protected readonly opened = signal<{ file: StoredFile; preview: Preview } | null>(null);
   protected readonly feeds = toSignal(
     combineLatest([toObservable(this.client), this.again.pipe(startWith(undefined))]).pipe(
@@ -59,6 +63,11 @@ export class IntakePage {
     this.again.next();
     this.focus.refresh();
     if (message) this.tell(message);
+  }
+
+  protected connected(): void {
+    this.connecting.set(false);
+    this.done('');
   }
 
   protected takeBack(line: ImportLine): void {
@@ -96,14 +105,8 @@ export class IntakePage {
   }
 }
 
-const GRAIN_WORDS: Record<string, string> = {
-  campaign: 'campaign',
-  group: 'ad group',
-  ad: 'ad',
-  keyword: 'keyword',
-  device: 'device',
-  hour: 'hour',
-};
+/** Where the word differs from the dimension's own name. */
+const GRAIN_WORDS: Record<string, string> = { group: 'ad group' };
 
 function missingDays({ days, daysCovered }: Feed, style: Style): string {
   const missing = days ? lengthOf(days) - daysCovered : 0;

@@ -1,4 +1,4 @@
-import { ACTIONS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
+import { ACTIONS, DIMENSIONS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
 
 export interface RoleChoice {
   readonly key: string;
@@ -25,7 +25,7 @@ const REPORT: readonly RoleGroup[] = [
         choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }),
         choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' }),
       ]),
-      choice('Device', { role: 'dimension', dimension: 'device' }),
+      ...DIMENSIONS.map(({ name, label }) => choice(label, { role: 'dimension', dimension: name })),
     ],
   },
   { label: 'Measures', choices: MEASURES.map(({ name, label }) => choice(label, { role: 'measure', measure: name })) },

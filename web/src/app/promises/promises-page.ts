@@ -13,6 +13,7 @@ import {
   metricNamed,
   parseDay,
   TARGET_METRICS,
+  USUAL_TARGET,
   type TargetMetric,
 } from '@lens/core';
 import { Api, type ApiError } from '../data/api';
@@ -67,7 +68,7 @@ export class PromisesPage {
     if (list === 'targets')
       this.form.controls.targets.push(
         this.targetRow({
-          metric: this.client()?.metricSet === 'leads' ? 'cost-per-lead' : 'roas',
+          metric: USUAL_TARGET[this.client()?.metricSet ?? 'shop'],
           value: null,
           countedBy: 'orders',
           basis: 'sale',

@@ -1,6 +1,16 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type Comparison, COMPARISONS, type CountedBy, type DateBasis, formatNumber, type Period, PRESETS, rangeText } from '@lens/core';
+import {
+  type Comparison,
+  COMPARISONS,
+  type CountedBy,
+  type DateBasis,
+  formatNumber,
+  type MetricSetId,
+  type Period,
+  PRESETS,
+  rangeText,
+} from '@lens/core';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { type Choice, Choices } from '../ui/choices';
@@ -22,6 +32,9 @@ const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = {
 };
 
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
+/** What the focus sentence calls the outcomes of a client. */
+const OUTCOME_WORDS: Record<MetricSetId, string> = { shop: 'sales', leads: 'leads', bookings: 'bookings', installs: 'installs' };
+
 @Component({
   selector: 'ul-focus-line',
   imports: [ChoicePhrase, Choices, DayRangeFields, Phrase],
@@ -66,7 +79,7 @@ export class FocusLine {
     const resolved = this.resolved();
     return resolved?.comparison ? rangeText(resolved.comparison, resolved.style.locale) : 'nothing';
   });
-  protected readonly outcomeWord = computed(() => (this.service.client()?.metricSet === 'leads' ? 'leads' : 'sales'));
+  protected readonly outcomeWord = computed(() => OUTCOME_WORDS[this.service.client()?.metricSet ?? 'shop']);
   protected readonly unfinished = computed(() => {
     const resolved = this.resolved();
     const days = resolved?.period.unfinished;

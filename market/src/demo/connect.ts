@@ -1,0 +1,110 @@
+import { CLIENTS } from '../clients/clients';
+import type { ClientWorld } from '../world/spec';
+import { PROMISES } from './promises';
+
+/** Reports the demonstration fetches of each channel; the rest can be connected by hand. */
+const REPORTS: Readonly<Record<string, readonly string[]>> = {
+  'harbor-search': ['ads', 'keywords', 'device-hours', 'settings'],
+  'tern-search': ['ads', 'keywords', 'settings'],
+  'wren-social': ['ads', 'age-sex', 'settings'],
+  'cobble-video': ['ads', 'settings'],
+  'hedgerow-display': ['ads', 'placements', 'settings'],
+  stallway: ['products', 'settings'],
+  larkmail: ['sources', 'sub-sources', 'settings'],
+  till: ['till'],
+};
+
+interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
+interface Connection {
+  readonly id: string;
+  readonly channelName: string;
+  readonly running: boolean;
+  readonly reports: readonly { readonly name: string; readonly state: string; readonly rows: number; readonly error: string }[];
+}
+
+/** Brings the demonstration into a running product the way a person would: adds clients, pastes tokens, chooses reports, fetches. */
+export async function connectDemo(product: string, market: string, say: (line: string) => void, clients = CLIENTS): Promise<void> {
+  const { today } = await ask<{ today: string }>(market, 'GET', '/clock');
+  await ask(product, 'PUT', '/api/clock', { today });
+  for (const world of clients) {
+    const client = await clientOf(product, world);
+    const known = await ask<Connection[]>(product, 'GET', `/api/clients/${client.id}/connections`);
+    for (const channel of await ask<Named[]>(market, 'GET', '/v1/channels')) {
+      const connection =
+        known.find((each) => each.channelName === channel.name) ?? (await connect(product, market, world, client, channel));
+      if (connection) await followed(product, client, connection, (line) => say(`${world.name}: ${line}`));
+    }
+  }
+}
+
+async function clientOf(product: string, world: ClientWorld): Promise<Named> {
+  const clients = await ask<Named[]>(product, 'GET', '/api/clients');
+  const known = clients.find(({ name }) => name === world.name);
+  if (known) return known;
+  const { name, currency, zone: timeZone, locale, metricSet } = world;
+  const client = await ask<Named>(product, 'POST', '/api/clients', { name, currency, timeZone, locale, metricSet });
+  await ask(product, 'PUT', `/api/clients/${client.id}/promises`, PROMISES[world.id] ?? {});
+  return client;
+}
+
+async function connect(
+  product: string,
+  market: string,
+  world: ClientWorld,
+  client: Named,
+  channel: Named,
+): Promise<Connection | undefined> {
+  const wanted = REPORTS[channel.id];
+  if (!wanted) return undefined;
+  const { token } = await ask<{ token: string }>(market, 'GET', `/tokens/${channel.id}`);
+  const accounts = await ask<(Named & { currency: string; timeZone: string })[]>(product, 'POST', '/api/offers/accounts', {
+    channel: channel.id,
+    token,
+  });
+  const account = accounts.find(({ name }) => name === world.name);
+  if (!account) return undefined;
+  const offered = await ask<Named[]>(product, 'POST', '/api/offers/reports', { channel: channel.id, token, account: account.id });
+  return ask<Connection>(product, 'POST', `/api/clients/${client.id}/connections`, {
+    channel: channel.id,
+    token,
+    account: account.id,
+    accountName: account.name,
+    currency: account.currency,
+    timeZone: account.timeZone,
+    reports: offered.filter(({ id }) => wanted.includes(id)).map(({ id, name }) => ({ id, name, fields: FIELDS })),
+    from: world.from,
+    schedule: 'by hand',
+  });
+}
+
+/** Fields beyond those that are always sent; a report sends the ones it has. */
+const FIELDS = ['Carts', 'Checkouts', 'Purchases', 'Purchase value', 'Bookings', 'Booking value', 'Leads', 'Installs', 'Install value'];
+
+async function followed(product: string, client: Named, connection: Connection, say: (line: string) => void): Promise<void> {
+  let latest = connection;
+  if (!latest.running && latest.reports.some(({ state }) => state !== 'done'))
+    latest = await ask(product, 'POST', `/api/connections/${connection.id}/refresh`);
+  while (latest.running) {
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    const all = await ask<Connection[]>(product, 'GET', `/api/clients/${client.id}/connections`);
+    latest = all.find(({ id }) => id === connection.id) ?? { ...latest, running: false };
+  }
+  for (const { name, state, rows, error } of latest.reports) {
+    if (state !== 'done' || error !== '') throw new Error(`${latest.channelName}, ${name}: ${error}`);
+    say(`${latest.channelName}, ${name}: ${rows} rows`);
+  }
+}
+
+async function ask<Reply>(base: string, method: string, path: string, body?: object): Promise<Reply> {
+  const response = await fetch(base + path, {
+    method,
+    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  });
+  const text = await response.text();
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${text}`);
+  return JSON.parse(text) as Reply;
+}

@@ -1,0 +1,54 @@
+import { holds } from '../world/calendar';
+import { countAround, hashOf, mix } from '../world/random';
+import type { ClientWorld } from '../world/spec';
+import type { Events } from './events';
+import { LONGEST_INTEREST, People } from './person';
+import type { Settings } from './settings';
+
+export interface LiveOptions {
+  /** Days of birth to live through, both included. */
+  readonly from: number;
+  readonly to: number;
+  /** Touches on this day and later are left out: they have not happened yet. */
+  readonly before: number;
+  /** A campaign that never runs. */
+  readonly without?: string;
+  /** How many times the world's people there are. */
+  readonly scale?: number;
+}
+
+/**
+ * Lives through the people born on each day, in order, and puts what they did at the end of
+ * `events`. Outcomes are kept also when they lie ahead: whoever reads them knows what day it is.
+ */
+export function live(world: ClientWorld, settings: Settings, events: Events, options: LiveOptions): void {
+  const people = new People(world, settings, options.without);
+  for (let born = options.from; born <= options.to; born++) {
+    for (const [index, campaign] of world.campaigns.entries()) {
+      if (!holds(campaign, born)) continue;
+      const { births } = people.dayOf(index, born);
+      const seed = mix(hashOf(campaign.id), born);
+      const count = countAround(seed, 7, births * (options.scale ?? 1));
+      for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options.before);
+    }
+  }
+}
+
+function add(events: Events, lived: ReturnType<People['live']>, before: number): void {
+  if (!lived) return;
+  for (const touch of lived.touches) if (touch.day < before) events.touches.push(touch);
+  // What a touch yet to come will bring has not begun either.
+  const begun = lived.touches.length === 0 || lived.touches.some((touch) => touch.day < before);
+  if (lived.outcome && begun) events.outcomes.push(lived.outcome);
+}
+
+/**
+ * Forgets what people born within the longest interest before a day did, and returns the first day
+ * of birth to live through again: settings may have changed what they meet from that day on.
+ */
+export function rewind({ touches, outcomes }: Events, day: number): number {
+  const from = day - LONGEST_INTEREST;
+  touches.truncate(touches.firstAt('born', from));
+  outcomes.truncate(outcomes.firstAt('born', from));
+  return from;
+}

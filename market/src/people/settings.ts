@@ -1,0 +1,74 @@
+import { dayOf, holds } from '../world/calendar';
+import type { Ad, Campaign, ClientWorld } from '../world/spec';
+
+/** A change somebody asked a channel for. Days are whole days: it holds from the day on. */
+export interface Change {
+  readonly day: number;
+  readonly campaign: string;
+  readonly by: string;
+  readonly field: ChangeField;
+  /** What within the campaign: an ad's id, a place, a search term, a device; empty for the campaign itself. */
+  readonly what: string;
+  readonly value: string;
+}
+
+export const CHANGE_FIELDS = ['daily budget', 'bid', 'status', 'ad status', 'bid adjustment', 'schedule', 'block', 'exclude'] as const;
+export type ChangeField = (typeof CHANGE_FIELDS)[number];
+
+/** What a campaign is set to on a day. */
+export interface CampaignSettings {
+  readonly running: boolean;
+  readonly budget: number;
+  readonly bid: number;
+}
+
+/** Answers what was set on a day: the world's own history with the changes made since. */
+export class Settings {
+  private readonly changes = new Map<string, Change[]>();
+
+  constructor(
+    world: ClientWorld,
+    readonly made: readonly Change[],
+  ) {
+    const own = world.campaigns.flatMap(({ id, history = [] }) =>
+      history.map(({ day, field, value, by }): Change => ({ day: dayOf(day), campaign: id, by, field, what: '', value: String(value) })),
+    );
+    for (const change of [...own, ...made].sort((a, b) => a.day - b.day)) {
+      const key = keyOf(change.campaign, change.field, change.what);
+      this.changes.set(key, [...(this.changes.get(key) ?? []), change]);
+    }
+  }
+
+  of(campaign: Campaign, day: number): CampaignSettings {
+    const changed = (field: ChangeField): string | undefined => this.latest(campaign.id, field, '', day);
+    return {
+      running: holds(campaign, day) && changed('status') !== 'paused',
+      budget: Number(changed('daily budget') ?? campaign.budget),
+      bid: Number(changed('bid') ?? campaign.bid),
+    };
+  }
+
+  adRuns(campaign: Campaign, ad: Ad, day: number): boolean {
+    return holds(ad, day) && this.latest(campaign.id, 'ad status', ad.id, day) !== 'paused';
+  }
+
+  /** Share of the usual chance that is left for a device, hour, place and search term after adjustments and blocks. */
+  allows(campaign: Campaign, day: number, of: { device: string; hour: number; place: string; term: string }): number {
+    if (this.made.length === 0) return 1;
+    const is = (field: ChangeField, what: string): string | undefined => this.latest(campaign.id, field, what, day);
+    if (is('block', of.place) === 'blocked' || is('exclude', of.term) === 'excluded') return 0;
+    const hours = is('schedule', '');
+    if (hours !== undefined && hours[of.hour] === '0') return 0;
+    return Math.max(0, 1 + Number(is('bid adjustment', of.device) ?? 0));
+  }
+
+  history(campaign: string): Change[] {
+    return [...this.changes.values()].flat().filter((change) => change.campaign === campaign);
+  }
+
+  private latest(campaign: string, field: ChangeField, what: string, day: number): string | undefined {
+    return this.changes.get(keyOf(campaign, field, what))?.findLast((change) => change.day <= day)?.value;
+  }
+}
+
+const keyOf = (campaign: string, field: string, what: string): string => `${campaign}\n${field}\n${what}`;

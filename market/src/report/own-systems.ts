@@ -1,0 +1,154 @@
+import { holds, isoDay, momentOf } from '../world/calendar';
+import { draw } from '../world/random';
+import type { ClientWorld } from '../world/spec';
+import { DID, type Events } from '../people/events';
+import { LONGEST_INTEREST } from '../people/person';
+import type { Cell, Field, Report } from './report';
+
+const always = (name: string, kind: Field['kind'], about: string): Field => ({ name, kind, about, always: true });
+const money = (hundredths: number): number => hundredths / 100;
+
+/** The client's own list of orders, bookings, leads or installs: every one once, with the tags that survived. */
+export function tillReport(world: ClientWorld, { outcomes }: Events): Report {
+  const priced = world.price > 0;
+  const one = { purchase: 'Order', booking: 'Booking', lead: 'Lead', install: 'Install' }[world.action];
+  return {
+    id: 'till',
+    name: `${one}s`,
+    restates: 30,
+    fields: [
+      always('Day', 'day', 'Day of the sale'),
+      always(one, 'member', 'Its number'),
+      always('Ordered at', 'text', 'When'),
+      always('Clicked at', 'text', 'The click its tags tell of; empty without tags'),
+      ...(priced
+        ? [
+            always('Goods net', 'outcome', 'Without tax and shipping'),
+            always('Tax', 'text', 'On top'),
+            always('Shipping', 'text', 'On top'),
+          ]
+        : []),
+      always('Tag campaign', 'text', 'Campaign the order is tagged with'),
+      always('Tag ad', 'text', 'Ad the order is tagged with'),
+      always('Customer', 'text', 'first or returning'),
+    ],
+    rows: ({ from, to }) => {
+      const found: number[] = [];
+      for (let row = 0; row < outcomes.length; row++) {
+        const day = outcomes.get('day', row);
+        if (day >= from && day <= to && outcomes.get('elsewhere', row) === 0) found.push(row);
+      }
+      const at = (row: number): number => outcomes.get('day', row) * 1440 + outcomes.get('minute', row);
+      found.sort((a, b) => at(a) - at(b) || outcomes.get('person', a) - outcomes.get('person', b));
+      return found.map((row): Cell[] => {
+        const of = outcomes.row(row);
+        const group = world.campaigns[of.campaign - 1]?.groups[of.group];
+        const tagged = of.tags > 0;
+        return [
+          isoDay(of.day),
+          `${world.prefix}-${of.born.toString(36)}${of.person.toString(36)}`.toUpperCase(),
+          momentOf(world.zone, of.day, of.minute),
+          tagged ? momentOf(world.zone, of.clickDay, of.clickMinute) : null,
+          ...(priced ? [money(of.value), money(Math.round(of.value / 5)), of.value >= 2500 ? 0 : 3.5] : []),
+          tagged ? (world.campaigns[of.campaign - 1]?.id ?? null) : null,
+          of.tags === 2 ? (group?.ads[of.ad]?.id ?? null) : null,
+          of.first === 1 ? 'first' : 'returning',
+        ];
+      });
+    },
+  };
+}
+
+/** Ways the same source is written, as careless tagging leaves them. */
+const SPELLINGS: Readonly<Record<string, readonly string[]>> = {
+  'harbor-search': ['harbor / paid', 'Harbor Search', 'harbor-cpc'],
+  'tern-search': ['tern / paid', 'ternsearch'],
+  'wren-social': ['wren-mobile', 'go.wren.example', 'Wren Soc. paid', 'wren'],
+  'cobble-video': ['cobble', 'cobble-video'],
+  'hedgerow-display': ['hedgerow', 'display'],
+  stallway: ['stallway'],
+  larkmail: ['larkmail', 'letter', '(not set)'],
+  doorstep: ['doorstep', 'maps'],
+};
+
+/** Visits by where they came from and where they landed, as the site's own analytics count them. */
+export function visitsReport(world: ClientWorld, { touches }: Events): Report {
+  return {
+    id: 'visits',
+    name: 'Visits by source and page',
+    restates: 2,
+    fields: [
+      always('Day', 'day', 'Day of the visit'),
+      always('Source', 'dimension', 'Where the visit says it came from'),
+      always('Landing page', 'dimension', 'Where it began'),
+      always('Visits', 'measure', 'Visits'),
+      always('New visitors', 'measure', 'Not seen before'),
+      always('Visits that stayed', 'measure', 'Longer than ten seconds'),
+    ],
+    rows: ({ from, to }) => {
+      const sums = new Map<string, { day: number; source: string; page: string; visits: number; fresh: number; stayed: number }>();
+      const last = touches.firstAt('born', to + 1);
+      for (let row = touches.firstAt('born', from - LONGEST_INTEREST); row < last; row++) {
+        const day = touches.get('day', row);
+        const flags = touches.get('flags', row);
+        if (day < from || day > to || (flags & DID.visit) === 0) continue;
+        const page = world.pages[touches.get('page', row)] ?? '';
+        if (world.events.some((event) => event.lostTagPage === page && holds(event, day))) continue;
+        const source = sourceOf(world, touches.get('campaign', row), touches.get('person', row));
+        const key = `${day} ${source} ${page}`;
+        const sum = sums.get(key) ?? { day, source, page, visits: 0, fresh: 0, stayed: 0 };
+        sums.set(key, sum);
+        sum.visits += 1;
+        sum.fresh += (flags & DID.newVisitor) === 0 ? 0 : 1;
+        sum.stayed += (flags & DID.stayed) === 0 ? 0 : 1;
+      }
+      return [...sums.values()]
+        .sort((a, b) => a.day - b.day || a.source.localeCompare(b.source, 'en') || a.page.localeCompare(b.page, 'en'))
+        .map((sum) => [isoDay(sum.day), sum.source, sum.page, sum.visits, sum.fresh, sum.stayed]);
+    },
+  };
+}
+
+function sourceOf(world: ClientWorld, campaign: number, person: number): string {
+  const spec = world.campaigns[campaign];
+  if (!spec || spec.channel === 'unpaid') return spec?.name ?? '';
+  const spellings = SPELLINGS[spec.channel] ?? [spec.channel];
+  return spellings[Math.floor(draw(person, 301) * spellings.length)] ?? spec.channel;
+}
+
+/** Touches in order: all journeys that ended in an outcome, one in `KEPT` of the others, each with its weight. */
+const KEPT = 20;
+export function journeysReport(world: ClientWorld, { touches, outcomes }: Events): Report {
+  return {
+    id: 'journeys',
+    name: 'Journeys',
+    restates: 30,
+    fields: ['Day', 'Journey', 'Touch', 'At', 'Source', 'Campaign ID', 'Weight', 'Outcome at'].map((name) =>
+      always(name, name === 'Day' ? 'day' : 'text', name),
+    ),
+    rows: ({ from, to }) => {
+      const ended = new Map<number, number>();
+      for (let row = 0; row < outcomes.length; row++) if (outcomes.get('day', row) <= to) ended.set(outcomes.get('person', row), row);
+      const rows: Cell[][] = [];
+      const last = touches.firstAt('born', to + 1);
+      for (let row = touches.firstAt('born', from - LONGEST_INTEREST); row < last; row++) {
+        const touch = touches.row(row);
+        if (touch.day < from || touch.day > to) continue;
+        const outcome = ended.get(touch.person);
+        if (outcome === undefined && touch.person % KEPT !== 0) continue;
+        const spec = world.campaigns[touch.campaign];
+        rows.push([
+          isoDay(touch.day),
+          touch.person.toString(36),
+          touch.nth + 1,
+          momentOf(world.zone, touch.day, touch.minute),
+          sourceOf(world, touch.campaign, touch.person),
+          spec?.channel === 'unpaid' ? null : (spec?.id ?? null),
+          outcome === undefined ? KEPT : 1,
+          outcome === undefined ? null : momentOf(world.zone, outcomes.get('day', outcome), outcomes.get('minute', outcome)),
+        ]);
+      }
+      return rows.sort((a, b) => String(a[3]).localeCompare(String(b[3]), 'en'));
+    },
+  };
+}

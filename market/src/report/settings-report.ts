@@ -1,0 +1,96 @@
+import { dayOf, isoDay } from '../world/calendar';
+import type { ClientWorld } from '../world/spec';
+import type { Settings } from '../people/settings';
+import type { Touches } from '../people/events';
+import { LONGEST_INTEREST, People } from '../people/person';
+import { campaignName } from './dimensions';
+import type { Cell, Days, Field, Report } from './report';
+
+const always = (name: string, kind: Field['kind'], about: string): Field => ({ name, kind, about, always: true });
+
+/** What each campaign was set to on each day, and what its budget cost it in impressions. */
+export function settingsReport(world: ClientWorld, settings: Settings, touches: Touches, campaigns: readonly number[]): Report {
+  const people = new People(world, settings);
+  return {
+    id: 'settings',
+    name: 'Campaign settings by day',
+    restates: 1,
+    fields: [
+      always('Day', 'day', 'The day'),
+      always('Campaign ID', 'member', 'The channel’s own number of the campaign'),
+      always('Campaign', 'member', 'Its name on that day'),
+      always('Status', 'setting', 'enabled or paused'),
+      always('Daily budget', 'setting', 'The most it may spend on the day'),
+      always('Bid', 'setting', 'What a first click may cost'),
+      always('Impressions', 'measure', 'How often its ads were shown'),
+      always('Impressions lost to budget', 'measure', 'How often more they could have been shown'),
+      always('Impression share', 'text', 'Shown of what could have been; small shares only as “below 10 %”'),
+    ],
+    rows: (days) => {
+      const shown = impressionsBy(touches, days);
+      const rows: Cell[][] = [];
+      for (let day = days.from; day <= days.to; day++) {
+        for (const at of campaigns) {
+          const campaign = world.campaigns[at];
+          if (!campaign || (campaign.from !== undefined && day < dayOf(campaign.from))) continue;
+          const set = settings.of(campaign, day);
+          const { lostToBudget } = people.dayOf(at, day);
+          const impressions = set.running ? (shown.get(at * 100_000 + day) ?? 0) : 0;
+          const lost = set.running ? Math.round((impressions * lostToBudget) / Math.max(0.05, 1 - lostToBudget)) : 0;
+          const share = impressions / Math.max(1, (impressions + lost) * 1.18);
+          const text = share < 0.1 ? '< 10 %' : `${(share * 100).toFixed(1)} %`;
+          rows.push([
+            isoDay(day),
+            campaign.id,
+            campaignName(world, at, day),
+            set.running ? 'enabled' : 'paused',
+            set.budget,
+            set.bid,
+            impressions,
+            lost,
+            text,
+          ]);
+        }
+      }
+      return rows;
+    },
+  };
+}
+
+function impressionsBy(touches: Touches, days: Days): Map<number, number> {
+  const sums = new Map<number, number>();
+  const last = touches.firstAt('born', days.to + 1);
+  for (let row = touches.firstAt('born', days.from - LONGEST_INTEREST); row < last; row++) {
+    const day = touches.get('day', row);
+    if (day < days.from || day > days.to) continue;
+    const key = touches.get('campaign', row) * 100_000 + day;
+    sums.set(key, (sums.get(key) ?? 0) + touches.get('impressions', row));
+  }
+  return sums;
+}
+
+/** Who changed what and when. */
+export function changesReport(world: ClientWorld, settings: Settings, campaigns: readonly number[]): Report {
+  return {
+    id: 'changes',
+    name: 'Change history',
+    restates: 0,
+    fields: ['Day', 'Campaign ID', 'Campaign', 'Field', 'What', 'New value', 'By'].map((name) =>
+      always(name, name === 'Day' ? 'day' : 'text', name),
+    ),
+    rows: ({ from, to }) =>
+      campaigns
+        .flatMap((at) => settings.history(world.campaigns[at]?.id ?? '').map((change) => ({ at, change })))
+        .filter(({ change }) => change.day >= from && change.day <= to)
+        .sort((a, b) => a.change.day - b.change.day)
+        .map(({ at, change }) => [
+          isoDay(change.day),
+          change.campaign,
+          campaignName(world, at, change.day),
+          change.field,
+          change.what,
+          change.value,
+          change.by,
+        ]),
+  };
+}

@@ -1,0 +1,97 @@
+import { offeredAccount, offeredChannel } from '@lens/contract';
+import { setTimeout as wait } from 'node:timers/promises';
+import { z } from 'zod';
+
+/** What a channel sends, as far as it is needed here. */
+const field = z.object({ name: z.string(), about: z.string(), always: z.boolean() });
+const report = z.object({ id: z.string(), name: z.string(), restates: z.number().int(), fields: z.array(field) });
+export type ServiceReport = z.infer<typeof report>;
+const page = z.object({
+  columns: z.array(z.string()),
+  rows: z.array(z.array(z.union([z.string(), z.number(), z.null()]))),
+  next: z.number().int().nullable(),
+  to: z.string(),
+});
+export type ServicePage = z.infer<typeof page>;
+
+/** A channel that cannot be read, in words for the person who can do something about it. */
+export class ServiceProblem extends Error {}
+
+const MOST_TRIES = 6;
+const LONGEST_WAIT = 60_000;
+
+const pause = async (milliseconds: number, signal?: AbortSignal): Promise<void> =>
+  void (await wait(milliseconds, undefined, signal ? { signal } : {}));
+
+/** One channel of a service over HTTP, with the patience real channels need. */
+export class ServiceChannel {
+  constructor(
+    private readonly base: string,
+    private readonly channel: string,
+    private readonly token: string,
+    private readonly signal?: AbortSignal,
+  ) {}
+
+  static async channels(base: string): Promise<z.infer<typeof offeredChannel>[]> {
+    const response = await fetch(`${base}/v1/channels`).catch(() => {
+      throw new ServiceProblem('The service that offers the channels does not answer. See whether it runs.');
+    });
+    return z.array(offeredChannel).parse(await response.json());
+  }
+
+  accounts(): Promise<z.infer<typeof offeredAccount>[]> {
+    return this.ask('/accounts', z.array(offeredAccount));
+  }
+
+  reports(account: string): Promise<ServiceReport[]> {
+    return this.ask(`/accounts/${encodeURIComponent(account)}/reports`, z.array(report));
+  }
+
+  /** Every page of a report, in order. */
+  async *rows(account: string, of: { report: string; from: string; to: string; fields: readonly string[] }): AsyncGenerator<ServicePage> {
+    let cursor: number | null = 0;
+    while (cursor !== null) {
+      const query = new URLSearchParams({ from: of.from, to: of.to, fields: of.fields.join(','), cursor: String(cursor) });
+      const path = `/accounts/${encodeURIComponent(account)}/reports/${encodeURIComponent(of.report)}/rows?${query.toString()}`;
+      const read: ServicePage = await this.ask(path, page);
+      yield read;
+      cursor = read.next;
+    }
+  }
+
+  /** Asks until it is answered: waits as long as it is told to, backs off where it is not, gives up where trying again cannot help. */
+  private async ask<T>(path: string, schema: z.ZodType<T>): Promise<T> {
+    let last = '';
+    for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
+      this.signal?.throwIfAborted();
+      const response = await this.fetch(path);
+      if (response?.status === 200) return schema.parse(await response.json());
+      if (response?.status === 401)
+        throw new ServiceProblem('The token is wrong or has expired. Make a new one at the channel and paste it here.');
+      if (response && response.status >= 400 && response.status < 500 && response.status !== 429)
+        throw new ServiceProblem(`The channel refuses: ${await errorOf(response)}`);
+      last = response ? `${response.status} ${await errorOf(response)}` : 'no answer';
+      const told = Number(response?.headers.get('retry-after') ?? NaN) * 1000;
+      await pause(Math.min(LONGEST_WAIT, Number.isNaN(told) ? 250 * 2 ** attempt : told), this.signal);
+    }
+    throw new ServiceProblem(`The channel did not deliver after ${MOST_TRIES} tries (${last.trim()}). Try again later.`);
+  }
+
+  private async fetch(path: string): Promise<Response | undefined> {
+    try {
+      return await fetch(`${this.base}/v1/${encodeURIComponent(this.channel)}${path}`, {
+        headers: { authorization: `Bearer ${this.token}` },
+        ...(this.signal ? { signal: this.signal } : {}),
+      });
+    } catch (error) {
+      if (this.signal?.aborted) throw error;
+      return undefined;
+    }
+  }
+}
+
+const problemReply = z.object({ error: z.string() });
+async function errorOf(response: Response): Promise<string> {
+  const parsed = problemReply.safeParse(await response.json().catch(() => undefined));
+  return parsed.success ? parsed.data.error : response.statusText;
+}

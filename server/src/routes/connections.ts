@@ -1,0 +1,144 @@
+import { type Connection, ENDPOINTS, type NewConnection } from '@lens/contract';
+import { randomUUID } from 'node:crypto';
+import type { Router } from 'express';
+import { offeredReports } from '../connect/offers';
+import type { Refresher } from '../connect/refresh';
+import { nextFetch } from '../connect/schedule';
+import type { Seal } from '../connect/seal';
+import { ServiceChannel, ServiceProblem } from '../connect/service';
+import { clockOf, type Context } from '../context';
+import { accountsOf, allChannels, insertAccount, insertChannel } from '../store/clients';
+import {
+  type ConnectionRecord,
+  connectionsOf,
+  deleteConnection,
+  findConnection,
+  insertConnection,
+  reportsOf,
+  updateConnection,
+} from '../store/connections';
+import { answer } from './answer';
+import { clientOr404 } from './clients';
+import { HttpProblem, notFound } from './problem';
+
+/** Channels to connect to, connections and their fetches. A token comes in and never goes out again. */
+export function connectionRoutes(router: Router, context: Context, refresher: Refresher, seal: Seal): void {
+  const { db } = context;
+  const view = (record: ConnectionRecord): Connection => viewOf(context, refresher, record);
+  const found = (id: string): ConnectionRecord => {
+    const record = findConnection(db, id);
+    if (!record) throw notFound('connection');
+    return record;
+  };
+
+  answer(router, ENDPOINTS.offeredChannels, () => (refresher.base === '' ? [] : told(() => ServiceChannel.channels(refresher.base))));
+  answer(router, ENDPOINTS.offeredAccounts, ({ body }) =>
+    told(() => new ServiceChannel(refresher.base, body.channel, body.token).accounts()),
+  );
+  answer(router, ENDPOINTS.offeredReports, ({ body }) =>
+    told(() => offeredReports(new ServiceChannel(refresher.base, body.channel, body.token), body.account, clockOf(context).today - 1)),
+  );
+
+  answer(router, ENDPOINTS.connections, ({ params }) => connectionsOf(db, clientOr404(context, params.client).id).map(view));
+
+  answer(router, ENDPOINTS.connect, async ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    const channels = await told(() => ServiceChannel.channels(refresher.base));
+    const offered = channels.find(({ id }) => id === body.channel);
+    if (!offered) throw notFound('channel');
+    const account = accountFor(context, client.id, offered, body);
+    if (connectionsOf(db, client.id).some((each) => each.account === account && each.serviceAccount === body.account))
+      throw new HttpProblem(
+        409,
+        'Connected already',
+        `${offered.name}, ${body.accountName} is connected already. Fetch it, or disconnect it first.`,
+      );
+    const id = randomUUID();
+    insertConnection(
+      db,
+      { id, account, serviceChannel: body.channel, serviceAccount: body.account, token: seal.close(body.token), schedule: body.schedule },
+      body.reports.map(({ id: report, name, fields }) => ({ report, name, fields, from: body.from })),
+    );
+    void refresher.start(id);
+    return view(found(id));
+  });
+
+  answer(router, ENDPOINTS.refresh, ({ params }) => {
+    const record = found(params.connection);
+    void refresher.start(record.id);
+    return view(record);
+  });
+  answer(router, ENDPOINTS.stopRefresh, ({ params }) => {
+    refresher.stop(params.connection);
+    return view(found(params.connection));
+  });
+  answer(router, ENDPOINTS.changeConnection, ({ params, body }) => {
+    const { id } = found(params.connection);
+    updateConnection(db, id, { schedule: body.schedule, ...(body.token === null ? {} : { token: seal.close(body.token) }) });
+    return view(found(id));
+  });
+  answer(router, ENDPOINTS.acceptColumns, ({ params }) => {
+    const { id } = found(params.connection);
+    refresher.acceptColumns(id, params.report);
+    return view(found(id));
+  });
+  answer(router, ENDPOINTS.disconnect, ({ params }) => {
+    const { id } = found(params.connection);
+    refresher.stop(id);
+    deleteConnection(db, id);
+    return { ok: true as const };
+  });
+}
+
+/** Turns what a channel says into an answer a person can act on. */
+async function told<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof ServiceProblem)
+      throw new HttpProblem(422, 'The channel cannot be read', error.message, [{ path: 'token', message: error.message }]);
+    throw error;
+  }
+}
+
+/** The account of this name in the channel of that name, made where it is not there yet. */
+function accountFor(
+  { db }: Context,
+  client: string,
+  offered: { name: string; kind: Parameters<typeof insertChannel>[1]['kind'] },
+  wanted: NewConnection,
+): string {
+  let channel = allChannels(db).find(({ name }) => name === offered.name);
+  if (!channel) {
+    channel = { id: randomUUID(), name: offered.name, kind: offered.kind };
+    insertChannel(db, channel);
+  }
+  const channelId = channel.id;
+  const known = accountsOf(db, client).find((account) => account.channel === channelId && account.name === wanted.accountName);
+  if (known) return known.id;
+  const id = randomUUID();
+  insertAccount(db, client, { id, channel: channelId, name: wanted.accountName, currency: wanted.currency, timeZone: wanted.timeZone });
+  return id;
+}
+
+function viewOf({ db, now }: Context, refresher: Refresher, record: ConnectionRecord): Connection {
+  const { id, channelName, accountName, schedule, lastAt } = record;
+  return {
+    id,
+    channelName,
+    accountName,
+    schedule,
+    running: refresher.isRunning(id),
+    lastAt,
+    nextAt: nextFetch(schedule, lastAt, now())?.toISOString() ?? null,
+    reports: reportsOf(db, id).map((report) => ({
+      id: report.report,
+      name: report.name,
+      state: report.state,
+      rows: refresher.rowsOf(id, report.report) ?? report.rows,
+      error: report.error,
+      changed: report.changed,
+      fetched: report.fetchedFrom === null || report.fetchedTo === null ? null : { from: report.fetchedFrom, to: report.fetchedTo },
+    })),
+  };
+}

@@ -1,0 +1,129 @@
+import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { type ClientDetail, type OfferedAccount, type OfferedReport, SCHEDULES } from '@lens/contract';
+import { dayOf, dayParts, formatDay, parseDay } from '@lens/core';
+import { finalize, type Observable } from 'rxjs';
+import { Api, type ApiError } from '../data/api';
+
+interface Choice extends OfferedReport {
+  readonly chosen: boolean;
+  readonly extra: ReadonlySet<string>;
+}
+
+/** Connects an account of a channel: token, account, reports with their fields, how far back, how often. */
+@Component({
+  selector: 'ul-connect-channel',
+  imports: [MatButton],
+  templateUrl: './connect-channel.html',
+  styleUrl: './connect-channel.scss',
+})
+export class ConnectChannel {
+  private readonly api = inject(Api);
+  readonly client = input.required<ClientDetail>();
+  readonly today = input.required<number>();
+  /** Closed; true when something was connected. */
+  readonly closed = output<boolean>();
+
+  protected readonly schedules = SCHEDULES;
+  protected readonly channels = toSignal(this.api.call('offeredChannels', {}));
+  protected readonly channel = signal('');
+  protected readonly token = signal('');
+  protected readonly accounts = signal<readonly OfferedAccount[] | null>(null);
+  protected readonly account = signal<OfferedAccount | null>(null);
+  protected readonly reports = signal<readonly Choice[] | null>(null);
+  protected readonly from = signal('');
+  protected readonly schedule = signal<(typeof SCHEDULES)[number]>('daily');
+  protected readonly busy = signal('');
+  protected readonly error = signal('');
+
+  protected readonly earliest = computed(() => this.from() || formatDay(threeMonthsBefore(this.today())));
+  protected readonly chosen = computed(() => (this.reports() ?? []).filter((report) => report.chosen));
+  protected readonly canConnect = computed(() => this.chosen().length > 0 && parseDay(this.earliest()) !== undefined && this.busy() === '');
+
+  /** Another channel or token makes what was read with the old one void. */
+  protected edit(part: { channel?: string; token?: string }): void {
+    if (part.channel !== undefined) this.channel.set(part.channel);
+    if (part.token !== undefined) this.token.set(part.token);
+    this.accounts.set(null);
+    this.account.set(null);
+    this.reports.set(null);
+    this.error.set('');
+  }
+
+  protected readAccounts(): void {
+    const asked = { channel: this.channel(), token: this.token() };
+    this.wait('Asking the channel for its accounts…', this.api.call('offeredAccounts', { body: asked }), (accounts) => {
+      this.accounts.set(accounts);
+      const own = accounts.find(({ name }) => name === this.client().name);
+      if (own) this.chooseAccount(own.id);
+    });
+  }
+
+  protected chooseAccount(id: string): void {
+    const account = this.accounts()?.find((each) => each.id === id) ?? null;
+    this.account.set(account);
+    this.reports.set(null);
+    if (!account) return;
+    const asked = { channel: this.channel(), token: this.token(), account: id };
+    this.wait('Reading what the account offers…', this.api.call('offeredReports', { body: asked }), (reports) =>
+      this.reports.set(
+        reports.map((report) => ({
+          ...report,
+          chosen: false,
+          extra: new Set(report.fields.filter((field) => !field.always && field.becomes !== '').map(({ name }) => name)),
+        })),
+      ),
+    );
+  }
+
+  protected toggle(report: string): void {
+    this.change(report, (each) => ({ ...each, chosen: !each.chosen }));
+  }
+
+  protected toggleField(report: string, field: string): void {
+    this.change(report, (each) => {
+      const extra = new Set(each.extra);
+      if (!extra.delete(field)) extra.add(field);
+      return { ...each, extra };
+    });
+  }
+
+  protected connect(): void {
+    const account = this.account();
+    const from = parseDay(this.earliest());
+    if (!account || from === undefined) return;
+    const body = {
+      channel: this.channel(),
+      token: this.token(),
+      account: account.id,
+      accountName: account.name,
+      currency: account.currency,
+      timeZone: account.timeZone,
+      reports: this.chosen().map(({ id, name, extra }) => ({ id, name, fields: [...extra] })),
+      from,
+      schedule: this.schedule(),
+    };
+    this.wait('Connecting…', this.api.call('connect', { params: { client: this.client().id }, body }), () => this.closed.emit(true));
+  }
+
+  protected setSchedule(text: string): void {
+    const found = SCHEDULES.find((each) => each === text);
+    if (found) this.schedule.set(found);
+  }
+
+  private change(report: string, edit: (choice: Choice) => Choice): void {
+    this.reports.update((reports) => reports?.map((each) => (each.id === report ? edit(each) : each)) ?? null);
+  }
+
+  private wait<T>(words: string, work: Observable<T>, done: (value: T) => void): void {
+    this.busy.set(words);
+    this.error.set('');
+    work.pipe(finalize(() => this.busy.set(''))).subscribe({ next: done, error: (error: ApiError) => this.error.set(error.message) });
+  }
+}
+
+function threeMonthsBefore(day: number): number {
+  const { year, month } = dayParts(day);
+  return dayOf(month > 3 ? year : year - 1, month > 3 ? month - 3 : month + 9, 1) ?? day - 92;
+}
