@@ -19,6 +19,15 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');
+  const { token } = (await (await fetch(`${lens.market}/tokens/harbor-search`)).json()) as { token: string };
+  await lens.open(`/intake?${NORTHWALL}`);
+  await page.getByRole('button', { name: 'Connect a channel' }).click();
+  await page.getByRole('combobox', { name: 'Channel' }).selectOption({ label: 'Harbor Search' });
+  await page.getByLabel('Token').fill(token);
+  await page.getByRole('button', { name: 'Look what it opens' }).click();
+  await page.getByText('Fields and first rows').nth(2).click();
+  await page.getByRole('checkbox', { name: 'Search term by day' }).check();
+  await shot('connect');
   await lens.open(`/compare?${JUNIPER}`);
   await shot('compare');
   await lens.open(`/compare?${JUNIPER}&trace=total~roas`);

@@ -82,7 +82,7 @@ describe('the market', () => {
     const settings = reportOf(market, 'harbor-search', 'settings').rows(SEPTEMBER);
     const budget = settings.filter((row) => row[1] === 'HB-1104').reduce((all, row) => all + Number(row[4]), 0);
     const ads = reportOf(market, 'harbor-search', 'ads').rows(SEPTEMBER);
-    const spent = ads.filter((row) => row[1] === 'HB-1104').reduce((all, row) => all + Number(row[9]), 0);
+    const spent = ads.filter((row) => row[1] === 'HB-1104').reduce((all, row) => all + Number(row[10]), 0);
     expect(spent).toBeLessThan(1.08 * budget);
     expect(spent).toBeGreaterThan(0.8 * budget);
   });
@@ -114,7 +114,7 @@ describe('changes', () => {
     reportOf(market, 'harbor-search', 'ads')
       .rows(days)
       .filter((row) => row[1] === campaign)
-      .reduce((sum, row) => sum + Number(row[9]), 0);
+      .reduce((sum, row) => sum + Number(row[10]), 0);
 
   it('hold from the day they are made, leave the past alone, and survive a restart', () => {
     const market = Market.open(folder, undefined, clients);
@@ -127,8 +127,8 @@ describe('changes', () => {
     expect(
       reportOf(market, 'harbor-search', 'ads')
         .rows(SEPTEMBER)
-        .map((row) => row.slice(0, 10)),
-    ).toEqual(past.map((row) => row.slice(0, 10)));
+        .map((row) => row.slice(0, 11)),
+    ).toEqual(past.map((row) => row.slice(0, 11)));
     const reopened = Market.open(folder, undefined, clients);
     expect(reopened.today).toBe(dayOf('2026-11-07'));
     expect(spent(reopened, 'HB-2201', days)).toBe(spent(market, 'HB-2201', days));

@@ -199,6 +199,11 @@ describe('orders', () => {
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
+  it('of a marketplace are not known to the shop, which is not 0', () => {
+    const there = { ...tables, accounts: tables.accounts.map((account) => ({ ...account, sellsItself: true })) };
+    expect(figureOf(ask(there), 'search/1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });
+  });
+
   it('are never in one column with claims', () => {
     expect(of({ countedBy: 'claims', basis: 'click' }, 'search/1', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
   });

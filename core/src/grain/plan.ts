@@ -81,7 +81,7 @@ export class Plan {
   private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersCover(term, day);
+    if (isOrdered(term)) return this.ordersKnow(term, account, day);
     if (this.tables.accounts[account]?.noRate === true && termUnit(term) === 'money') return false;
     const covering = this.tables.feeds.filter(
       (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
@@ -95,7 +95,7 @@ export class Plan {
   /** The terms that orders count and that are known on a day, one bit a term. */
   ordersMeasured(day: Day): number {
     return this.terms.reduce(
-      (mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, day) ? mask | (1 << index) : mask),
+      (mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, NONE, day) ? mask | (1 << index) : mask),
       0,
     );
   }
@@ -105,7 +105,7 @@ export class Plan {
     const measured = new Int32Array(this.width);
     this.terms.forEach((term, index) => {
       for (let at = 0; at < this.width; at++) {
-        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, campaign, this.window.from + at)) {
+        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, campaign, account, this.window.from + at)) {
           measured[at] = (measured[at] ?? 0) | (1 << index);
         }
       }
@@ -113,15 +113,16 @@ export class Plan {
     return { answers, measured };
   }
 
-  private isMeasured(term: ClosedTerm, feedAt: number, campaign: number, day: Day): boolean {
+  private isMeasured(term: ClosedTerm, feedAt: number, campaign: number, account: number, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersCover(term, day);
+    if (isOrdered(term)) return this.ordersKnow(term, account, day);
     const feed = this.tables.feeds[feedAt];
     return feed !== undefined && !hasUnmeasured(feed, column, campaign, day);
   }
 
-  private ordersCover(term: ClosedTerm, day: Day): boolean {
+  private ordersKnow(term: ClosedTerm, account: number, day: Day): boolean {
+    if (this.tables.accounts[account]?.sellsItself === true) return false;
     return this.tables.orders.some((table) => ordersAnswer(table, term) && newestCover(table.covers, NONE, day) !== undefined);
   }
 

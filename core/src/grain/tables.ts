@@ -54,6 +54,8 @@ export interface AccountInfo {
   readonly channel: string;
   /** Money of this account cannot be had in the client's currency: there is no exchange rate. */
   readonly noRate: boolean;
+  /** Sales are made in the channel itself, a marketplace: the client's own orders do not know them, which is not 0. */
+  readonly sellsItself?: boolean;
 }
 
 export interface DatedShare {

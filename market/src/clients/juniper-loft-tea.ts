@@ -44,7 +44,7 @@ export const juniperLoftTea: ClientWorld = {
       'harbor-search',
       'HB-1101',
       'JLT_search_customers_brand-terms_uk',
-      { budget: 45, bid: 0.16, market: 300, clickRate: 0.16, outcomeRate: 0.0468, stage: 'customers', warmth: 0.25, follow: 1.2 },
+      { budget: 45, bid: 0.16, market: 300, clickRate: 0.16, outcomeRate: 0.0235, stage: 'customers', warmth: 0.25, follow: 1.2 },
       [
         {
           name: 'juniper loft',
@@ -62,7 +62,7 @@ export const juniperLoftTea: ClientWorld = {
         bid: 0.29,
         market: 330,
         clickRate: 0.058,
-        outcomeRate: 0.0187,
+        outcomeRate: 0.0262,
         history: [
           { day: '2026-08-17', field: 'daily budget', value: 70, by: 'm.reed' },
           { day: '2026-10-12', field: 'daily budget', value: 82, by: 'm.reed' },
@@ -153,14 +153,14 @@ export const juniperLoftTea: ClientWorld = {
       'tern-search',
       'TS-1202',
       'JLT_search_customers_brand-terms_uk',
-      { budget: 12, bid: 0.12, market: 60, clickRate: 0.15, outcomeRate: 0.044, stage: 'customers', follow: 0.4, warmth: 0.2 },
+      { budget: 12, bid: 0.12, market: 60, clickRate: 0.15, outcomeRate: 0.028, stage: 'customers', follow: 0.4, warmth: 0.2 },
       [{ name: 'juniper loft', ads: 'Juniper Loft Tea 1 1', keywords: 'juniper loft tea 5 1.1 exact|juniper loft 2 1 phrase' }],
     ),
     campaign(
       'wren-social',
       'WR-3301',
       'JLT_social_new_morning-ritual_video_uk',
-      { budget: 64, bid: 0.38, market: 260, clickRate: 0.012, outcomeRate: 0.011, warmth: 0.5 },
+      { budget: 64, bid: 0.38, market: 260, clickRate: 0.012, outcomeRate: 0.0165, warmth: 0.5 },
       [
         { name: 'tea at home, 30–55', weight: 2, ads: 'kettle, close up 2 1.2|first light 2 0.9|spoon and tin 1 0.6' },
         { name: 'food and cooking', ads: 'kettle, close up, long 1 0.9|recipe card 1 0.8' },

@@ -43,9 +43,10 @@ export const DIMENSIONS = {
     fields: [
       ['Ad ID', 'member', 'Its number'],
       ['Ad', 'member', 'Its first line, or the name of its picture'],
+      ['Ad status', 'setting', 'enabled on the days it ran'],
     ],
     columns: ['campaign', 'group', 'ad'],
-    write: (world, touch) => [groupOf(world, touch)?.ads[touch.ad]?.id ?? '', groupOf(world, touch)?.ads[touch.ad]?.name ?? ''],
+    write: (world, touch) => [groupOf(world, touch)?.ads[touch.ad]?.id ?? '', groupOf(world, touch)?.ads[touch.ad]?.name ?? '', 'enabled'],
   },
   keyword: {
     fields: [

@@ -50,7 +50,12 @@ function loadRecord(db: Db, client: string, { info, accounts, feeds, margin }: C
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
   const tables: ClientTables = {
-    accounts: accounts.map((account) => ({ id: account.id, channel: account.channel, noRate: account.currency !== info?.currency })),
+    accounts: accounts.map((account) => ({
+      id: account.id,
+      channel: account.channel,
+      noRate: account.currency !== info?.currency,
+      sellsItself: account.channelKind === 'marketplace',
+    })),
     feeds: reports.map((feed) => {
       const known = cache.feeds.get(feed.id);
       // A new account moves the others' places, so a kept table belongs to its place too.
