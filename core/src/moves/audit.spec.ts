@@ -117,7 +117,7 @@ describe('audit', () => {
     const { findings } = run(tables, LEADS);
     expect(of(findings, 'campaign', 1)).toMatchObject({ verdict: 'beats', actual: 10 });
     expect(of(findings, 'campaign', 2)).toMatchObject({ verdict: 'misses', actual: 50 });
-    expect(of(findings, 'campaign', 2).breakEven.cpa).toBeNull();
+    expect(of(findings, 'campaign', 2).breakEven.cpa).toBe(20);
   });
 
   it('does not judge where days are missing', () => {
