@@ -1,3 +1,4 @@
+import { UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { target, targetMetric } from './clients';
@@ -20,6 +21,7 @@ export const finding = z.object({
   actual: z.number().nullable(),
   range: z.object({ low: z.number(), high: z.number().nullable() }),
   verdict: z.enum(['misses', 'beats', 'undecided', 'at the bar', 'not judged']),
+  unfit: z.enum(UNFIT).nullable(),
   supported: z.boolean(),
   more: z.object({ clicks: z.number(), spend: z.number() }).nullable(),
   days: dayRange,

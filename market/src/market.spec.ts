@@ -1,13 +1,16 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { juniperLoftTea } from './clients/juniper-loft-tea';
 import { northwallClimbing } from './clients/northwall-climbing';
 import { pocketOrchard } from './clients/pocket-orchard';
+import { writeFiles } from './files/write-files';
 import { Market } from './market';
+import { csvLines } from './serve/files';
 import type { Cell, Report } from './report/report';
 import { splitBrings, truthOf } from './truth/truth';
 import { dayOf } from './world/calendar';
+import { scaled } from './world/scale';
 
 const SEPTEMBER = { from: dayOf('2026-09-01'), to: dayOf('2026-09-30') };
 
@@ -191,5 +194,34 @@ describe('the truth', () => {
     expect(bad.length).toBeGreaterThan(100);
     // A little is claimed for them: the channel's last touch before an outcome that something else brought.
     expect(rate(bad)).toBeLessThan(0.4 * rate(good));
+  });
+});
+
+describe('files', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'market-files-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  const world = since(northwallClimbing, '2026-10-01');
+  const lines = (name: string): string[] => readFileSync(join(folder, name), 'utf8').trim().split('\n').slice(1);
+
+  it('written day by day hold just what the whole world reports in the end', () => {
+    writeFiles(world, folder);
+    const whole = Market.open(undefined, undefined, [world]);
+    whole.advance(30);
+    const october = { from: dayOf('2026-10-01'), to: dayOf('2026-10-30') };
+    const ads = reportOf(whole, 'harbor-search', 'ads');
+    // All but the claims, which went on arriving.
+    const told = lines('northwall-climbing_harbor-search_ads.csv').map((line) => line.replace(/,[^,]*$/, ''));
+    expect(told.join('\n')).toBe(csvLines(ads.rows(october).map((row) => row.slice(0, -1))).trim());
+    expect(lines('northwall-climbing_till_till.csv')).toHaveLength(reportOf(whole, 'till', 'till').rows(october).length);
+  });
+
+  it('of a world three times larger hold three times as much at the same prices', () => {
+    const [once, thrice] = [Market.open(undefined, undefined, [world]), Market.open(undefined, undefined, [scaled(world, 3)])];
+    const sum = (market: Market, field: string): number => {
+      const report = reportOf(market, 'harbor-search', 'ads');
+      return total(report, report.rows({ from: dayOf('2026-10-08'), to: dayOf('2026-10-30') }), field);
+    };
+    expect(sum(thrice, 'Clicks') / sum(once, 'Clicks')).toBeCloseTo(3, 0);
+    expect(sum(thrice, 'Cost') / sum(thrice, 'Clicks')).toBeCloseTo(sum(once, 'Cost') / sum(once, 'Clicks'), 1);
   });
 });

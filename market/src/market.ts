@@ -5,13 +5,10 @@ import { type Events, noEvents, OUTCOME, TOUCH } from './people/events';
 import { live, rewind } from './people/history';
 import { type Change, Settings } from './people/settings';
 import { Columns } from './people/columns';
-import { cutRows, fieldsOf } from './report/cut';
-import { OFFERS } from './report/offers';
-import { journeysReport, tillReport, visitsReport } from './report/own-systems';
-import type { Account, Report } from './report/report';
-import { changesReport, settingsReport } from './report/settings-report';
+import type { Account } from './report/report';
+import { reportsOf } from './report/reports';
 import { dayOf, isoDay } from './world/calendar';
-import { type ChannelId, CHANNELS, type ClientWorld } from './world/spec';
+import { CHANNELS, type ClientWorld } from './world/spec';
 
 /** The client's own systems are channels like any other to whoever asks. */
 const OWN = { footpath: { name: 'Footpath', kind: 'site' }, till: { name: 'Till', kind: 'orders' } } as const;
@@ -26,8 +23,6 @@ interface State {
   readonly today: string;
   readonly changes: readonly Change[];
 }
-
-const OUTCOME_NAMES = { purchase: 'Purchase', booking: 'Booking', lead: 'Lead', install: 'Install' } as const;
 
 /** The world as it is today: what has happened, what is set, what can be asked. Kept in a folder; the same on every machine. */
 export class Market {
@@ -67,10 +62,6 @@ export class Market {
     return dayOf(this.state.today);
   }
 
-  get changes(): readonly Change[] {
-    return this.state.changes;
-  }
-
   settingsOf(client: ClientWorld): Settings {
     return this.settings.get(client.id) ?? new Settings(client, []);
   }
@@ -87,7 +78,10 @@ export class Market {
   /** The accounts one channel has, with the reports each offers. */
   accounts(channel: string): Account[] {
     return this.clients.flatMap((client) => {
-      const reports = this.reportsOf(client, channel);
+      const reports = reportsOf(
+        { world: client, events: this.eventsOf(client), settings: this.settingsOf(client), known: () => this.today - 1 },
+        channel,
+      );
       if (reports.length === 0) return [];
       return [
         { id: `${client.prefix}-${channel}`, name: client.name, client: client.id, currency: client.currency, zone: client.zone, reports },
@@ -112,30 +106,6 @@ export class Market {
     this.state = { ...this.state, changes: [...this.state.changes, change] };
     for (const client of this.clients) this.settings.set(client.id, new Settings(client, this.state.changes));
     this.keep([]);
-  }
-
-  private reportsOf(client: ClientWorld, channel: string): Report[] {
-    const events = this.eventsOf(client);
-    if (channel === 'till') return [tillReport(client, events)];
-    if (channel === 'footpath') return [visitsReport(client, events), journeysReport(client, events)];
-    const campaigns = client.campaigns.flatMap((campaign, at) => (campaign.channel === channel ? [at] : []));
-    if (campaigns.length === 0) return [];
-    const cuts = OFFERS[channel as ChannelId].map((offer): Report => {
-      const measures = offer.measures.filter(
-        (id) => (client.steps.cart > 0 || (id !== 'carts' && id !== 'checkouts')) && (client.price > 0 || id !== 'value'),
-      );
-      const cut = { dimensions: offer.dimensions, measures, campaigns: new Set(campaigns) };
-      return {
-        id: offer.id,
-        name: offer.name,
-        fields: fieldsOf(cut, OUTCOME_NAMES[client.action]),
-        restates: 30,
-        rows: (days) => cutRows(events.touches, cut, days, { world: client, known: this.today - 1 }),
-      };
-    });
-    if (CHANNELS[channel as ChannelId].kind === 'local listing') return cuts;
-    const settings = this.settingsOf(client);
-    return [...cuts, settingsReport(client, settings, events.touches, campaigns), changesReport(client, settings, campaigns)];
   }
 
   private read(client: ClientWorld): Events {

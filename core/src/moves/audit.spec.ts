@@ -123,7 +123,12 @@ describe('audit', () => {
   it('does not judge where days are missing', () => {
     const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }]);
     const feeds = tables.feeds.map((feed) => ({ ...feed, covers: feed.covers.map((cover) => ({ ...cover, to: 17 })) }));
-    expect(of(run({ ...tables, feeds }).findings, 'campaign', 1)).toMatchObject({ verdict: 'not judged', supported: false, more: null });
+    expect(of(run({ ...tables, feeds }).findings, 'campaign', 1)).toMatchObject({
+      verdict: 'not judged',
+      unfit: 'not measured',
+      supported: false,
+      more: null,
+    });
   });
 });
 

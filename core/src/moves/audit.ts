@@ -6,7 +6,7 @@ import { type ClientTables, marginOn } from '../grain/tables';
 import { maturityOf, shareBy } from '../maturity/maturity';
 import type { Day, DayRange } from '../time/day';
 import { breakEvenRoas } from './economics';
-import type { Finding } from './finding';
+import type { Finding, Unfit } from './finding';
 import { type Observation, observe, type Observed, totalOf } from './observe';
 import { propose, type Situation } from './propose';
 import { type Setting, settingsOf } from './settings';
@@ -111,7 +111,7 @@ function examine(observed: Observed, context: Context): Examined {
   const reached = { low: brought.low / asked, high: brought.high / asked };
   const perOutcome = target.metric === 'roas' ? orderValue || usualValue : 1;
   const judgement = judge({ count: outcomes, atBar: perOutcome > 0 ? asked / perOutcome : 0, reached, clicks, spend });
-  const unfit = observed.coverage < LEAST_COVERAGE || maturity < LEAST_MATURITY;
+  const unfit: Unfit | null = observed.coverage < LEAST_COVERAGE ? 'not measured' : maturity < LEAST_MATURITY ? 'too early' : null;
   const lost = totalOf(observed, 'lost');
   const seen = totalOf(observed, 'impressions');
   const roas = breakEvenRoas(margin);
@@ -127,6 +127,7 @@ function examine(observed: Observed, context: Context): Examined {
     actual: actualOf(target, spend, (target.metric === 'roas' ? value : outcomes) / maturity),
     range: rangeOf(target, reached),
     verdict: unfit ? 'not judged' : judgement.verdict,
+    unfit,
     supported: false,
     more: unfit ? null : judgement.more,
     days: context.days,

@@ -4,6 +4,10 @@ import type { DayRange } from '../time/day';
 import type { StopLoss } from './stop-loss';
 import type { TargetMetric } from './target';
 
+/** Too few of its days are measured, or too few of its outcomes have arrived. */
+export const UNFIT = ['not measured', 'too early'] as const;
+export type Unfit = (typeof UNFIT)[number];
+
 /** What happened and how sure it is, for one campaign or ad. Money in whole units. */
 export interface Finding {
   /** Row key in Compare for the same client: channel/campaign/group/ad. */
@@ -21,6 +25,8 @@ export interface Finding {
   /** 95 % interval of the metric; an open high side is null. */
   readonly range: { readonly low: number; readonly high: number | null };
   readonly verdict: Verdict | 'not judged';
+  /** Why it cannot be judged; null where it can. */
+  readonly unfit: Unfit | null;
   /** Whether the verdict survives the limit on chance findings in the whole list. */
   readonly supported: boolean;
   readonly more: More | null;

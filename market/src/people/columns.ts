@@ -38,12 +38,19 @@ export class Columns<S extends Shape> {
     return this.columns[name];
   }
 
-  set(name: keyof S, row: number, value: number): void {
-    this.columns[name][row] = value;
-  }
-
   truncate(length: number): void {
     this.length = length;
+  }
+
+  /** Forgets the rows that are not kept; the others stay in order. */
+  keep(isKept: (row: number) => boolean): void {
+    let to = 0;
+    for (let row = 0; row < this.length; row++) {
+      if (!isKept(row)) continue;
+      if (to !== row) for (const name in this.columns) this.columns[name][to] = this.get(name, row);
+      to += 1;
+    }
+    this.length = to;
   }
 
   /** First row at which a column, sorted upwards, is at least `value`. */

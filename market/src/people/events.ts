@@ -64,6 +64,19 @@ export interface Events {
   readonly outcomes: Outcomes;
 }
 
+/** Positions of the touches on these days. People are born in order, and touched within the longest interest. */
+export function* rowsOn(touches: Touches, days: { readonly from: number; readonly to: number }): Generator<number> {
+  const day = touches.column('day');
+  const last = touches.firstAt('born', days.to + 1);
+  for (let row = touches.firstAt('born', days.from - LONGEST_INTEREST); row < last; row++) {
+    const on = day[row] ?? 0;
+    if (on >= days.from && on <= days.to) yield row;
+  }
+}
+
+/** After so many days an interest has cooled: a person's touches lie within them. */
+export const LONGEST_INTEREST = 45;
+
 export const noEvents = (): Events => ({ touches: new Columns(TOUCH), outcomes: new Columns(OUTCOME) });
 
 export const DEVICES = ['phone', 'computer', 'tablet'] as const;

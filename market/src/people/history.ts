@@ -1,8 +1,8 @@
 import { holds } from '../world/calendar';
 import { countAround, hashOf, mix } from '../world/random';
 import type { ClientWorld } from '../world/spec';
-import type { Events } from './events';
-import { LONGEST_INTEREST, People } from './person';
+import { type Events, LONGEST_INTEREST } from './events';
+import { People } from './person';
 import type { Settings } from './settings';
 
 export interface LiveOptions {
@@ -13,8 +13,6 @@ export interface LiveOptions {
   readonly before: number;
   /** A campaign that never runs. */
   readonly without?: string;
-  /** How many times the world's people there are. */
-  readonly scale?: number;
 }
 
 /**
@@ -28,7 +26,7 @@ export function live(world: ClientWorld, settings: Settings, events: Events, opt
       if (!holds(campaign, born)) continue;
       const { births } = people.dayOf(index, born);
       const seed = mix(hashOf(campaign.id), born);
-      const count = countAround(seed, 7, births * (options.scale ?? 1));
+      const count = countAround(seed, 7, births);
       for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options.before);
     }
   }

@@ -35,8 +35,6 @@ const DEVICE_QUALITY = [0.92, 1.14, 1];
 const AGE_SHARES = runningShares([0.12, 0.26, 0.25, 0.2, 0.17]);
 const AGE_QUALITY = [0.7, 1, 1.12, 1.1, 0.98];
 const BROWSER_SHARES = runningShares([0.5, 0.28, 0.14, 0.08]);
-/** After so many days an interest has cooled: opportunities lie within them. */
-export const LONGEST_INTEREST = 45;
 
 interface Opportunity {
   readonly campaign: number;

@@ -1,7 +1,6 @@
-import type { Touch, Touches } from '../people/events';
+import { rowsOn, type Touch, type Touches } from '../people/events';
 import { DIMENSIONS, type Dimension, type DimensionId } from './dimensions';
 import { type Given, type Measure, MEASURES, type MeasureId } from './measures';
-import { LONGEST_INTEREST } from '../people/person';
 import { isoDay } from '../world/calendar';
 import type { Cell, Days, Field } from './report';
 
@@ -38,11 +37,9 @@ export function cutRows(touches: Touches, cut: Cut, days: Days, given: Given): C
   const day = touches.column('day');
   const campaign = touches.column('campaign');
   const groups = new Map<string, Group>();
-  const last = touches.firstAt('born', days.to + 1);
-  for (let row = touches.firstAt('born', days.from - LONGEST_INTEREST); row < last; row++) {
-    const on = day[row] ?? 0;
-    if (on < days.from || on > days.to || !cut.campaigns.has(campaign[row] ?? 0)) continue;
-    let key = String(on);
+  for (const row of rowsOn(touches, days)) {
+    if (!cut.campaigns.has(campaign[row] ?? 0)) continue;
+    let key = String(day[row]);
     for (const column of columns) {
       const value = touches.get(column, row);
       key += `,${column === 'minute' ? Math.floor(value / 60) : value}`;

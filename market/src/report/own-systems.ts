@@ -1,11 +1,9 @@
 import { holds, isoDay, momentOf } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
-import { DID, type Events } from '../people/events';
-import { LONGEST_INTEREST } from '../people/person';
-import type { Cell, Field, Report } from './report';
+import { DID, type Events, rowsOn } from '../people/events';
+import { always, type Cell, type Report } from './report';
 
-const always = (name: string, kind: Field['kind'], about: string): Field => ({ name, kind, about, always: true });
 const money = (hundredths: number): number => hundredths / 100;
 
 /** The client's own list of orders, bookings, leads or installs: every one once, with the tags that survived. */
@@ -87,11 +85,10 @@ export function visitsReport(world: ClientWorld, { touches }: Events): Report {
     ],
     rows: ({ from, to }) => {
       const sums = new Map<string, { day: number; source: string; page: string; visits: number; fresh: number; stayed: number }>();
-      const last = touches.firstAt('born', to + 1);
-      for (let row = touches.firstAt('born', from - LONGEST_INTEREST); row < last; row++) {
+      for (const row of rowsOn(touches, { from, to })) {
         const day = touches.get('day', row);
         const flags = touches.get('flags', row);
-        if (day < from || day > to || (flags & DID.visit) === 0) continue;
+        if ((flags & DID.visit) === 0) continue;
         const page = world.pages[touches.get('page', row)] ?? '';
         if (world.events.some((event) => event.lostTagPage === page && holds(event, day))) continue;
         const source = sourceOf(world, touches.get('campaign', row), touches.get('person', row));
@@ -130,10 +127,8 @@ export function journeysReport(world: ClientWorld, { touches, outcomes }: Events
       const ended = new Map<number, number>();
       for (let row = 0; row < outcomes.length; row++) if (outcomes.get('day', row) <= to) ended.set(outcomes.get('person', row), row);
       const rows: Cell[][] = [];
-      const last = touches.firstAt('born', to + 1);
-      for (let row = touches.firstAt('born', from - LONGEST_INTEREST); row < last; row++) {
+      for (const row of rowsOn(touches, { from, to })) {
         const touch = touches.row(row);
-        if (touch.day < from || touch.day > to) continue;
         const outcome = ended.get(touch.person);
         if (outcome === undefined && touch.person % KEPT !== 0) continue;
         const spec = world.campaigns[touch.campaign];

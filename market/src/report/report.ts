@@ -9,6 +9,9 @@ export interface Field {
   readonly always: boolean;
 }
 
+/** A field that every row has. */
+export const always = (name: string, kind: Field['kind'], about: string): Field => ({ name, kind, about, always: true });
+
 export interface Days {
   readonly from: number;
   readonly to: number;

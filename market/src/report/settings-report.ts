@@ -1,12 +1,10 @@
 import { dayOf, isoDay } from '../world/calendar';
 import type { ClientWorld } from '../world/spec';
 import type { Settings } from '../people/settings';
-import type { Touches } from '../people/events';
-import { LONGEST_INTEREST, People } from '../people/person';
+import { rowsOn, type Touches } from '../people/events';
+import { People } from '../people/person';
 import { campaignName } from './dimensions';
-import type { Cell, Days, Field, Report } from './report';
-
-const always = (name: string, kind: Field['kind'], about: string): Field => ({ name, kind, about, always: true });
+import { always, type Cell, type Days, type Report } from './report';
 
 /** What each campaign was set to on each day, and what its budget cost it in impressions. */
 export function settingsReport(world: ClientWorld, settings: Settings, touches: Touches, campaigns: readonly number[]): Report {
@@ -59,11 +57,8 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
 
 function impressionsBy(touches: Touches, days: Days): Map<number, number> {
   const sums = new Map<number, number>();
-  const last = touches.firstAt('born', days.to + 1);
-  for (let row = touches.firstAt('born', days.from - LONGEST_INTEREST); row < last; row++) {
-    const day = touches.get('day', row);
-    if (day < days.from || day > days.to) continue;
-    const key = touches.get('campaign', row) * 100_000 + day;
+  for (const row of rowsOn(touches, days)) {
+    const key = touches.get('campaign', row) * 100_000 + touches.get('day', row);
     sums.set(key, (sums.get(key) ?? 0) + touches.get('impressions', row));
   }
   return sums;

@@ -7,7 +7,7 @@ export type Dialect = 'comma' | 'semicolon';
 /** A report as a channel's export button would write it. */
 export function toCsv(report: Report, rows: readonly Cell[][], days: Days, dialect: Dialect): string {
   const headers = report.fields.map(({ name }) => name);
-  if (dialect === 'comma') return [headers, ...rows].map((cells) => line(cells, ',', plain)).join('\n') + '\n';
+  if (dialect === 'comma') return csvLines([headers, ...rows]);
   const sums = report.fields.map((field, at): Cell =>
     at === 0
       ? 'Total'
@@ -34,6 +34,9 @@ export function toCsv(report: Report, rows: readonly Cell[][], days: Days, diale
       .join('\r\n') + '\r\n'
   );
 }
+
+/** Plain lines with commas and points. */
+export const csvLines = (rows: readonly (readonly Cell[])[]): string => rows.map((cells) => `${line(cells, ',', plain)}\n`).join('');
 
 export const toJsonLines = (fields: readonly Field[], rows: readonly Cell[][]): string =>
   rows.map((row) => `${JSON.stringify(Object.fromEntries(fields.map(({ name }, at) => [name, row[at] ?? null])))}\n`).join('');

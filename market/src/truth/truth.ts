@@ -1,8 +1,8 @@
 import type { Market } from '../market';
-import { eventFactors, reachOf, season } from '../people/demand';
-import { type Events, noEvents } from '../people/events';
+import { reachOf } from '../people/demand';
+import { type Events, LONGEST_INTEREST, noEvents } from '../people/events';
 import { live } from '../people/history';
-import { LONGEST_INTEREST, People } from '../people/person';
+import { People } from '../people/person';
 import type { Settings } from '../people/settings';
 import { dayOf, isoDay } from '../world/calendar';
 import type { ClientWorld } from '../world/spec';
@@ -163,15 +163,4 @@ function shares(weights: readonly number[]): number[] {
 
 /** The truth of every client as a file for people and tests. Never served. */
 export const truthText = (market: Market): string =>
-  JSON.stringify(
-    {
-      today: isoDay(market.today),
-      clients: market.clients.map((client) => ({
-        ...truthOf(market, client),
-        demandToday: season(client, market.today),
-        eventsToday: eventFactors(client, market.today),
-      })),
-    },
-    null,
-    1,
-  );
+  JSON.stringify({ today: isoDay(market.today), clients: market.clients.map((client) => truthOf(market, client)) }, null, 1);

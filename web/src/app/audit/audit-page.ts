@@ -142,6 +142,12 @@ function sectionsOf(views: readonly FindingView[]): Section[] {
       findings: undecided,
       empty: 'None.',
     },
+    {
+      title: 'Not judged',
+      note: 'What is known of these does not suffice for a verdict against the target.',
+      findings: bySpend.filter(({ finding }) => finding.unfit !== null && finding.level === 'campaign'),
+      empty: 'None.',
+    },
   ];
 }
 

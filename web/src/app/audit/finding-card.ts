@@ -17,19 +17,23 @@ import type { FindingView } from './finding-view';
         <p>
           <strong>{{ view().actual }}</strong>, {{ view().against }}
         </p>
-        <div class="scale" aria-hidden="true">
-          <span
-            class="range"
-            [class]="view().finding.verdict.replaceAll(' ', '-')"
-            [style.left.%]="view().scale.low * 100"
-            [style.width.%]="(view().scale.high - view().scale.low) * 100"
-          ></span>
-          <span class="bar"></span>
-          @if (view().scale.actual !== null) {
-            <span class="dot" [style.left.%]="(view().scale.actual ?? 0) * 100"></span>
-          }
-        </div>
-        <p class="small">{{ view().range }}</p>
+        @if (view().scale; as scale) {
+          <div class="scale" aria-hidden="true">
+            <span
+              class="range"
+              [class]="view().finding.verdict.replaceAll(' ', '-')"
+              [style.left.%]="scale.low * 100"
+              [style.width.%]="(scale.high - scale.low) * 100"
+            ></span>
+            <span class="bar"></span>
+            @if (scale.actual !== null) {
+              <span class="dot" [style.left.%]="scale.actual * 100"></span>
+            }
+          </div>
+          <p class="small">{{ view().range }}</p>
+        } @else {
+          <p class="small">{{ view().unfit }}</p>
+        }
         <p class="quiet small">
           {{ view().evidence }}
         </p>

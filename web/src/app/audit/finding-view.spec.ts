@@ -15,6 +15,7 @@ const finding: Finding = {
   actual: 1.3,
   range: { low: 0.9, high: 1.8 },
   verdict: 'misses',
+  unfit: null,
   supported: true,
   more: null,
   days: { from: 20727, to: 20756 },
@@ -42,7 +43,7 @@ describe('a finding in sentences', () => {
     );
     expect(view.change).toBe('Daily budget £90.00 → £72.00 (−20%)');
     expect(view.effect.replaceAll('\u2060', '')).toBe('A day: spend −£18.00, orders −0.4 (−0.5 to −0.3)');
-    expect(view.scale.actual).toBeCloseTo(0.25, 10);
+    expect(view.scale?.actual).toBeCloseTo(0.25, 10);
   });
 
   it('never turns "no outcome" into a number', () => {
@@ -54,6 +55,13 @@ describe('a finding in sentences', () => {
     expect(view.range).toBe('95 % sure it is between £40.00 and open');
     expect(view.scale).toMatchObject({ actual: null, high: 1 });
     expect([view.change, view.effect]).toEqual(['', '']);
+  });
+
+  it('says why it is not judged, and gives no figure for what is not known', () => {
+    const view = findingView({ ...finding, verdict: 'not judged', unfit: 'not measured', supported: false, actual: 0, move: null }, STYLE);
+    expect(view.unfit).toContain('not all measured');
+    expect([view.actual, view.range, view.scale]).toEqual(['Not judged', '', null]);
+    expect(view.evidence).toBe('£2,359 spent, 4,064 clicks');
   });
 
   it('tells a pause, a decision with its reason, and how much more data is needed', () => {

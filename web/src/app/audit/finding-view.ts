@@ -9,11 +9,18 @@ import {
   relativeChange,
   type Style,
   TARGET_METRICS,
+  type Unfit,
   value,
 } from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
 
 type Finding = AuditReply['findings'][number];
+
+const UNFIT_WORDS: Record<Unfit, string> = {
+  'not measured':
+    'Its spend, clicks and outcomes are not all measured on nine days of ten: a marketplace’s sales, say, never reach the orders.',
+  'too early': 'Less than a third of what these clicks will bring has arrived.',
+};
 
 /** A finding in sentences. */
 export interface FindingView {
@@ -21,6 +28,8 @@ export interface FindingView {
   readonly where: string;
   readonly actual: string;
   readonly range: string;
+  /** Why it is not judged; empty where it is. */
+  readonly unfit: string;
   readonly against: string;
   readonly evidence: string;
   readonly stopLoss: string;
@@ -30,8 +39,8 @@ export interface FindingView {
   readonly decided: string;
   readonly effect: string;
   readonly assumption: string;
-  /** Positions of the drawn interval on the scale around the target, 0–1. */
-  readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null };
+  /** Positions of the drawn interval on the scale around the target, 0–1; null where nothing is judged. */
+  readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
 
 const OUTCOME_WORDS: Partial<Record<Action, string>> = { purchase: 'orders', lead: 'leads', booking: 'bookings', install: 'installs' };
@@ -46,22 +55,14 @@ export function findingView(finding: Finding, style: Style): FindingView {
   const high = finding.range.high === null ? 'open' : write(finding.range.high);
   const place = (amount: number): number => placeOnScale(amount, finding.target);
   const { stopLoss, move } = finding;
-  const share = (part: number): string => formatNumber(part, 'share', style, 0);
   return {
     finding,
     where: [finding.channelName, ...finding.path.slice(0, -1)].join(' › '),
-    actual: finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
-    range: `95 % sure it is between ${write(finding.range.low)} and ${high}`,
+    actual: finding.unfit ? 'Not judged' : finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
+    range: finding.unfit ? '' : `95 % sure it is between ${write(finding.range.low)} and ${high}`,
+    unfit: finding.unfit ? UNFIT_WORDS[finding.unfit] : '',
     against: `target ${metric.better === 'lower' ? '≤' : '≥'} ${write(finding.target)}`,
-    evidence: [
-      `${money(finding.spend)} spent, ${count(finding.clicks)} clicks, ${count(finding.outcomes)} ${outcome} so far`,
-      `${share(Math.floor(finding.maturity * 100) / 100)} have arrived`,
-      finding.breakEven.roas === null ? '' : `break-even ROAS ${formatNumber(finding.breakEven.roas, 'ratio', style)}`,
-      finding.breakEven.cpa === null ? '' : `break-even CPA ${money(finding.breakEven.cpa)}`,
-      finding.lostToBudget === null ? '' : `loses ${share(finding.lostToBudget)} of the impressions it could have to its budget`,
-    ]
-      .filter((text) => text !== '')
-      .join('; '),
+    evidence: evidenceText(finding, outcome, style),
     stopLoss: stopLoss?.stop
       ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
       : '',
@@ -70,12 +71,32 @@ export function findingView(finding: Finding, style: Style): FindingView {
     change: move ? moveText(move, style) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
-    scale: {
-      low: place(finding.range.low),
-      high: place(finding.range.high ?? Infinity),
-      actual: finding.actual === null ? null : place(finding.actual),
-    },
+    scale: finding.unfit
+      ? null
+      : {
+          low: place(finding.range.low),
+          high: place(finding.range.high ?? Infinity),
+          actual: finding.actual === null ? null : place(finding.actual),
+        },
   };
+}
+
+function evidenceText(finding: Finding, outcome: string, style: Style): string {
+  const money = (amount: number): string => formatNumber(amount, 'money', style);
+  const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
+  const share = (part: number): string => formatNumber(part, 'share', style, 0);
+  const known = [`${money(finding.spend)} spent`, `${count(finding.clicks)} clicks`];
+  // What is not measured is no 0.
+  if (finding.unfit === 'not measured') return known.join(', ');
+  return [
+    [...known, `${count(finding.outcomes)} ${outcome} so far`].join(', '),
+    `${share(Math.floor(finding.maturity * 100) / 100)} have arrived`,
+    finding.breakEven.roas === null ? '' : `break-even ROAS ${formatNumber(finding.breakEven.roas, 'ratio', style)}`,
+    finding.breakEven.cpa === null ? '' : `break-even CPA ${money(finding.breakEven.cpa)}`,
+    finding.lostToBudget === null ? '' : `loses ${share(finding.lostToBudget)} of the impressions it could have to its budget`,
+  ]
+    .filter((text) => text !== '')
+    .join('; ');
 }
 
 function moveText(move: NonNullable<Finding['move']>, style: Style): string {
