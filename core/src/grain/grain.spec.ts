@@ -199,6 +199,15 @@ describe('orders', () => {
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
+  it('are not known by device where no tag tells it: not measured, not 0, and still in the campaign', () => {
+    const byDevice = cutFeed(truth, { dimensions: ['campaign', 'device'], from: 1, to: 19, campaigns: 'all' }, 2);
+    const table = ask({ ...tables, feeds: [feed, byDevice] }, { tree: 'devices' });
+    expect(figureOf(table, 'search/1/0', 'spend')).toEqual({ kind: 'value', value: 50 });
+    expect(figureOf(table, 'search/1/0', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'search/1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(figureOf(table, 'search/1', 'purchases')).toEqual({ kind: 'value', value: 1 });
+  });
+
   it('of a marketplace are not known to the shop, which is not 0', () => {
     const there = { ...tables, accounts: tables.accounts.map((account) => ({ ...account, sellsItself: true })) };
     expect(figureOf(ask(there), 'search/1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });

@@ -81,7 +81,7 @@ export class Plan {
   private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersKnow(term, account, day);
+    if (isOrdered(term)) return this.ordersKnow(term, account, [], day);
     if (this.tables.accounts[account]?.noRate === true && termUnit(term) === 'money') return false;
     const covering = this.tables.feeds.filter(
       (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
@@ -95,7 +95,8 @@ export class Plan {
   /** The terms that orders count and that are known on a day, one bit a term. */
   ordersMeasured(day: Day): number {
     return this.terms.reduce(
-      (mask, term, index) => (isOrdered(term) && this.isMeasured(term, NONE, NONE, NONE, day) ? mask | (1 << index) : mask),
+      (mask, term, index) =>
+        isOrdered(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [] }, day) ? mask | (1 << index) : mask,
       0,
     );
   }
@@ -105,7 +106,7 @@ export class Plan {
     const measured = new Int32Array(this.width);
     this.terms.forEach((term, index) => {
       for (let at = 0; at < this.width; at++) {
-        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, campaign, account, this.window.from + at)) {
+        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, { campaign, account, dimensions }, this.window.from + at)) {
           measured[at] = (measured[at] ?? 0) | (1 << index);
         }
       }
@@ -113,17 +114,23 @@ export class Plan {
     return { answers, measured };
   }
 
-  private isMeasured(term: ClosedTerm, feedAt: number, campaign: number, account: number, day: Day): boolean {
+  private isMeasured(term: ClosedTerm, feedAt: number, { campaign, account, dimensions }: Where, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersKnow(term, account, day);
+    if (isOrdered(term)) return this.ordersKnow(term, account, dimensions, day);
     const feed = this.tables.feeds[feedAt];
     return feed !== undefined && !hasUnmeasured(feed, column, campaign, day);
   }
 
-  private ordersKnow(term: ClosedTerm, account: number, day: Day): boolean {
+  /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
+  private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
     if (this.tables.accounts[account]?.sellsItself === true) return false;
-    return this.tables.orders.some((table) => ordersAnswer(table, term) && newestCover(table.covers, NONE, day) !== undefined);
+    return this.tables.orders.some(
+      (table) =>
+        ordersAnswer(table, term) &&
+        dimensions.every((dimension) => table.codes.has(dimension)) &&
+        newestCover(table.covers, NONE, day) !== undefined,
+    );
   }
 
   /**
@@ -151,6 +158,13 @@ export class Plan {
     }
     return answer;
   }
+}
+
+/** The member a term is asked of. */
+interface Where {
+  readonly campaign: number;
+  readonly account: number;
+  readonly dimensions: readonly string[];
 }
 
 function best(candidates: readonly { feed: FeedTable; at: number }[], campaign: number, day: Day): number {
