@@ -15,6 +15,7 @@ export const finding = z.object({
   name: z.string(),
   channel: z.string(),
   account: z.number().int(),
+  currency: z.string().default(''),
   member: z.number().int(),
   metric: targetMetric,
   target: z.number(),

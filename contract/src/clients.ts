@@ -45,11 +45,17 @@ export const margin = datedNumber
   .refine(ordered, orderedMessage);
 export const monthlyBudget = datedNumber.extend({ amount: z.number().positive('A budget is more than 0') }).refine(ordered, orderedMessage);
 
+export const exchangeRate = datedNumber
+  .extend({ currency, rate: z.number().positive('A rate is more than 0') })
+  .refine(ordered, orderedMessage);
+
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({
   targets: z.array(target).max(100),
   margins: z.array(margin).max(100),
   budgets: z.array(monthlyBudget).max(100),
+  /** What one unit of another currency is worth in the client's. */
+  rates: z.array(exchangeRate).max(1000).default([]),
 });
 export type Promises = z.infer<typeof promises>;
 

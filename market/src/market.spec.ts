@@ -6,7 +6,7 @@ import { northwallClimbing } from './clients/northwall-climbing';
 import { pocketOrchard } from './clients/pocket-orchard';
 import { writeFiles } from './files/write-files';
 import { Market } from './market';
-import { csvLines } from './serve/files';
+import { csvLines } from './serve/formats';
 import type { Cell, Report } from './report/report';
 import { splitBrings, truthOf } from './truth/truth';
 import { dayOf } from './world/calendar';
@@ -178,10 +178,10 @@ describe('the truth', () => {
     expect(splitBrings(truth, best)).toBeGreaterThan(splitBrings(truth, now));
   });
 
-  it('knows the curve the clicks follow', () => {
-    for (const { curve, clicks, spend } of truth.campaigns) {
+  it('knows the curve that clicks and views follow', () => {
+    for (const { curve, touches, spend } of truth.campaigns) {
       const expected = curve.market * (1 - Math.exp(-spend / 28 / (curve.price * curve.market)));
-      expect(Math.abs(clicks / 28 / expected - 1)).toBeLessThan(0.25);
+      expect(Math.abs(touches / 28 / expected - 1)).toBeLessThan(0.25);
     }
   });
 

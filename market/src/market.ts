@@ -6,12 +6,16 @@ import { live, rewind } from './people/history';
 import { type Change, Settings } from './people/settings';
 import { Columns } from './people/columns';
 import type { Account } from './report/report';
+import { accountKept } from './world/account';
 import { reportsOf } from './report/reports';
 import { dayOf, isoDay } from './world/calendar';
 import { CHANNELS, type ClientWorld } from './world/spec';
 
 /** The client's own systems are channels like any other to whoever asks. */
 const OWN = { footpath: { name: 'Footpath', kind: 'site' }, till: { name: 'Till', kind: 'orders' } } as const;
+
+/** It is always two in the afternoon: so much of today has passed, in each client's own time. */
+const PASSED_TODAY = 14 * 60;
 
 export interface Channel {
   readonly id: string;
@@ -50,7 +54,12 @@ export class Market {
       else {
         say(`${client.name}: living through ${client.from} to ${client.to}`);
         const events = noEvents();
-        live(client, market.settingsOf(client), events, { from: dayOf(client.from), to: market.today - 1, before: market.today });
+        live(client, market.settingsOf(client), events, {
+          from: dayOf(client.from),
+          to: market.today,
+          before: market.today,
+          passed: PASSED_TODAY,
+        });
         market.events.set(client.id, events);
       }
     }
@@ -79,14 +88,25 @@ export class Market {
   accounts(channel: string): Account[] {
     return this.clients.flatMap((client) => {
       const reports = reportsOf(
-        { world: client, events: this.eventsOf(client), settings: this.settingsOf(client), known: () => this.today - 1 },
+        {
+          world: client,
+          events: this.eventsOf(client),
+          settings: this.settingsOf(client),
+          known: () => this.today - 1,
+          hasPassed: (day, minute) => day < this.today || (day === this.today && minute < PASSED_TODAY),
+        },
         channel,
       );
       if (reports.length === 0) return [];
-      return [
-        { id: `${client.prefix}-${channel}`, name: client.name, client: client.id, currency: client.currency, zone: client.zone, reports },
-      ];
+      return [{ id: `${client.prefix}-${channel}`, name: client.name, client: client.id, ...accountKept(client, channel), reports }];
     });
+  }
+
+  /** Whose account it is. */
+  clientOf(account: Account): ClientWorld {
+    const client = this.clients.find(({ id }) => id === account.client);
+    if (!client) throw new RangeError(`No client ${account.client}`);
+    return client;
   }
 
   /** Lets days pass. What was changed before holds from now on. */
@@ -95,7 +115,7 @@ export class Market {
     for (const client of this.clients) {
       const events = this.eventsOf(client);
       const from = Math.max(dayOf(client.from), rewind(events, today));
-      live(client, this.settingsOf(client), events, { from, to: today + days - 1, before: today + days });
+      live(client, this.settingsOf(client), events, { from, to: today + days, before: today + days, passed: PASSED_TODAY });
     }
     this.state = { ...this.state, today: isoDay(today + days) };
     this.keep(this.clients);

@@ -102,6 +102,17 @@ describe('a connection', () => {
       if (file.isFile()) expect(readFileSync(join(file.parentPath, file.name)).includes(token)).toBe(false);
   });
 
+  it('takes a day that is still open as it is, does not judge it, and reads it again', async () => {
+    await outside.behave({ openDay: true });
+    await connect(['ads']);
+    const { reports } = await ended();
+    expect(reports).toMatchObject([{ state: 'done', fetched: { to: '2026-10-30' } }]);
+    const { body: feeds } = await send(server.address, 'GET', `/clients/${client}/feeds`);
+    expect(feeds).toMatchObject([{ days: { to: '2026-10-31' } }]);
+    expect(await total('spend')).toBeCloseTo(offered('Cost'), 4);
+    expect(await total('spend', { from: '2026-10-31', to: '2026-10-31' })).toBeGreaterThan(0);
+  });
+
   it('is patient: too many requests, errors now and then, reports that are not ready, slow pages', async () => {
     await outside.behave({ limitEvery: 3, retryAfter: 0, failEvery: 4, notReady: 2, slow: 5, pageRows: 300 });
     await connect(['ads', 'keywords']);

@@ -53,8 +53,8 @@ describe('change', () => {
   it('compares only accounts measured in both periods, and says what share of spend that is', () => {
     const tables = tablesOf([feedOf([row(5, 1, 100, 50), row(15, 1, 300, 75)]), feedOf([row(15, 2, 100, 1)], 2, 1)], {
       accounts: [
-        { id: 'a', channel: 'search', noRate: false },
-        { id: 'b', channel: 'social', noRate: false },
+        { id: 'a', channel: 'search', currency: 'GBP', rates: null },
+        { id: 'b', channel: 'social', currency: 'GBP', rates: null },
       ],
       campaignAccount: new Map([
         [1, 0],

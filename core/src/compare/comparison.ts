@@ -131,9 +131,11 @@ function cellOf(measured: Measured, formula: Formula, now: Contribution[], befor
  * had when as many days had passed since its last click (calculations, chapter 8).
  */
 function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Bucket[] {
-  if (!comparison) return [period];
+  // Sales of a day that has not ended are not known as a whole.
+  const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
+  if (!comparison) return [now];
   const earlier = period.to - comparison.to;
-  return [period, basis === 'click' && earlier > 0 ? { ...comparison, knownBy: lastDay - earlier } : comparison];
+  return [now, basis === 'click' && earlier > 0 ? { ...comparison, knownBy: lastDay - earlier } : comparison];
 }
 
 /** Below this share of the late outcomes arrived, a claim by click date is no news yet. */

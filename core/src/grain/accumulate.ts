@@ -1,9 +1,9 @@
-import type { ClosedTerm } from '../measure/term';
+import { type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { NodeIndex, SumNode } from './node';
 import { addOrders } from './orders';
 import { type CellPlan, isOrdered, Plan, sourceOf } from './plan';
-import { type ClientTables, type FeedTable, marginOn, NONE } from './tables';
+import { type ClientTables, type FeedTable, marginOn, NONE, rateOn } from './tables';
 
 export interface Ask {
   /** Every term to sum. At most 31. */
@@ -83,6 +83,8 @@ interface Column {
   readonly term: number;
   readonly amounts: Float64Array;
   readonly derived: boolean;
+  /** Money of an account in another currency than the client's: exchanged row by row. */
+  readonly exchanged: boolean;
 }
 
 /** Adds the rows of one feed to one level. */
@@ -100,10 +102,11 @@ class FeedSummer {
     private readonly feedAt: number,
     private readonly visit: Visitor | undefined,
   ) {
+    const isForeign = (plan.tables.accounts[feed.account]?.rates ?? null) !== null;
     this.columns = plan.terms.flatMap((term, index) => {
       const { column, derived } = sourceOf(term);
       const amounts = isOrdered(term) ? undefined : feed.amounts.get(column);
-      return amounts ? [{ term: index, amounts, derived }] : [];
+      return amounts ? [{ term: index, amounts, derived, exchanged: isForeign && termUnit(term) === 'money' }] : [];
     });
     this.codes = level.dimensions.map((each) => feed.codes.get(each));
     this.path = new Int32Array(level.dimensions.length);
@@ -145,8 +148,11 @@ class FeedSummer {
 
   private amount(column: Column, row: number, at: number): number {
     const amount = column.amounts[row] ?? NaN;
-    if (!column.derived) return amount;
-    return Math.round(amount * (marginOn(this.plan.tables.margin, this.plan.window.from + at) ?? NaN));
+    if (!column.derived && !column.exchanged) return amount;
+    const day = this.plan.window.from + at;
+    const account = this.plan.tables.accounts[this.feed.account];
+    const rate = column.exchanged && account ? (rateOn(account, day) ?? NaN) : 1;
+    return Math.round(amount * rate * (column.derived ? (marginOn(this.plan.tables.margin, day) ?? NaN) : 1));
   }
 
   /** The row's member, or undefined where the row does not know one: it stays "not broken down". */

@@ -104,8 +104,8 @@ describe('what adds up', () => {
     const redirects = cutFeed([day(2, 100, 0)], all, 2, 1);
     return tablesOf([search, { ...redirects, amounts: new Map([['spend', redirects.amounts.get('spend') ?? new Float64Array()]]) }], {
       accounts: [
-        { id: 's', channel: 'search', noRate: false },
-        { id: 'r', channel: 'redirect', noRate: false },
+        { id: 's', channel: 'search', currency: 'GBP', rates: null },
+        { id: 'r', channel: 'redirect', currency: 'GBP', rates: null },
       ],
       campaignAccount: new Map([
         [1, 0],
@@ -128,8 +128,23 @@ describe('what adds up', () => {
 
   it('money without an exchange rate is a gap, not a sum of two currencies', () => {
     const tables = two();
-    const table = ask({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, noRate: at === 1 })) });
+    const table = ask({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, rates: at === 1 ? [] : null })) });
     expect(figureOf(table, 'total', 'spend')).toMatchObject({ kind: 'bounds', low: 300, high: null });
+  });
+
+  it('money of an account in another currency is exchanged row by row, by the rate of its day', () => {
+    const feed = cutFeed([day(1, 100, 600), { ...day(1, 50, 100), day: 13 }], all, 1, 0);
+    const rates = (to: number) => [
+      { from: 0, to: 12, rate: 0.9 },
+      { from: 13, to, rate: 0.8 },
+    ];
+    const exchanged = (to: number) =>
+      ask(tablesOf([feed], { accounts: [{ id: 's', channel: 'search', currency: 'USD', rates: rates(to) }] }));
+    expect(figureOf(exchanged(99), 'total', 'spend')).toEqual({ kind: 'value', value: 100 * 0.9 + 50 * 0.8 });
+    expect(figureOf(exchanged(99), 'total', 'cpc')).toEqual({ kind: 'value', value: 130 / 700, coverage: 1 });
+    // Days without a rate leave their money out, and say so.
+    expect(figureOf(exchanged(12), 'total', 'spend')).toMatchObject({ kind: 'bounds', low: 90, high: null });
+    expect(figureOf(exchanged(12), 'total', 'clicks')).toEqual({ kind: 'value', value: 700 });
   });
 
   it('days no file covers make a sum "at least"', () => {
@@ -164,6 +179,7 @@ describe('orders', () => {
     [
       { sale: 13, click: 12, campaign: 1, group: 10, ad: 100, value: 40 },
       { sale: 25, click: 12, campaign: 1, value: 30 },
+      { sale: 26, click: 12, campaign: 1, value: 900 },
       { sale: 14, click: -1, campaign: -1, value: 20 },
     ],
     1,
@@ -171,7 +187,7 @@ describe('orders', () => {
   );
   const tables = tablesOf([feed], { orders: [orders], margin: [{ from: 0, to: 99, share: 0.5 }] });
   const of = (question: Partial<Question>, key: string, metric: string): Figure => {
-    const table = ask(tables, { ...question });
+    const table = ask(tables, { ...question }, 25);
     return figureOf(table, key, metric);
   };
 
@@ -183,7 +199,7 @@ describe('orders', () => {
     expect(of({}, 'total', 'roas')).toEqual({ kind: 'value', value: 1.2 });
   });
 
-  it('by click date count what the clicks brought, whenever', () => {
+  it('by click date count what the clicks brought up to the last finished day, whenever', () => {
     expect(of({ basis: 'click' }, 'search/1', 'value')).toEqual({ kind: 'value', value: 70 });
     expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
   });

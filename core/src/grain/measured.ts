@@ -18,7 +18,7 @@ export interface Contribution {
 export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contribution {
   const range = sums.buckets[bucket];
   const level = sums.nodes[Math.max(0, node.path.length - 1)];
-  const noRate = sums.plan.tables.accounts[node.account]?.noRate ?? false;
+  const noRate = sums.plan.lacksRate(node.account);
   if (!range || !level) return { account: node.account, noRate, parts: [] };
   const { measured } = sums.plan.cells(level.dimensions, node.campaign, node.account);
   const { from } = sums.plan.window;
@@ -29,7 +29,7 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
 /** What an account adds to a total by what it does not know: empty parts for the patterns of its days. */
 export function accountContribution(sums: Sums, account: number, bucket: number): Contribution {
   const range = sums.buckets[bucket];
-  const noRate = sums.plan.tables.accounts[account]?.noRate ?? false;
+  const noRate = sums.plan.lacksRate(account);
   const measured = sums.plan.accountMeasured(account);
   const masks = new Set<number>();
   if (range) for (let day = range.from; day <= range.to; day++) masks.add(measured[day - sums.plan.window.from] ?? 0);

@@ -1,6 +1,6 @@
 import { type ClosedTerm, termKey, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
-import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable } from './tables';
+import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
 export interface Source {
@@ -78,11 +78,24 @@ export class Plan {
     return measured;
   }
 
+  /** Whether some day of the window lacks a rate for the account's money. */
+  lacksRate(account: number): boolean {
+    const info = this.tables.accounts[account];
+    if (!info || info.rates === null) return false;
+    for (let day = this.window.from; day <= this.window.to; day++) if (rateOn(info, day) === undefined) return true;
+    return false;
+  }
+
+  private hasRate(term: ClosedTerm, account: number, day: Day): boolean {
+    const info = this.tables.accounts[account];
+    return !info || info.rates === null || termUnit(term) !== 'money' || rateOn(info, day) !== undefined;
+  }
+
   private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
     if (isOrdered(term)) return this.ordersKnow(term, account, [], day);
-    if (this.tables.accounts[account]?.noRate === true && termUnit(term) === 'money') return false;
+    if (!this.hasRate(term, account, day)) return false;
     const covering = this.tables.feeds.filter(
       (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
     );
@@ -140,7 +153,7 @@ export class Plan {
   private answer(dimensions: readonly string[], term: ClosedTerm, campaign: number, account: number): Int16Array {
     const answer = new Int16Array(this.width).fill(NONE);
     const info = this.tables.accounts[account];
-    if (isOrdered(term) || !info || (info.noRate && termUnit(term) === 'money')) return answer;
+    if (isOrdered(term) || !info) return answer;
     const { column } = sourceOf(term);
     const delivering = this.tables.feeds
       .map((feed, at) => ({ feed, at }))
@@ -152,6 +165,7 @@ export class Plan {
         : byCampaign.filter(({ feed }) => dimensions.every((each) => feed.dimensions.has(each)));
     for (let at = 0; at < this.width; at++) {
       const day = this.window.from + at;
+      if (!this.hasRate(term, account, day)) continue;
       // Where a feed knows campaigns, its cells hold the account's money already.
       if (campaign === NONE && byCampaign.some(({ feed }) => feed.covers.some((cover) => cover.from <= day && day <= cover.to))) continue;
       answer[at] = best(candidates, campaign, day);

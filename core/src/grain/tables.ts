@@ -52,10 +52,17 @@ export interface OrderTable {
 export interface AccountInfo {
   readonly id: string;
   readonly channel: string;
-  /** Money of this account cannot be had in the client's currency: there is no exchange rate. */
-  readonly noRate: boolean;
+  readonly currency: string;
+  /** What one unit of the account's currency is worth in the client's, dated; null where it is the client's own. */
+  readonly rates: readonly DatedRate[] | null;
   /** Sales are made in the channel itself, a marketplace: the client's own orders do not know them, which is not 0. */
   readonly sellsItself?: boolean;
+}
+
+export interface DatedRate {
+  readonly from: Day;
+  readonly to: Day;
+  readonly rate: number;
 }
 
 export interface DatedShare {
@@ -78,4 +85,9 @@ export interface ClientTables {
 /** The margin of a day, or undefined where none is set. */
 export function marginOn(margin: readonly DatedShare[], day: Day): number | undefined {
   return margin.findLast((each) => each.from <= day && day <= each.to)?.share;
+}
+
+/** What an account's money is worth in the client's currency on a day, or undefined where no rate is known. Later entries win. */
+export function rateOn({ rates }: AccountInfo, day: Day): number | undefined {
+  return rates === null ? 1 : rates.findLast((each) => each.from <= day && day <= each.to)?.rate;
 }

@@ -48,6 +48,8 @@ const WORDS: readonly Words[] = [
       'booking id',
       'install',
       'install id',
+      'subscription',
+      'subscription id',
       'bestellnummer',
       'n° de commande',
     ],
@@ -96,7 +98,9 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
   const mapping: Mapping = {
     kind: isOrders ? 'orders' : 'report',
     action:
-      (['lead', 'booking', 'install'] as const).find((action) => headers.some((header) => words(header).startsWith(action))) ?? 'purchase',
+      (['subscription', 'lead', 'booking', 'install'] as const).find((action) =>
+        headers.some((header) => words(header).startsWith(action)),
+      ) ?? 'purchase',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
     decimal: decimal ?? ('.' satisfies Decimal),
     columns: guesses.map(({ role }) => role),

@@ -15,7 +15,7 @@ export function lateness(tables: ClientTables, action: Action, lastDay: Day): Ma
         weight: 1,
       })),
     )
-    .filter((each) => each.clickDay !== NONE);
+    .filter((each) => each.clickDay !== NONE && each.saleDay <= lastDay);
   return estimateMaturity(outcomes, lastDay);
 }
 

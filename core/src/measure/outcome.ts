@@ -10,6 +10,12 @@ export const ACTIONS = [
   { name: 'purchase', label: 'Purchases', one: 'purchase', headers: ['purchases', 'orders', 'sales', 'käufe', 'achats', 'compras'] },
   { name: 'booking', label: 'Bookings', one: 'booking', headers: ['bookings', 'reservations', 'buchungen', 'réservations', 'reservas'] },
   { name: 'install', label: 'Installs', one: 'install', headers: ['installs', 'app installs', 'installations'] },
+  {
+    name: 'subscription',
+    label: 'Subscriptions',
+    one: 'subscription',
+    headers: ['subscriptions', 'subscribers', 'abonnements', 'suscripciones', 'assinaturas'],
+  },
   { name: 'lead', label: 'Leads', one: 'lead', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
 ] as const;
 

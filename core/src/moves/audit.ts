@@ -64,6 +64,7 @@ export interface Context extends Situation {
   readonly target: Target;
   readonly days: DayRange;
   readonly lastDay: Day;
+  readonly accounts: ClientTables['accounts'];
   readonly usualValue: number;
   readonly stepsPerSale: number;
 }
@@ -78,6 +79,7 @@ function contextOf({ tables, target, days, lastDay }: AuditInput, observation: O
     target,
     days,
     lastDay,
+    accounts: tables.accounts,
     margin: marginOn(tables.margin, days.to),
     usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,
     stepsPerSale: sum('outcomes') > 0 ? Math.max(1, steps / sum('outcomes')) : 1,
@@ -121,6 +123,7 @@ function examine(observed: Observed, context: Context): Examined {
     name: observed.name,
     channel: observed.channel,
     account: observed.account,
+    currency: context.accounts[observed.account]?.currency ?? '',
     member: observed.member,
     metric: target.metric,
     target: target.value,

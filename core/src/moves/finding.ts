@@ -16,6 +16,8 @@ export interface Finding {
   readonly name: string;
   readonly channel: string;
   readonly account: number;
+  /** Currency its settings are in: the account's own. */
+  readonly currency: string;
   /** Code of the member itself. */
   readonly member: number;
   readonly metric: TargetMetric;

@@ -77,9 +77,9 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
     value: { ...outcome, part: 'value' },
     steps: step === action ? { ...outcome, part: 'count' } : claimedBefore(step),
   };
-  const buckets = daysOf(days).map((day) => ({ from: day, to: day }));
+  const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
   const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
-  const values = orderValues(tables, days, action);
+  const values = orderValues(tables, days, action, lastDay);
   const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
     const member = node.path.at(-1) ?? NONE;
     const channel = tables.accounts[node.account]?.channel ?? '';
@@ -123,13 +123,14 @@ function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number,
   };
 }
 
-function orderValues(tables: ClientTables, days: DayRange, action: Action): Map<string, number[]> {
+function orderValues(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): Map<string, number[]> {
   const values = new Map<string, number[]>();
   for (const table of tables.orders.filter((each) => each.action === action)) {
     for (let row = 0; row < table.length; row++) {
       const clickDay = table.clickDay[row] ?? NONE;
       const value = table.value[row] ?? NaN;
-      if (clickDay < days.from || clickDay > days.to || Number.isNaN(value)) continue;
+      const isKnown = (table.saleDay[row] ?? 0) <= lastDay;
+      if (!isKnown || clickDay < days.from || clickDay > days.to || Number.isNaN(value)) continue;
       for (const level of ['campaign', 'ad']) {
         const key = `${level} ${table.codes.get(level)?.[row] ?? NONE}`;
         const own = values.get(key) ?? [];

@@ -21,7 +21,7 @@ export const names = (dimension: string, code: number | string): string => `${di
 /** One search account with campaigns 1–3. */
 export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
   return {
-    accounts: [{ id: 'a', channel: 'search', noRate: false }],
+    accounts: [{ id: 'a', channel: 'search', currency: 'GBP', rates: null }],
     feeds,
     orders: [],
     campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
@@ -30,8 +30,8 @@ export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTable
   };
 }
 
-export const ask = (tables: ClientTables, question: Partial<Question> = {}): ComparisonTable =>
-  compare(tables, { ...QUESTION, ...question }, names, LAST);
+export const ask = (tables: ClientTables, question: Partial<Question> = {}, lastDay = LAST): ComparisonTable =>
+  compare(tables, { ...QUESTION, ...question }, names, lastDay);
 
 export const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined => table.rows.find((row) => row.key === key);
 

@@ -216,7 +216,7 @@ export const juniperLoftTea: ClientWorld = {
       'larkmail',
       'LM-7701',
       'letters, bought by the thousand',
-      { budget: 14, bid: 0.11, market: 90, clickRate: 0.02, outcomeRate: 0.005, warmth: 0.15 },
+      { budget: 14, bid: 0.11, market: 90, clickRate: 0.02, outcomeRate: 0.005, warmth: 0.15, inLots: true },
       [{ name: 'Postcard Club', ads: 'autumn letter 1 1', places: subSources('postcard', 9) }],
     ),
     ...unpaid('JLT', { organic: 150, direct: 90 }, 0.0198),

@@ -23,6 +23,7 @@ export const kelpieKayakTours: ClientWorld = {
   payDay: 1.03,
   unasked: 0.001,
   places: RINGS,
+  abroad: { 'cobble-video': { currency: 'USD', zone: 'America/New_York', rate: 1.09 } },
   pages: ['/', '/sea-caves', '/sunset', '/two-days', '/families'],
   events: [
     { from: '2026-08-14', to: '2026-08-15', name: 'The booking page was down', outcomes: 0.1 },
@@ -81,7 +82,7 @@ export const kelpieKayakTours: ClientWorld = {
       { budget: 62, bid: 0.4, market: 190, clickRate: 0.011, outcomeRate: 0.003, warmth: 0.9 },
       [
         { name: 'locals, weekends', ads: 'light in the cave 3 1.2|paddles from above 2 0.9|laughing group 1 1' },
-        { name: 'families', ads: 'first paddle 2 1|packed lunch 1 0.7' },
+        { name: 'families', ads: 'first paddle 2 1|primeira remada à luz da manhã 1 1.1|packed lunch 1 0.7' },
       ],
     ),
     campaign(

@@ -34,7 +34,7 @@ export const pocketOrchard: ClientWorld = {
       { budget: 95, bid: 0.26, market: 520, clickRate: 0.013, outcomeRate: 0.17, warmth: 0.2 },
       [
         { name: 'gardeners', weight: 2, ads: 'tomato time-lapse 3 1.15|balcony plan 2 1|frost alarm 1 0.8' },
-        { name: 'broad', ads: 'tomato time-lapse, square 2 0.9|plan in a minute 2 1' },
+        { name: 'broad', ads: 'tomato time-lapse, square 2 0.9|トマトの早送り 1 1|plan in a minute 2 1' },
       ],
     ),
     campaign(
@@ -77,9 +77,13 @@ export const pocketOrchard: ClientWorld = {
         { name: 'Overpass', ads: 'landing A 1 0.9', places: subSources('over', 90, 0.4) },
       ],
     ),
-    campaign('larkmail', 'LM-7803', 'e-mail: garden letters', { budget: 20, bid: 0.16, market: 110, clickRate: 0.03, outcomeRate: 0.13 }, [
-      { name: 'Greenletter', ads: 'spring letter 1 1|harvest letter 1 1.1', places: subSources('letter', 14, 0.2) },
-    ]),
+    campaign(
+      'larkmail',
+      'LM-7803',
+      'e-mail: garden letters',
+      { budget: 20, bid: 0.16, market: 110, clickRate: 0.03, outcomeRate: 0.13, inLots: true },
+      [{ name: 'Greenletter', ads: 'spring letter 1 1|harvest letter 1 1.1', places: subSources('letter', 14, 0.2) }],
+    ),
     ...unpaid('PO', { organic: 180, direct: 60 }, 0.12),
   ],
 };

@@ -11,7 +11,7 @@ const REPORTS: Readonly<Record<string, readonly string[]>> = {
   'hedgerow-display': ['ads', 'placements', 'settings'],
   stallway: ['products', 'settings'],
   larkmail: ['sources', 'sub-sources', 'settings'],
-  till: ['till'],
+  till: ['till', 'subscriptions'],
 };
 
 interface Named {

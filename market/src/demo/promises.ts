@@ -1,5 +1,21 @@
+import { CLIENTS } from '../clients/clients';
+import { rateOn } from '../world/account';
+import { isoDay } from '../world/calendar';
+import type { ChannelId } from '../world/spec';
+
 const ALWAYS = { from: '2025-09-01', to: '2026-12-31' };
 const counted = { countedBy: 'orders', basis: 'sale' } as const;
+
+/** What a unit of an account's currency was worth each month, as the agency's bank wrote it. */
+function monthlyRates(clientId: string, channel: ChannelId): object[] {
+  const world = CLIENTS.find(({ id }) => id === clientId);
+  const currency = world?.abroad?.[channel]?.currency;
+  if (!world || currency === undefined) return [];
+  return Array.from({ length: 18 }, (_, month) => {
+    const [from, to] = [0, 1].map((next) => Date.UTC(2025, 8 + month + next, 1 - next) / 86_400_000) as [number, number];
+    return { currency, from: isoDay(from), to: isoDay(to), rate: Number((1 / rateOn(world, channel, from)).toFixed(6)) };
+  });
+}
 
 /** What each client was promised: targets, margins and monthly budgets as the agency wrote them down. */
 export const PROMISES: Readonly<Record<string, object>> = {
@@ -12,6 +28,7 @@ export const PROMISES: Readonly<Record<string, object>> = {
     targets: [{ metric: 'cost-per-booking', value: 34, ...counted, ...ALWAYS }],
     margins: [{ share: 0.38, ...ALWAYS }],
     budgets: [{ amount: 9_800, ...ALWAYS }],
+    rates: monthlyRates('kelpie-kayak-tours', 'cobble-video'),
   },
   'northwall-climbing': {
     targets: [{ metric: 'cost-per-lead', value: 22, ...counted, ...ALWAYS }],

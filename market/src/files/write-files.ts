@@ -4,7 +4,7 @@ import { noEvents } from '../people/events';
 import { live } from '../people/history';
 import { Settings } from '../people/settings';
 import { reportsOf } from '../report/reports';
-import { csvLines } from '../serve/files';
+import { csvLines } from '../serve/formats';
 import { dayOf } from '../world/calendar';
 import { type ClientWorld, CHANNELS } from '../world/spec';
 
@@ -17,7 +17,8 @@ export function writeFiles(world: ClientWorld, folder: string): Map<string, numb
   mkdirSync(folder, { recursive: true });
   const events = noEvents();
   const settings = new Settings(world, []);
-  const source = { world, events, settings, known: () => dayOf(world.to) };
+  const known = dayOf(world.to);
+  const source = { world, events, settings, known: () => known, hasPassed: (day: number) => day <= known };
   const channels = [...Object.keys(CHANNELS).filter((id) => id !== 'unpaid'), 'till'];
   const open = channels.flatMap((channel) =>
     reportsOf(source, channel).map((report) => {

@@ -33,7 +33,7 @@ export function campaignDay(world: ClientWorld, campaign: Campaign, settings: Se
   const births = campaign.market * season(world, day) * (1 + 0.08 * normal(seed, 1));
   const market = births + passers * season(world, day);
   if (campaign.budget === 0) return { running, budget: 0, births, market, reach: 1, clickPrice: 0, lostToBudget: 0 };
-  const price = bid * (1 + 0.07 * normal(seed, 2));
+  const price = bid * competition(day) * (1 + 0.07 * normal(seed, 2));
   const wanted = MOST_SPEND * price * market;
   const spend = Math.min(wanted, budget * (1 + 0.04 * draw(seed, 3)));
   const reach = reachOf(spend, price, market);
@@ -46,6 +46,12 @@ export function campaignDay(world: ClientWorld, campaign: Campaign, settings: Se
     clickPrice: reach > 0 ? spend / (market * reach) : 0,
     lostToBudget: 1 - reach / reachOf(wanted, price, market),
   };
+}
+
+/** What others bid does to prices: dearer towards the year's end and on working days. */
+export function competition(day: number): number {
+  const ofYear = Math.sin(((monthOf(day) + dateOf(day) / 31 - 7.5) / 12) * 2 * Math.PI);
+  return (1 + 0.06 * ofYear) * (weekday(day) < 5 ? 1.01 : 0.975);
 }
 
 /** The share of a market that spend reaches; the response curve of a campaign. */

@@ -33,8 +33,8 @@ export const TOUCH = {
 export type Touch = Row<typeof TOUCH>;
 export type Touches = Columns<typeof TOUCH>;
 
-/** Bits of `flags`. */
-export const DID = { cart: 1, checkout: 2, visit: 4, stayed: 8, newVisitor: 16, call: 32, directions: 64 } as const;
+/** Bits of `flags`; `viewed` is a touch that was seen and not clicked. */
+export const DID = { cart: 1, checkout: 2, visit: 4, stayed: 8, newVisitor: 16, call: 32, directions: 64, viewed: 128 } as const;
 
 /** One order, booking, lead or install as the client's own system writes it down. */
 export const OUTCOME = {

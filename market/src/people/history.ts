@@ -11,6 +11,8 @@ export interface LiveOptions {
   readonly to: number;
   /** Touches on this day and later are left out: they have not happened yet. */
   readonly before: number;
+  /** Minutes of that day that have passed all the same; 0 unless said. */
+  readonly passed?: number;
   /** A campaign that never runs. */
   readonly without?: string;
 }
@@ -27,16 +29,17 @@ export function live(world: ClientWorld, settings: Settings, events: Events, opt
       const { births } = people.dayOf(index, born);
       const seed = mix(hashOf(campaign.id), born);
       const count = countAround(seed, 7, births);
-      for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options.before);
+      for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options);
     }
   }
 }
 
-function add(events: Events, lived: ReturnType<People['live']>, before: number): void {
+function add(events: Events, lived: ReturnType<People['live']>, { before, passed = 0 }: LiveOptions): void {
   if (!lived) return;
-  for (const touch of lived.touches) if (touch.day < before) events.touches.push(touch);
+  const has = ({ day, minute }: { day: number; minute: number }): boolean => day < before || (day === before && minute < passed);
+  for (const touch of lived.touches) if (has(touch)) events.touches.push(touch);
   // What a touch yet to come will bring has not begun either.
-  const begun = lived.touches.length === 0 || lived.touches.some((touch) => touch.day < before);
+  const begun = lived.touches.length === 0 || lived.touches.some(has);
   if (lived.outcome && begun) events.outcomes.push(lived.outcome);
 }
 

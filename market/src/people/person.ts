@@ -1,6 +1,6 @@
-import { holds } from '../world/calendar';
+import { dayOf as dayNumber, holds } from '../world/calendar';
 import { draw, mix, normal, pick, runningShares } from '../world/random';
-import { type Campaign, CHANNELS, type ClientWorld } from '../world/spec';
+import { type Campaign, type ChannelId, CHANNELS, type ClientWorld } from '../world/spec';
 import { campaignDay, type CampaignDay, eventFactors } from './demand';
 import { AGES, BROWSERS, DEVICES, DID, type Outcome, SEXES, type Touch } from './events';
 import type { Settings } from './settings';
@@ -25,7 +25,19 @@ const P = {
   minute: 23,
 };
 const T = { reach: 200, group: 201, ad: 202, keyword: 203, term: 204, place: 205, cost: 206, seen: 207, act: 208, lag: 209, sold: 210 };
-const S = { cart: 220, checkout: 221, visit: 222, stay: 223, page: 224, position: 225, call: 226, value: 227, tags: 228, saleMinute: 229 };
+const S = {
+  cart: 220,
+  checkout: 221,
+  visit: 222,
+  stay: 223,
+  page: 224,
+  position: 225,
+  call: 226,
+  value: 227,
+  tags: 228,
+  saleMinute: 229,
+  view: 230,
+};
 const MOST_OPPORTUNITIES = 4;
 /** How likely somebody goes on looking. */
 const GO_ON = 0.36;
@@ -184,11 +196,8 @@ export class People {
   /** How likely this touch leads to an outcome: who it is, what they saw, where they came from, what the day does. */
   private chanceOf(campaign: Campaign, found: Found, met: Opportunity, seed: number): number {
     const group = campaign.groups[found.group];
-    const keyword = group?.keywords[found.keyword];
-    const quality =
-      (group?.ads[found.ad]?.quality ?? 1) *
-      (keyword ? keyword.quality * (keyword.terms[found.term]?.quality ?? 1) : 1) *
-      (group?.places[found.place]?.quality ?? 1);
+    const term = group?.keywords[found.keyword]?.terms[found.term]?.quality ?? 1;
+    const quality = qualityOf(group, found) * term * (group?.places[found.place]?.quality ?? 1);
     const region = this.world.places[this.region(seed)]?.quality ?? 1;
     const keen = max(0.1, 1 + 0.5 * normal(seed, P.keen));
     const age = AGE_QUALITY[pick(AGE_SHARES, draw(seed, P.age))] ?? 1;
@@ -213,7 +222,8 @@ export class People {
     const { steps } = this.world;
     const cart = sold || draw(own, S.cart) < steps.cart * interest;
     const checkout = sold || (cart && draw(own, S.checkout) < steps.checkout * this.factorsOn(met.day).outcomes);
-    const visit = draw(own, S.visit) < 0.94;
+    const viewed = draw(own, S.view) < (VIEWED[campaign?.channel ?? 'unpaid'] ?? 0);
+    const visit = !viewed && draw(own, S.visit) < 0.94;
     const isLocal = campaign?.channel === 'doorstep';
     return {
       born,
@@ -235,13 +245,14 @@ export class People {
       page: floor(draw(own, S.page) * this.world.pages.length),
       position: 1 + floor(draw(own, S.position) * draw(own, S.position + 50) * 5),
       impressions: this.impressions(campaign, ad, met.day, own),
-      cost: round(found.day.clickPrice * 10_000 * (0.55 + 0.9 * draw(own, T.cost))),
+      cost: round(found.day.clickPrice * 10_000 * (0.55 + 0.9 * draw(own, T.cost)) * priceOfQuality(qualityOf(group, found))),
       flags:
         (steps.cart > 0 && cart ? DID.cart : 0) |
         (steps.cart > 0 && checkout ? DID.checkout : 0) |
         (visit ? DID.visit : 0) |
         (visit && draw(own, S.stay) < 0.3 + 0.3 * interest ? DID.stayed : 0) |
-        (nth === 0 ? DID.newVisitor : 0) |
+        (nth === 0 && visit ? DID.newVisitor : 0) |
+        (viewed ? DID.viewed : 0) |
         (isLocal && draw(own, S.call) < 0.16 ? DID.call : 0) |
         (isLocal && draw(own, S.call + 30) < 0.22 ? DID.directions : 0),
       claimDay: 0,
@@ -252,9 +263,8 @@ export class People {
   /** How often the ad was shown for one click: an ad that has run long is clicked less. */
   private impressions(campaign: Campaign | undefined, ad: { from?: string } | undefined, day: number, own: number): number {
     if (!campaign) return 1;
-    const tired = campaign.channel === 'wren-social' || campaign.channel === 'cobble-video' || campaign.channel === 'hedgerow-display';
-    const fresh = ad?.from !== undefined && holds({ from: ad.from }, day);
-    const rate = campaign.clickRate * (tired && !fresh ? 0.9 : 1);
+    const since = dayNumber(ad?.from ?? campaign.from ?? this.world.from);
+    const rate = campaign.clickRate * (WEARS.has(campaign.channel) ? freshness(day - since) : 1);
     // Geometric around 1 / rate; the floor keeps every count whole.
     const many = floor(log(1 - draw(own, T.seen)) / log(1 - min(0.9, rate)));
     return 1 + min(65_000, many);
@@ -278,8 +288,10 @@ export class People {
   }
 
   private outcome(touches: readonly Touch[], sale: { day: number; minute: number }, born: number, seed: number): Outcome {
-    const paid = touches.filter(({ campaign }) => (this.world.campaigns[campaign]?.budget ?? 0) > 0);
-    const last = paid.at(-1);
+    const clicked = touches.filter(
+      ({ campaign, flags }) => (this.world.campaigns[campaign]?.budget ?? 0) > 0 && (flags & DID.viewed) === 0,
+    );
+    const last = clicked.at(-1);
     const spec = last && this.world.campaigns[last.campaign];
     const lost = this.world.events.some(
       (event) => event.lostTagPage !== undefined && last && this.world.pages[last.page] === event.lostTagPage && holds(event, last.day),
@@ -301,6 +313,21 @@ export class People {
     };
   }
 }
+
+/** Share of the touches of a channel that are views which led somewhere, rather than clicks. */
+const VIEWED: Readonly<Partial<Record<ChannelId, number>>> = { 'cobble-video': 0.35, 'hedgerow-display': 0.12 };
+
+/** Channels in which the same people see the same pictures again and again. */
+const WEARS = new Set<ChannelId>(['wren-social', 'cobble-video', 'hedgerow-display']);
+
+/** What is left of the click rate of an ad shown for so many days: the more often people have seen it, the less they click. */
+export const freshness = (days: number): number => 0.78 + 0.22 * Math.exp(-Math.max(0, days) / 40);
+
+/** A channel shows what is liked at a lower price: factor on the price of a click for a quality around 1. */
+export const priceOfQuality = (quality: number): number => min(1.15, max(0.88, 1.1 - 0.1 * quality));
+
+const qualityOf = (group: Campaign['groups'][number] | undefined, { ad, keyword }: Found): number =>
+  (group?.ads[ad]?.quality ?? 1) * (group?.keywords[keyword]?.quality ?? 1);
 
 interface AdShare {
   readonly index: number;

@@ -1,7 +1,7 @@
 import { rowsOn, type Touch, type Touches } from '../people/events';
 import { DIMENSIONS, type Dimension, type DimensionId } from './dimensions';
 import { type Given, type Measure, MEASURES, type MeasureId } from './measures';
-import { isoDay } from '../world/calendar';
+import { isoDay, offsetHours } from '../world/calendar';
 import type { Cell, Days, Field } from './report';
 
 export interface Cut {
@@ -16,7 +16,9 @@ export function fieldsOf({ dimensions, measures }: Cut, outcomeName: string): Fi
   const named = (id: MeasureId): string => MEASURES[id].name.replace('Purchases', `${outcomeName}s`).replace('Purchase', outcomeName);
   return [
     { name: 'Day', kind: 'day', about: 'Day of the click, in the account’s time zone', always: true },
-    ...dimensions.flatMap((id) => DIMENSIONS[id].fields.map(([name, kind, about]): Field => ({ name, kind, about, always: true }))),
+    ...dimensions.flatMap((id) =>
+      DIMENSIONS[id].fields.map(([name, kind, about]): Field => ({ name, kind, about, always: kind !== 'text' })),
+    ),
     ...measures.map((id): Field => {
       const { kind, about } = MEASURES[id];
       return { name: named(id), kind, about, always: id === 'impressions' || id === 'clicks' || id === 'cost' };
@@ -33,18 +35,16 @@ interface Group {
 export function cutRows(touches: Touches, cut: Cut, days: Days, given: Given): Cell[][] {
   const dimensions: Dimension[] = cut.dimensions.map((id) => DIMENSIONS[id]);
   const measures: Measure[] = cut.measures.map((id) => MEASURES[id]);
-  const columns = [...new Set(dimensions.flatMap((each) => each.columns))];
-  const day = touches.column('day');
+  const codes = codesOf(dimensions);
+  const move = movedInto(given);
   const campaign = touches.column('campaign');
   const groups = new Map<string, Group>();
-  for (const row of rowsOn(touches, days)) {
+  for (const row of rowsOn(touches, move ? { from: days.from - 1, to: days.to + 1 } : days)) {
     if (!cut.campaigns.has(campaign[row] ?? 0)) continue;
-    let key = String(day[row]);
-    for (const column of columns) {
-      const value = touches.get(column, row);
-      key += `,${column === 'minute' ? Math.floor(value / 60) : value}`;
-    }
-    const touch = touches.row(row);
+    const touch = move ? move(touches.row(row)) : touches.row(row);
+    if (touch.day < days.from || touch.day > days.to) continue;
+    let key = String(touch.day);
+    for (const [column, code] of codes) key += `,${code(touch[column])}`;
     const found = groups.get(key);
     if (found) {
       for (let at = 0; at < measures.length; at++) {
@@ -63,4 +63,18 @@ export function cutRows(touches: Touches, cut: Cut, days: Days, given: Given): C
       ...dimensions.flatMap((each) => each.write(given.world, example)),
       ...sums.map((sum, at) => (sum === null ? null : Number(sum.toFixed(measures[at]?.decimals ?? 0)))),
     ]);
+}
+
+/** The columns that keep rows of a cut apart, each with what of it counts. */
+const codesOf = (dimensions: readonly Dimension[]): ReadonlyMap<keyof Touch, (value: number) => number> =>
+  new Map(dimensions.flatMap(({ columns, code = (value) => value }) => columns.map((column) => [column, code] as const)));
+
+/** Moves a touch from the client's day and hour into those of an account kept in another zone; undefined where it is the same. */
+function movedInto({ world, account }: Given): ((touch: Touch) => Touch) | undefined {
+  if (account.zone === world.zone) return undefined;
+  return (touch) => {
+    const minute = touch.minute + 60 * (offsetHours(account.zone, touch.day) - offsetHours(world.zone, touch.day));
+    const days = Math.floor(minute / 1440);
+    return { ...touch, day: touch.day + days, minute: minute - days * 1440 };
+  };
 }

@@ -1,4 +1,5 @@
 import { dayOf } from '../world/calendar';
+import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
 import { NAMES } from '../people/person';
 import type { Touch } from '../people/events';
@@ -9,6 +10,8 @@ export interface Dimension {
   readonly fields: readonly (readonly [name: string, kind: Field['kind'], about: string])[];
   /** The columns of a touch that decide it, outermost first. */
   readonly columns: readonly (keyof Touch)[];
+  /** What decides it, where it is coarser than its column. */
+  readonly code?: (touch: number) => number;
   readonly write: (world: ClientWorld, touch: Touch) => (string | number)[];
 }
 
@@ -77,7 +80,15 @@ export const DIMENSIONS = {
   hour: {
     fields: [['Hour', 'dimension', 'Hour of the day of the click, 0 to 23']],
     columns: ['minute'],
+    code: (minute) => Math.floor(minute / 60),
     write: (_world, touch) => [Math.floor(touch.minute / 60)],
+  },
+  carrier: ofPerson('Carrier', 'Whose network the phone was in', ['Skylark', 'Kestrel Mobile', 'Dunlin', 'home or office'], 302),
+  platform: ofPerson('Platform', 'Where in the network it was shown', ['phone app', 'phone site', 'computer'], 303),
+  picture: {
+    fields: [['Picture', 'text', 'Address of the ad’s picture']],
+    columns: ['campaign', 'group', 'ad'],
+    write: (world, touch) => [`pictures/${groupOf(world, touch)?.ads[touch.ad]?.id ?? ''}.svg`],
   },
   page: {
     fields: [['Landing page', 'dimension', 'Where the click led']],
@@ -102,4 +113,10 @@ function place(name: string, about: string): Dimension {
 
 function coded(name: string, column: 'device' | 'age' | 'sex' | 'browser', about: string): Dimension {
   return { fields: [[name, 'dimension', about]], columns: [column], write: (_world, touch) => [NAMES[column][touch[column]] ?? ''] };
+}
+
+/** Something about a person that nothing else depends on, so that it is not kept but drawn again. */
+function ofPerson(name: string, about: string, names: readonly string[], purpose: number): Dimension {
+  const code = (person: number): number => Math.floor(draw(person, purpose) ** 1.5 * names.length);
+  return { fields: [[name, 'dimension', about]], columns: ['person'], code, write: (_world, touch) => [names[code(touch.person)] ?? ''] };
 }

@@ -1,4 +1,5 @@
-import { holds } from '../world/calendar';
+import { rateOn } from '../world/account';
+import { holds, type Zone } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
 import { DID, type Touch } from '../people/events';
@@ -18,6 +19,8 @@ export interface Given {
   readonly world: ClientWorld;
   /** The last day anything is known about. */
   readonly known: number;
+  /** The account the report is about. */
+  readonly account: { readonly channel: string; readonly zone: Zone };
 }
 
 const flag =
@@ -45,18 +48,24 @@ export const MEASURES = {
     name: 'Clicks',
     kind: 'measure',
     about: 'Clicks of every kind; not counted for redirects',
-    of: (touch, given) => (campaignOf(touch, given)?.measuresClicks === false ? null : 1),
+    of: (touch, given) => (campaignOf(touch, given)?.measuresClicks === false ? null : flag(DID.viewed)(touch) === 1 ? 0 : 1),
   },
   cost: { name: 'Cost', kind: 'measure', about: 'What is charged', decimals: 4, of: (touch) => touch.cost / 10_000 },
   carts: { name: 'Carts', kind: 'outcome', about: 'Things put in the cart', of: flag(DID.cart) },
   checkouts: { name: 'Checkouts', kind: 'outcome', about: 'Checkouts begun', of: flag(DID.checkout) },
   claims: { name: 'Purchases', kind: 'outcome', about: 'Outcomes the channel claims, on the day of the click', of: claims },
+  viewClaims: {
+    name: 'Purchases after a view',
+    kind: 'outcome',
+    about: 'Those of them that followed a view without a click',
+    of: (touch, given) => flag(DID.viewed)(touch) * claims(touch, given),
+  },
   value: {
     name: 'Purchase value',
     kind: 'outcome',
     about: 'What the claimed outcomes were worth',
     decimals: 2,
-    of: (touch, given) => (claims(touch, given) * touch.claimValue) / 100,
+    of: (touch, given) => (claims(touch, given) * touch.claimValue * rateOn(given.world, given.account.channel, touch.claimDay)) / 100,
   },
   starts: { name: 'Video starts', kind: 'measure', about: 'Films begun', of: watched(0.62) },
   quarter: { name: 'Watched 25 %', kind: 'measure', about: 'Films watched to a quarter', of: watched(0.31) },

@@ -19,6 +19,7 @@ const SEARCH: readonly Offer[] = [
   { id: 'device-hours', name: 'Device by hour', dimensions: ['campaign', 'device', 'hour'], measures: [...PAID, 'claims', 'value'] },
   { id: 'positions', name: 'Position by day', dimensions: ['campaign', 'position'], measures: PAID },
   { id: 'places', name: 'Place by day', dimensions: ['campaign', 'region'], measures: [...PAID, 'claims', 'value'] },
+  { id: 'pages', name: 'Landing page by day', dimensions: ['campaign', 'page'], measures: [...PAID, 'claims', 'value'] },
 ];
 
 /** The reports each kind of channel offers, each with the measures that kind has and no others. */
@@ -26,9 +27,10 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
   'harbor-search': SEARCH,
   'tern-search': SEARCH.filter(({ id }) => id !== 'positions' && id !== 'places'),
   'wren-social': [
-    { id: 'ads', name: 'Ad by day', dimensions: ['campaign', 'group', 'ad'], measures: [...PAID, ...SOLD] },
+    { id: 'ads', name: 'Ad by day', dimensions: ['campaign', 'group', 'ad', 'picture'], measures: [...PAID, ...SOLD] },
     { id: 'age-sex', name: 'Age and sex by day', dimensions: ['campaign', 'age', 'sex'], measures: [...PAID, 'claims', 'value'] },
     { id: 'places', name: 'Place by day', dimensions: ['campaign', 'region'], measures: PAID },
+    { id: 'platforms', name: 'Platform by day', dimensions: ['campaign', 'platform'], measures: PAID },
     {
       id: 'films',
       name: 'Video by day',
@@ -40,12 +42,12 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
     {
       id: 'ads',
       name: 'Ad by day',
-      dimensions: ['campaign', 'group', 'ad'],
-      measures: [...PAID, 'starts', 'quarter', 'half', 'whole', 'claims', 'value'],
+      dimensions: ['campaign', 'group', 'ad', 'picture'],
+      measures: [...PAID, 'starts', 'quarter', 'half', 'whole', 'claims', 'viewClaims', 'value'],
     },
   ],
   'hedgerow-display': [
-    { id: 'ads', name: 'Ad by day', dimensions: ['campaign', 'group', 'ad'], measures: [...PAID, 'claims', 'value'] },
+    { id: 'ads', name: 'Ad by day', dimensions: ['campaign', 'group', 'ad', 'picture'], measures: [...PAID, 'claims', 'value'] },
     { id: 'placements', name: 'Placement by day', dimensions: ['campaign', 'placement'], measures: [...PAID, 'claims', 'value'] },
     { id: 'devices', name: 'Device by day', dimensions: ['campaign', 'device'], measures: PAID },
   ],
@@ -61,6 +63,7 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
       measures: [...PAID, 'claims', 'value'],
     },
     { id: 'browsers', name: 'Browser by day', dimensions: ['campaign', 'browser'], measures: [...PAID, 'claims'] },
+    { id: 'carriers', name: 'Carrier by day', dimensions: ['campaign', 'carrier'], measures: [...PAID, 'claims'] },
     { id: 'places', name: 'Place by day', dimensions: ['campaign', 'region'], measures: [...PAID, 'claims'] },
   ],
   doorstep: [

@@ -1,30 +1,42 @@
-import type { Events } from '../people/events';
-import type { Settings } from '../people/settings';
-import { type ChannelId, CHANNELS, type ClientWorld } from '../world/spec';
+import { accountKept } from '../world/account';
+import { type ChannelId, CHANNELS } from '../world/spec';
 import { cutRows, fieldsOf } from './cut';
+import { gradesReport } from './grades';
+import { lotsReport } from './lots';
 import { OFFERS } from './offers';
-import { journeysReport, tillReport, visitsReport } from './own-systems';
+import { reachReport } from './reach';
 import type { Report } from './report';
 import { changesReport, settingsReport } from './settings-report';
-
-/** What the reports of a client are made from. */
-export interface Source {
-  readonly world: ClientWorld;
-  readonly events: Events;
-  readonly settings: Settings;
-  /** The last day anything is known about, when rows are asked for. */
-  readonly known: () => number;
-}
+import { journeysReport, visitsReport } from './site';
+import type { Source } from './source';
+import { subscriptionsReport, tillReport } from './till';
 
 const OUTCOME_NAMES = { purchase: 'Purchase', booking: 'Booking', lead: 'Lead', install: 'Install' } as const;
 
 /** The reports one channel offers of a client; none where the client is not there. */
-export function reportsOf({ world, events, settings, known }: Source, channel: string): Report[] {
-  if (channel === 'till') return [tillReport(world, events)];
+export function reportsOf(source: Source, channel: string): Report[] {
+  const { world, events, settings } = source;
+  if (channel === 'till') return [tillReport(source), ...(world.action === 'install' ? [subscriptionsReport(source)] : [])];
   if (channel === 'footpath') return [visitsReport(world, events), journeysReport(world, events)];
   const campaigns = world.campaigns.flatMap((campaign, at) => (campaign.channel === channel ? [at] : []));
   if (campaigns.length === 0) return [];
-  const cuts = OFFERS[channel as ChannelId].map((offer): Report => {
+  const cuts = cutReports(source, channel as ChannelId, campaigns);
+  const { kind } = CHANNELS[channel as ChannelId];
+  if (kind === 'local listing') return cuts;
+  const inLots = campaigns.filter((at) => world.campaigns[at]?.inLots);
+  return [
+    ...cuts,
+    ...(kind === 'social' || kind === 'video' ? [reachReport(world, events.touches, campaigns)] : []),
+    ...(kind === 'social' ? [gradesReport(world, settings, campaigns)] : []),
+    ...(inLots.length > 0 ? [lotsReport(world, events.touches, inLots)] : []),
+    settingsReport(world, settings, events.touches, campaigns),
+    changesReport(world, settings, campaigns),
+  ];
+}
+
+function cutReports({ world, events, known }: Source, channel: ChannelId, campaigns: readonly number[]): Report[] {
+  const account = { channel, zone: accountKept(world, channel).zone };
+  return OFFERS[channel].map((offer): Report => {
     const measures = offer.measures.filter(
       (id) => (world.steps.cart > 0 || (id !== 'carts' && id !== 'checkouts')) && (world.price > 0 || id !== 'value'),
     );
@@ -34,9 +46,7 @@ export function reportsOf({ world, events, settings, known }: Source, channel: s
       name: offer.name,
       fields: fieldsOf(cut, OUTCOME_NAMES[world.action]),
       restates: 30,
-      rows: (days) => cutRows(events.touches, cut, days, { world, known: known() }),
+      rows: (days) => cutRows(events.touches, cut, days, { world, known: known(), account }),
     };
   });
-  if (CHANNELS[channel as ChannelId].kind === 'local listing') return cuts;
-  return [...cuts, settingsReport(world, settings, events.touches, campaigns), changesReport(world, settings, campaigns)];
 }

@@ -1,53 +1,42 @@
-import { isoDay } from '../world/calendar';
-import type { Cell, Days, Field, Report } from '../report/report';
+import type { Express } from 'express';
+import yazl from 'yazl';
+import type { Account } from '../report/report';
+import type { Market } from '../market';
+import { FORMATS } from './formats';
+import { accountOf, Refused, reportOf } from './refused';
 
-/** "comma": plain, with points. "semicolon": title lines, day-first dates, decimal commas and a total line. */
-export type Dialect = 'comma' | 'semicolon';
+/** Days of history an export holds. */
+const DAYS = 92;
 
-/** A report as a channel's export button would write it. */
-export function toCsv(report: Report, rows: readonly Cell[][], days: Days, dialect: Dialect): string {
-  const headers = report.fields.map(({ name }) => name);
-  if (dialect === 'comma') return csvLines([headers, ...rows]);
-  const sums = report.fields.map((field, at): Cell =>
-    at === 0
-      ? 'Total'
-      : field.kind === 'measure' || field.kind === 'outcome'
-        ? rows.reduce((sum, row) => sum + Number(row[at] ?? 0), 0)
-        : '',
-  );
-  return (
-    [
-      [report.name],
-      [`${isoDay(days.from)} – ${isoDay(days.to)}`],
-      [],
-      headers,
-      ...rows.map((row) => [
-        String(row[0] ?? '')
-          .split('-')
-          .reverse()
-          .join('/'),
-        ...row.slice(1),
-      ]),
-      sums,
-    ]
-      .map((cells) => line(cells, ';', continental))
-      .join('\r\n') + '\r\n'
-  );
+/** Reports as files, in every format that channels export, and all reports of an account in one archive. */
+export function fileRoutes(app: Express, market: Market): void {
+  const days = () => ({ from: market.today - DAYS, to: market.today - 1 });
+
+  app.get('/files/:channel/:account/:file', async (request, response) => {
+    const { channel, account, file } = request.params;
+    const [name = '', ending] = file.split(/\.(.*)/);
+    const report = reportOf(accountOf(market, channel, account), name);
+    const format = FORMATS.find((each) => each.ending === ending);
+    if (!format)
+      throw new Refused(404, `There is no format .${ending ?? ''}. There are: ${FORMATS.map((each) => each.ending).join(', ')}.`);
+    const written = await format.write(report, report.rows(days()), days());
+    response.type(format.type).attachment(`${account}_${file}`).send(written);
+  });
+
+  app.get('/files/:channel/:account.zip', (request, response) => {
+    const account = accountOf(market, request.params.channel, request.params.account);
+    response.type('application/zip').attachment(`${account.id}.zip`);
+    archiveOf(account, days()).outputStream.pipe(response);
+  });
 }
 
-/** Plain lines with commas and points. */
-export const csvLines = (rows: readonly (readonly Cell[])[]): string => rows.map((cells) => `${line(cells, ',', plain)}\n`).join('');
-
-export const toJsonLines = (fields: readonly Field[], rows: readonly Cell[][]): string =>
-  rows.map((row) => `${JSON.stringify(Object.fromEntries(fields.map(({ name }, at) => [name, row[at] ?? null])))}\n`).join('');
-
-const plain = (cell: Cell): string => (cell === null ? '--' : String(cell));
-const continental = (cell: Cell): string =>
-  typeof cell === 'number' ? String(Math.round(cell * 100) / 100).replace('.', ',') : plain(cell);
-
-function line(cells: readonly Cell[], delimiter: string, write: (cell: Cell) => string): string {
-  return cells
-    .map(write)
-    .map((text) => (text.includes(delimiter) || text.includes('"') || text.includes('\n') ? `"${text.replaceAll('"', '""')}"` : text))
-    .join(delimiter);
+function archiveOf(account: Account, days: { from: number; to: number }): yazl.ZipFile {
+  const archive = new yazl.ZipFile();
+  const [plain] = FORMATS;
+  for (const report of account.reports) {
+    const text = plain?.write(report, report.rows(days), days);
+    if (typeof text === 'string') archive.addBuffer(Buffer.from(text), `${account.id}/${report.id}.csv`);
+  }
+  archive.end();
+  return archive;
 }

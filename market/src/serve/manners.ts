@@ -16,6 +16,8 @@ export const manners = z.object({
   pageRows: z.number().int().positive().default(20_000),
   /** A report is not ready for the first so many times it is asked for. */
   notReady: z.number().int().min(0).default(0),
+  /** Replies go on to the day that has not ended, whatever was asked. */
+  openDay: z.boolean().default(false),
   /** A column has another name from now on. */
   rename: z.object({ from: z.string(), to: z.string() }).nullable().default(null),
   /** These reports of all channels fail whatever is tried. */

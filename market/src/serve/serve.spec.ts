@@ -1,3 +1,5 @@
+import ExcelJS from 'exceljs';
+import { gunzipSync } from 'node:zlib';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { northwallClimbing } from '../clients/northwall-climbing';
@@ -70,9 +72,17 @@ describe('the channels over HTTP', () => {
     expect(seen).toHaveLength(whole.total);
   });
 
-  it('reports finished days only', async () => {
-    const { body } = await ask('/reports/ads/rows?from=2026-10-29&to=2026-11-05');
-    expect(body).toMatchObject({ to: '2026-10-30' });
+  it('says of today that it is still open, and tells of it unasked where it has bad manners', async () => {
+    type Page = { rows: (string | number)[][]; to: string; open: string | null };
+    const clicks = ({ rows }: Page, day: string) => rows.filter((row) => row[0] === day).reduce((sum, row) => sum + Number(row[9]), 0);
+    const asked = (await ask('/reports/ads/rows?from=2026-10-24&to=2026-11-05')).body as unknown as Page;
+    expect(asked).toMatchObject({ to: '2026-10-31', open: '2026-10-31' });
+    expect(clicks(asked, '2026-10-31')).toBeGreaterThan(0);
+    // By two in the afternoon there is less than on a whole Saturday.
+    expect(clicks(asked, '2026-10-31')).toBeLessThan(0.8 * clicks(asked, '2026-10-24'));
+    expect((await rows()).body).toMatchObject({ to: '2026-10-30', open: null });
+    await put({ openDay: true });
+    expect((await rows()).body).toMatchObject({ to: '2026-10-31', open: '2026-10-31' });
   });
 
   it('misbehaves as it is told', async () => {
@@ -102,6 +112,59 @@ describe('the channels over HTTP', () => {
     expect(office).toHaveLength(plain.length + 4);
     const first = JSON.parse((await file('jsonl')).split('\n')[0] ?? '') as Record<string, unknown>;
     expect(first['Day']).toBe('2026-10-01');
+  });
+
+  it('writes every other format of the same report with the same sum', async () => {
+    const bytes = async (path: string) =>
+      Buffer.from(await (await fetch(`${base}/files/harbor-search/NW-harbor-search${path}`)).arrayBuffer());
+    const objects = (await bytes('/ads.jsonl'))
+      .toString('utf8')
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { Cost: number });
+    const cost = objects.reduce((sum, { Cost }) => sum + Cost, 0);
+    const lastCost = (text: string, delimiter: string) => text.trimEnd().split(/\r?\n/).at(-1)?.split(delimiter)[10] ?? '';
+    expect(
+      Number(
+        lastCost(
+          (await bytes('/ads.month-first.csv')).toString('utf8').replace(/"([^"]*)"/g, (_, cell: string) => cell.replaceAll(',', '')),
+          ',',
+        ),
+      ),
+    ).toBeCloseTo(cost, 3);
+    expect(
+      Number(
+        lastCost((await bytes('/ads.western.csv')).toString('latin1'), ';')
+          .replace('\u00A0', '')
+          .replace(',', '.'),
+      ),
+    ).toBeCloseTo(cost, 3);
+    const tabs = (await bytes('/ads.tabs.tsv')).toString('utf16le');
+    expect([tabs.charCodeAt(0), tabs.split('\r\n').length]).toEqual([0xfeff, objects.length + 2]);
+    expect(gunzipSync(await bytes('/ads.csv.gz')).toString('utf8')).toBe((await bytes('/ads.csv')).toString('utf8'));
+    expect((JSON.parse((await bytes('/ads.json')).toString('utf8')) as { rows: unknown[] }).rows).toEqual(objects);
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load((await bytes('/ads.xlsx')) as never);
+    expect(book.worksheets.map(({ name }) => name)).toEqual(['About', 'Ad by day']);
+    const sheet = book.worksheets[1];
+    expect(sheet?.getCell('A4').value).toEqual(new Date('2026-10-01T00:00:00Z'));
+    expect(Number(sheet?.lastRow?.getCell(11).value)).toBeCloseTo(cost, 3);
+    expect((await bytes('.zip')).subarray(0, 2).toString('latin1')).toBe('PK');
+    expect((await fetch(`${base}/files/harbor-search/NW-harbor-search/ads.doc`)).status).toBe(404);
+  });
+
+  it('draws a picture for an ad, the same every time', async () => {
+    const picture = async (ad: string) => {
+      const response = await fetch(`${base}/v1/wren-social/accounts/NW-wren-social/pictures/${ad}.svg`, {
+        headers: { authorization: `Bearer ${((await (await fetch(`${base}/tokens/wren-social`)).json()) as { token: string }).token}` },
+      });
+      return { status: response.status, text: await response.text() };
+    };
+    const [first, second] = [await picture('WR-3501-1-1'), await picture('WR-3501-1-2')];
+    expect(first).toMatchObject({ status: 200, text: expect.stringMatching(/^<svg[^]*chalk hands[^]*<\/svg>$/) });
+    expect(second.text).not.toBe(first.text);
+    expect(await picture('WR-3501-1-1')).toEqual(first);
+    expect((await picture('WR-0')).status).toBe(404);
   });
 
   it('has a page for people that says what day it is and hands out tokens', async () => {

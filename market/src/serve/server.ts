@@ -2,27 +2,18 @@ import compression from 'compression';
 import express, { type Express, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Market } from '../market';
-import type { Account, Cell, Report } from '../report/report';
+import type { Cell, Report } from '../report/report';
 import { dayOf, isoDay } from '../world/calendar';
 import { accept, changeRequest } from './changes';
 import { GOOD_MANNERS, manners, type Manners } from './manners';
 import { pageOf } from './page';
-import { toCsv, toJsonLines } from './files';
+import { fileRoutes } from './files';
+import { pictureOf } from './pictures';
+import { accountOf, Refused, reportOf } from './refused';
 import { Tokens } from './tokens';
 
 const iso = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day is written as 2026-10-31');
 const rowsQuery = z.object({ from: iso, to: iso, fields: z.string().default(''), cursor: z.coerce.number().int().min(0).default(0) });
-
-/** A refusal with the status a channel would send. */
-class Refused extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly headers: Record<string, string> = {},
-  ) {
-    super(message);
-  }
-}
 
 /** What the routes share: how it behaves now, what has been asked, and rows kept for the next page. */
 interface Served {
@@ -75,19 +66,7 @@ function pageRoutes(app: Express, served: Served): void {
     response.json(served.manners);
   });
   app.post('/changes/:channel/:account', (request, response) => reply(request, response, change(market, request.params, request.body)));
-  app.get('/files/:channel/:account/:file', (request, response) => {
-    const { channel, account, file } = request.params;
-    const [name, ending] = file.split(/\.(.*)/);
-    const report = reportOf(accountOf(market, channel, account), name ?? '');
-    const days = { from: market.today - 92, to: market.today - 1 };
-    const rows = report.rows(days);
-    const isLines = ending === 'jsonl';
-    const text = isLines ? toJsonLines(report.fields, rows) : toCsv(report, rows, days, ending === 'semicolon.csv' ? 'semicolon' : 'comma');
-    response
-      .type(isLines ? 'application/x-ndjson' : 'text/csv; charset=utf-8')
-      .attachment(`${account}_${file}`)
-      .send(text);
-  });
+  fileRoutes(app, market);
 }
 
 /** What a channel offers to programs that have a token. */
@@ -116,20 +95,27 @@ function channelRoutes(app: Express, served: Served): void {
     const account = accountOf(market, request.params.channel, request.params.account);
     sendRows(served, reportOf(account, request.params.report), account.id, rowsQuery.parse(request.query), response);
   });
+  app.get('/v1/:channel/accounts/:account/pictures/:ad.svg', (request, response) => {
+    const { channel, account, ad } = request.params;
+    const client = market.clientOf(accountOf(market, channel, account));
+    const found = client.campaigns.flatMap(({ groups }) => groups.flatMap(({ ads }) => ads)).find(({ id }) => id === ad);
+    if (!found) throw new Refused(404, `The account has no ad ${ad}.`);
+    response.type('image/svg+xml').send(pictureOf(found.id, found.name));
+  });
   app.post(
     '/v1/:channel/accounts/:account/changes',
     (request, response) => void response.json(change(market, request.params, request.body)),
   );
 }
 
-/** One page of a report's rows, in finished days. */
+/** One page of a report's rows. Today is told apart as still open. */
 function sendRows(served: Served, report: Report, account: string, query: z.infer<typeof rowsQuery>, response: Response): void {
   const { market, manners: behaviour, asked, kept } = served;
   const { from, to, fields, cursor } = query;
   if (behaviour.broken.includes(report.id))
     throw new Refused(500, 'Something went wrong on our side.', { 'retry-after': String(behaviour.retryAfter) });
-  const last = Math.min(dayOf(to), market.today - 1);
-  const key = `${account} ${report.id} ${from} ${to}`;
+  const last = Math.min(behaviour.openDay ? market.today : dayOf(to), market.today);
+  const key = `${account} ${report.id} ${from} ${last}`;
   const times = (asked.get(key) ?? 0) + 1;
   asked.set(key, times);
   if (times <= behaviour.notReady) {
@@ -148,6 +134,7 @@ function sendRows(served: Served, report: Report, account: string, query: z.infe
     next: end < all.length ? end : null,
     total: all.length,
     to: isoDay(last),
+    open: last === market.today ? isoDay(last) : null,
   });
 }
 
@@ -166,21 +153,8 @@ async function behave(served: Served, request: Request): Promise<void> {
   if (slow > 0) await new Promise((resolve) => setTimeout(resolve, slow));
 }
 
-function accountOf(market: Market, channel: string, id: string): Account {
-  const account = market.accounts(channel).find((each) => each.id === id);
-  if (!account) throw new Refused(404, `${channel} has no account ${id}.`);
-  return account;
-}
-
-function reportOf(account: Account, id: string): Report {
-  const report = account.reports.find((each) => each.id === id);
-  if (!report) throw new Refused(404, `The account offers no report ${id}.`);
-  return report;
-}
-
 function change(market: Market, { channel, account }: { channel: string; account: string }, body: unknown): { day: string } {
-  const client = market.clients.find(({ id }) => id === accountOf(market, channel, account).client);
-  if (!client) throw new Refused(404, 'There is no such account.');
+  const client = market.clientOf(accountOf(market, channel, account));
   const accepted = accept(client, changeRequest.parse(body), market.today);
   if (typeof accepted === 'string') throw new Refused(422, accepted);
   market.change(accepted);

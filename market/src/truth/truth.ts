@@ -1,9 +1,10 @@
 import type { Market } from '../market';
 import { reachOf } from '../people/demand';
-import { type Events, LONGEST_INTEREST, noEvents } from '../people/events';
+import { DID, type Events, LONGEST_INTEREST, noEvents } from '../people/events';
 import { live } from '../people/history';
 import { People } from '../people/person';
 import type { Settings } from '../people/settings';
+import { rateOn } from '../world/account';
 import { dayOf, isoDay } from '../world/calendar';
 import type { ClientWorld } from '../world/spec';
 
@@ -27,12 +28,14 @@ export interface TrueCampaign {
   readonly name: string;
   /** The last 28 days by click: what was spent, and all that came or will come of it by last touch. */
   readonly spend: number;
+  /** Clicks, and views that led somewhere; and the clicks among them. */
+  readonly touches: number;
   readonly clicks: number;
   readonly outcomes: number;
   readonly value: number;
   /** Outcomes of the last 28 days that would not have been without it. */
   readonly incremental: number;
-  /** Clicks a day for a spend a day: market × (1 − exp(−spend / (price × market))). */
+  /** Touches a day for a spend a day, in the client's money: market × (1 − exp(−spend / (price × market))). */
   readonly curve: { readonly market: number; readonly price: number; readonly budget: number };
   /** Its part of the same total budget that would bring the most outcomes. */
   readonly bestBudget: number;
@@ -51,9 +54,10 @@ export function truthOf(market: Market, client: ClientWorld): Truth {
   const paid = client.campaigns.flatMap((campaign, at) => (campaign.budget > 0 ? [{ campaign, at }] : []));
   const curves = paid.map(({ campaign, at }) => {
     const { market: met, budget } = people.dayOf(at, days.to);
-    return { market: met, price: settings.of(campaign, days.to).bid, budget };
+    const rate = rateOn(client, campaign.channel, days.to);
+    return { market: met, price: settings.of(campaign, days.to).bid / rate, budget: budget / rate };
   });
-  const worth = paid.map(({ at }) => (sums[at]?.outcomes ?? 0) / Math.max(1, sums[at]?.clicks ?? 0));
+  const worth = paid.map(({ at }) => (sums[at]?.outcomes ?? 0) / Math.max(1, sums[at]?.touches ?? 0));
   const best = bestSplit(curves, worth);
   return {
     client: client.id,
@@ -63,7 +67,7 @@ export function truthOf(market: Market, client: ClientWorld): Truth {
     campaigns: paid.map(({ campaign, at }, nth) => ({
       id: campaign.id,
       name: campaign.name,
-      ...(sums[at] ?? { spend: 0, clicks: 0, outcomes: 0, value: 0 }),
+      ...(sums[at] ?? { spend: 0, touches: 0, clicks: 0, outcomes: 0, value: 0 }),
       incremental: happened - outcomesIn(lived(client, settings, days, campaign.id), days),
       curve: curves[nth] ?? { market: 0, price: 0, budget: 0 },
       bestBudget: best[nth] ?? 0,
@@ -105,6 +109,7 @@ function outcomesIn({ outcomes }: Events, days: { from: number; to: number }): n
 
 interface Sums {
   spend: number;
+  touches: number;
   clicks: number;
   outcomes: number;
   value: number;
@@ -112,13 +117,15 @@ interface Sums {
 
 /** What each campaign cost on these days, and what by last touch came of it, whenever. */
 export function byCampaign(world: ClientWorld, { touches, outcomes }: Events, days: { from: number; to: number }): Sums[] {
-  const sums = world.campaigns.map((): Sums => ({ spend: 0, clicks: 0, outcomes: 0, value: 0 }));
+  const sums = world.campaigns.map((): Sums => ({ spend: 0, touches: 0, clicks: 0, outcomes: 0, value: 0 }));
   for (let row = 0; row < touches.length; row++) {
     const day = touches.get('day', row);
     const own = sums[touches.get('campaign', row)];
     if (day < days.from || day > days.to || !own) continue;
-    own.spend += touches.get('cost', row) / 10_000;
-    own.clicks += 1;
+    const { channel } = world.campaigns[touches.get('campaign', row)] ?? { channel: 'unpaid' };
+    own.spend += touches.get('cost', row) / 10_000 / rateOn(world, channel, day);
+    own.touches += 1;
+    own.clicks += (touches.get('flags', row) & DID.viewed) === 0 ? 1 : 0;
   }
   for (let row = 0; row < outcomes.length; row++) {
     const day = outcomes.get('clickDay', row);
@@ -146,9 +153,9 @@ function bestSplit(curves: readonly { market: number; price: number; budget: num
 
 /** Outcomes a day of a split of the budget, by the true curves. */
 export const splitBrings = (truth: Truth, budgets: readonly number[]): number =>
-  truth.campaigns.reduce((sum, { curve, clicks, outcomes }, at) => {
+  truth.campaigns.reduce((sum, { curve, touches, outcomes }, at) => {
     const reached = curve.market * reachOf(budgets[at] ?? 0, curve.price, curve.market);
-    return sum + reached * (outcomes / Math.max(1, clicks));
+    return sum + reached * (outcomes / Math.max(1, touches));
   }, 0);
 
 function running(weights: readonly number[]): number[] {

@@ -66,6 +66,8 @@ export interface Campaign {
   readonly follow: number;
   readonly groups: readonly Group[];
   readonly measuresClicks?: boolean;
+  /** Bought in weekly lots of its groups, each with a tracked link of its own. */
+  readonly inLots?: boolean;
   /** Budget and status changes in its history, before anybody here touched it. */
   readonly history?: readonly SettingChange[];
 }
@@ -121,6 +123,8 @@ export interface ClientWorld {
   readonly pages: readonly string[];
   readonly events: readonly WorldEvent[];
   readonly campaigns: readonly Campaign[];
+  /** Accounts that are not kept in the client’s own currency and zone. `rate` is what one unit of the client’s money is about worth there. */
+  readonly abroad?: Readonly<Partial<Record<ChannelId, { readonly currency: string; readonly zone: Zone; readonly rate: number }>>>;
 }
 
 /** Lag weights: a share on the day itself, then falling by `keep` a day up to the tail. */

@@ -8,8 +8,9 @@ export interface Fetched {
   readonly size: number;
   readonly columns: readonly string[];
   readonly rows: number;
-  /** The last finished day the channel reported. */
+  /** The last day the channel reported, and whether that one has not ended yet. */
   readonly to: string;
+  readonly open: boolean;
 }
 
 /** The columns are not those the report had before. */
@@ -37,6 +38,7 @@ export async function fetchFile(
   let columns: readonly string[] = [];
   let rows = 0;
   let to = of.to;
+  let open = false;
   async function* text(): AsyncGenerator<string> {
     for await (const page of service.rows(of.account, of)) {
       if (columns.length === 0) {
@@ -45,13 +47,14 @@ export async function fetchFile(
         yield stringify([[...columns]]);
       }
       to = page.to;
+      open = page.open !== null;
       yield stringify(page.rows);
       rows += page.rows.length;
       onRows(rows);
     }
   }
   const stored = await storeFile(dataFolder, Readable.from(text()));
-  return { ...stored, columns, rows, to };
+  return { ...stored, columns, rows, to, open };
 }
 
 function refuseChanged(known: readonly string[] | null, columns: readonly string[]): void {

@@ -142,7 +142,8 @@ export class Refresher {
     insertFile(db, { hash: file.hash, size: file.size, receivedAt: context.now().toISOString() });
     const fileName = `${record.serviceChannel}_${each.report}_${asked.from}_${formatDay(days.to)}.csv`;
     const taken = await this.take(record, each, { hash: file.hash, name: fileName, days, fresh: each.columns === null }, signal);
-    fetchedReport(db, record.id, each.report, days, file.columns);
+    // A day that has not ended is read again as if it had not been fetched.
+    fetchedReport(db, record.id, each.report, { from, to: file.open ? days.to - 1 : days.to }, file.columns);
     return taken;
   }
 

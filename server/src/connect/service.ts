@@ -11,6 +11,8 @@ const page = z.object({
   rows: z.array(z.array(z.union([z.string(), z.number(), z.null()]))),
   next: z.number().int().nullable(),
   to: z.string(),
+  /** The day that has not ended, where rows of it are among these. */
+  open: z.string().nullable(),
 });
 export type ServicePage = z.infer<typeof page>;
 

@@ -51,19 +51,20 @@ export function dataRange(db: Db, client: string): DayRange | null {
 }
 
 interface PromiseRow {
-  kind: 'target' | 'margin' | 'budget';
+  kind: 'target' | 'margin' | 'budget' | 'rate';
   from: number;
   to: number;
   value: number;
   metric: TargetMetric;
   countedBy: 'claims' | 'orders';
   basis: 'click' | 'sale';
+  currency: string;
 }
 
 export function promisesOf(db: Db, client: string): Promises {
   const rows = db
     .prepare<[string], PromiseRow>(
-      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis FROM promise WHERE client_id = ? ORDER BY from_day, id',
+      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis, currency FROM promise WHERE client_id = ? ORDER BY from_day, id',
     )
     .all(client);
   const of = (kind: PromiseRow['kind']): PromiseRow[] => rows.filter((row) => row.kind === kind);
@@ -71,19 +72,21 @@ export function promisesOf(db: Db, client: string): Promises {
     targets: of('target').map(({ from, to, value, metric, countedBy, basis }) => ({ from, to, value, metric, countedBy, basis })),
     margins: of('margin').map(({ from, to, value }) => ({ from, to, share: value })),
     budgets: of('budget').map(({ from, to, value }) => ({ from, to, amount: value })),
+    rates: of('rate').map(({ from, to, value, currency }) => ({ from, to, currency, rate: value })),
   };
 }
 
-export function replacePromises(db: Db, client: string, { targets, margins, budgets }: Promises): void {
+export function replacePromises(db: Db, client: string, { targets, margins, budgets, rates }: Promises): void {
   const insert = db.prepare(
-    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis)
-     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis)`,
+    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, currency)
+     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis, @currency)`,
   );
-  const plain = { client, metric: null, countedBy: null, basis: null };
+  const plain = { client, metric: null, countedBy: null, basis: null, currency: null };
   db.transaction(() => {
     db.prepare('DELETE FROM promise WHERE client_id = ?').run(client);
     for (const target of targets) insert.run({ ...plain, kind: 'target', ...target });
     for (const { share, ...days } of margins) insert.run({ ...plain, kind: 'margin', value: share, ...days });
     for (const { amount, ...days } of budgets) insert.run({ ...plain, kind: 'budget', value: amount, ...days });
+    for (const { rate, ...rest } of rates) insert.run({ ...plain, kind: 'rate', value: rate, ...rest });
   })();
 }

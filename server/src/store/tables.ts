@@ -1,3 +1,4 @@
+import type { Promises } from '@lens/contract';
 import { type Action, type ClientTables, type Cover, type FeedTable, NONE, type OrderTable, termScale } from '@lens/core';
 import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
@@ -23,11 +24,13 @@ export class TableCache {
 
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache): LoadedClient {
+  const promises = promisesOf(db, client);
   const record: ClientRecord = {
     info: findClient(db, client),
     accounts: accountsOf(db, client),
     feeds: feedsOf(db, client),
-    margin: promisesOf(db, client).margins,
+    margin: promises.margins,
+    rates: promises.rates,
   };
   const state = JSON.stringify(record);
   const known = cache.clients.get(client);
@@ -43,9 +46,10 @@ interface ClientRecord {
   readonly accounts: ReturnType<typeof accountsOf>;
   readonly feeds: readonly FeedRecord[];
   readonly margin: ClientTables['margin'];
+  readonly rates: Promises['rates'];
 }
 
-function loadRecord(db: Db, client: string, { info, accounts, feeds, margin }: ClientRecord, cache: TableCache): LoadedClient {
+function loadRecord(db: Db, client: string, { info, accounts, feeds, margin, rates }: ClientRecord, cache: TableCache): LoadedClient {
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
@@ -53,7 +57,8 @@ function loadRecord(db: Db, client: string, { info, accounts, feeds, margin }: C
     accounts: accounts.map((account) => ({
       id: account.id,
       channel: account.channel,
-      noRate: account.currency !== info?.currency,
+      currency: account.currency,
+      rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
       sellsItself: account.channelKind === 'marketplace',
     })),
     feeds: reports.map((feed) => {

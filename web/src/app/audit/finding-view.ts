@@ -43,7 +43,7 @@ export interface FindingView {
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
 
-const OUTCOME_WORDS: Partial<Record<Action, string>> = { purchase: 'orders', lead: 'leads', booking: 'bookings', install: 'installs' };
+const OUTCOME_WORDS: Partial<Record<Action, string>> = { purchase: 'orders', lead: 'leads', booking: 'bookings', install: 'installs', subscription: 'subscriptions' };
 
 /** Writes one finding for a reader of the client's locale. */
 export function findingView(finding: Finding, style: Style): FindingView {
@@ -68,7 +68,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
       : '',
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
     decided: decidedText(finding.decided),
-    change: move ? moveText(move, style) : '',
+    change: move ? moveText(move, finding.currency ? { ...style, currency: finding.currency } : style) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
     scale: finding.unfit

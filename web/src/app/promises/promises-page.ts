@@ -43,6 +43,7 @@ export class PromisesPage {
     targets: this.forms.array<ReturnType<typeof this.targetRow>>([]),
     margins: this.forms.array<ReturnType<typeof this.numberRow>>([]),
     budgets: this.forms.array<ReturnType<typeof this.numberRow>>([]),
+    rates: this.forms.array<ReturnType<typeof this.rateRow>>([]),
   });
   private read = '';
   protected readonly breakEven = computed(() => {
@@ -62,7 +63,14 @@ export class PromisesPage {
     });
   }
 
-  protected add(list: 'targets' | 'margins' | 'budgets'): void {
+  /** Currencies of accounts that are not the client's own. */
+  protected readonly foreign = computed(() => {
+    const client = this.client();
+    const currencies = client?.accounts.map(({ currency }) => currency) ?? [];
+    return [...new Set(currencies)].filter((each) => each !== client?.currency).sort();
+  });
+
+  protected add(list: List): void {
     const from = formatDay(this.focus.clock()?.today ?? 0).slice(0, 8) + '01';
     const days = { from, to: `${from.slice(0, 4)}-12-31` };
     if (list === 'targets')
@@ -75,11 +83,12 @@ export class PromisesPage {
           ...days,
         }),
       );
+    else if (list === 'rates') this.form.controls.rates.push(this.rateRow({ currency: this.foreign()[0] ?? '', number: null, ...days }));
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
   }
 
-  protected remove(list: 'targets' | 'margins' | 'budgets', at: number): void {
+  protected remove(list: List, at: number): void {
     (this.form.controls[list] as FormArray<FormGroup>).removeAt(at);
     this.form.markAsDirty();
   }
@@ -98,18 +107,22 @@ export class PromisesPage {
     });
   }
 
-  private fill({ targets, margins, budgets }: Promises): void {
+  private fill({ targets, margins, budgets, rates }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow({ ...target, ...texts(target) }))));
     this.form.setControl(
       'margins',
       this.forms.array(margins.map((margin) => this.numberRow({ number: Math.round(margin.share * 1e6) / 1e4, ...texts(margin) }))),
     );
     this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ number: budget.amount, ...texts(budget) }))));
+    this.form.setControl(
+      'rates',
+      this.forms.array(rates.map((each) => this.rateRow({ currency: each.currency, number: each.rate, ...texts(each) }))),
+    );
     this.form.markAsPristine();
   }
 
   private values(): Promises {
-    const { targets, margins, budgets } = this.form.getRawValue();
+    const { targets, margins, budgets, rates } = this.form.getRawValue();
     const days = (row: { from: string; to: string }) => ({ from: parseDay(row.from) ?? 0, to: parseDay(row.to) ?? 0 });
     return {
       targets: targets.map((row) => ({
@@ -121,6 +134,7 @@ export class PromisesPage {
       })),
       margins: margins.map((row) => ({ share: Number(row.number) / 100, ...days(row) })),
       budgets: budgets.map((row) => ({ amount: Number(row.number), ...days(row) })),
+      rates: rates.map((row) => ({ currency: row.currency.trim().toUpperCase(), rate: Number(row.number), ...days(row) })),
     };
   }
 
@@ -135,6 +149,13 @@ export class PromisesPage {
     });
   }
 
+  private rateRow({ currency, ...row }: { currency: string; number: number | null; from: string; to: string }) {
+    return this.forms.group({
+      currency: [currency, [Validators.required, Validators.pattern(/^[A-Za-z]{3}$/)]],
+      ...this.numberRow(row).controls,
+    });
+  }
+
   private numberRow(row: { number: number | null; from: string; to: string }) {
     return this.forms.group({
       number: [row.number as number | null, [Validators.required, Validators.min(0.0001)]],
@@ -143,6 +164,8 @@ export class PromisesPage {
     });
   }
 }
+
+type List = 'targets' | 'margins' | 'budgets' | 'rates';
 
 const texts = (range: { from: number; to: number }): { from: string; to: string } => ({
   from: formatDay(range.from),

@@ -1,61 +1,8 @@
 import { holds, isoDay, momentOf } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
-import { DID, type Events, rowsOn } from '../people/events';
+import { DEVICES, DID, type Events, rowsOn } from '../people/events';
 import { always, type Cell, type Report } from './report';
-
-const money = (hundredths: number): number => hundredths / 100;
-
-/** The client's own list of orders, bookings, leads or installs: every one once, with the tags that survived. */
-export function tillReport(world: ClientWorld, { outcomes }: Events): Report {
-  const priced = world.price > 0;
-  const one = { purchase: 'Order', booking: 'Booking', lead: 'Lead', install: 'Install' }[world.action];
-  return {
-    id: 'till',
-    name: `${one}s`,
-    restates: 30,
-    fields: [
-      always('Day', 'day', 'Day of the sale'),
-      always(one, 'member', 'Its number'),
-      always('Ordered at', 'text', 'When'),
-      always('Clicked at', 'text', 'The click its tags tell of; empty without tags'),
-      ...(priced
-        ? [
-            always('Goods net', 'outcome', 'Without tax and shipping'),
-            always('Tax', 'text', 'On top'),
-            always('Shipping', 'text', 'On top'),
-          ]
-        : []),
-      always('Tag campaign', 'text', 'Campaign the order is tagged with'),
-      always('Tag ad', 'text', 'Ad the order is tagged with'),
-      always('Customer', 'text', 'first or returning'),
-    ],
-    rows: ({ from, to }) => {
-      const found: number[] = [];
-      for (let row = 0; row < outcomes.length; row++) {
-        const day = outcomes.get('day', row);
-        if (day >= from && day <= to && outcomes.get('elsewhere', row) === 0) found.push(row);
-      }
-      const at = (row: number): number => outcomes.get('day', row) * 1440 + outcomes.get('minute', row);
-      found.sort((a, b) => at(a) - at(b) || outcomes.get('person', a) - outcomes.get('person', b));
-      return found.map((row): Cell[] => {
-        const of = outcomes.row(row);
-        const group = world.campaigns[of.campaign - 1]?.groups[of.group];
-        const tagged = of.tags > 0;
-        return [
-          isoDay(of.day),
-          `${world.prefix}-${of.born.toString(36)}${of.person.toString(36)}`.toUpperCase(),
-          momentOf(world.zone, of.day, of.minute),
-          tagged ? momentOf(world.zone, of.clickDay, of.clickMinute) : null,
-          ...(priced ? [money(of.value), money(Math.round(of.value / 5)), of.value >= 2500 ? 0 : 3.5] : []),
-          tagged ? (world.campaigns[of.campaign - 1]?.id ?? null) : null,
-          of.tags === 2 ? (group?.ads[of.ad]?.id ?? null) : null,
-          of.first === 1 ? 'first' : 'returning',
-        ];
-      });
-    },
-  };
-}
 
 /** Ways the same source is written, as careless tagging leaves them. */
 const SPELLINGS: Readonly<Record<string, readonly string[]>> = {
@@ -120,9 +67,18 @@ export function journeysReport(world: ClientWorld, { touches, outcomes }: Events
     id: 'journeys',
     name: 'Journeys',
     restates: 30,
-    fields: ['Day', 'Journey', 'Touch', 'At', 'Source', 'Campaign ID', 'Weight', 'Outcome at'].map((name) =>
-      always(name, name === 'Day' ? 'day' : 'text', name),
-    ),
+    fields: [
+      always('Day', 'day', 'Day of the touch'),
+      always('Journey', 'text', 'Whose touch it is: a number for each journey'),
+      always('Touch', 'text', 'Its place in the journey, from 1'),
+      always('At', 'text', 'When'),
+      always('Kind', 'text', 'click, or view where it was seen and not clicked'),
+      always('Source', 'text', 'Where it came from'),
+      always('Campaign ID', 'text', 'The channel’s own number of the campaign'),
+      always('Device', 'text', 'What it was seen on'),
+      always('Weight', 'text', `How many journeys it stands for: of those without an outcome one in ${KEPT} is kept`),
+      always('Outcome at', 'text', 'When the journey ended in an outcome; empty where it did not'),
+    ],
     rows: ({ from, to }) => {
       const ended = new Map<number, number>();
       for (let row = 0; row < outcomes.length; row++) if (outcomes.get('day', row) <= to) ended.set(outcomes.get('person', row), row);
@@ -137,8 +93,10 @@ export function journeysReport(world: ClientWorld, { touches, outcomes }: Events
           touch.person.toString(36),
           touch.nth + 1,
           momentOf(world.zone, touch.day, touch.minute),
+          (touch.flags & DID.viewed) === 0 ? 'click' : 'view',
           sourceOf(world, touch.campaign, touch.person),
           spec?.channel === 'unpaid' ? null : (spec?.id ?? null),
+          DEVICES[touch.device] ?? '',
           outcome === undefined ? KEPT : 1,
           outcome === undefined ? null : momentOf(world.zone, outcomes.get('day', outcome), outcomes.get('minute', outcome)),
         ]);
