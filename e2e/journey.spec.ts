@@ -35,7 +35,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
       '29/10/2026;broken;x;1,00;0',
     ];
     await page
-      .getByLabel('File to bring in')
+      .getByLabel('Files to bring in')
       .setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
     await expect(page.getByRole('heading', { name: 'What do the columns of letter.csv mean?' })).toBeVisible();
     await expect(page.getByLabel('Meaning of Orders')).toHaveValue('purchase.count.claims.click');

@@ -69,13 +69,13 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
 
 test('a file with tabs is dropped on the page, and its account is asked, not guessed', async ({ page, lens }) => {
   await lens.open(`/intake?${JUNIPER}`);
-  await expect(page.getByText('Drop a file here')).toBeVisible();
+  await expect(page.getByText('Drop files or a folder here')).toBeVisible();
   const dropped = await page.evaluateHandle(() => {
     const transfer = new DataTransfer();
     transfer.items.add(new File(['Day\tCampaign\tCost\n2026-10-29\tSpring letter\t12.50\n'], 'letter.tsv'));
     return transfer;
   });
-  await page.getByText('Drop a file here').dispatchEvent('drop', { dataTransfer: dropped });
+  await page.getByText('Drop files or a folder here').dispatchEvent('drop', { dataTransfer: dropped });
   await expect(page.getByLabel('Meaning of Cost')).toHaveValue('spend');
   const check = page.getByRole('button', { name: 'Check the whole file' });
   await expect(page.getByText('Choose the account this file comes from.')).toBeVisible();
@@ -88,7 +88,7 @@ test('a file with tabs is dropped on the page, and its account is asked, not gue
 test('broken files and addresses are answered in words', async ({ page, lens }) => {
   await lens.open(`/intake?${JUNIPER}`);
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('Files to bring in')
     .setInputFiles({ name: 'notes.csv', mimeType: 'text/csv', buffer: Buffer.from('just some words') });
   await expect(page.getByRole('alert')).toContainText('notes.csv: Only one column was found');
   await lens.open('/compare?client=nobody');

@@ -13,7 +13,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('intake');
   const rows = ['Day;Campaign;Clicks;Cost;Orders', '28/10/2026;Loyalty letter;40;12,50;3', '29/10/2026;Loyalty letter;x;13,00;1'];
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('Files to bring in')
     .setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
   await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Wren Social · Juniper Loft Tea' });
   await page.getByRole('button', { name: 'Check the whole file' }).click();

@@ -4,6 +4,7 @@ import { day, id } from './basic';
 import * as clients from './clients';
 import * as compare from './compare';
 import * as connections from './connections';
+import * as health from './health';
 import * as intake from './intake';
 
 export interface Endpoint<
@@ -91,12 +92,19 @@ export const ENDPOINTS = {
     params: ofClient,
     reply: z.array(intake.feed),
   }),
+  health: endpoint({
+    method: 'GET',
+    path: '/clients/:client/health',
+    summary: 'What of the data is there on the last days, and what to know before trusting it',
+    params: ofClient,
+    reply: health.health,
+  }),
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',
     summary: 'First rows and guessed mapping of a stored file',
     params: ofClient,
-    body: intake.storedFile.pick({ hash: true }),
+    body: intake.previewRequest,
     reply: intake.preview,
   }),
   check: endpoint({
@@ -251,7 +259,7 @@ export type EndpointName = keyof typeof ENDPOINTS;
 
 /** Requests whose body or reply is a file. */
 export const FILES = {
-  upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.storedFile },
+  upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.upload },
   exportTable: { method: 'GET', path: '/compare/export.csv', query: z.object({ question: z.string().max(4000) }) },
   changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },
 } as const;

@@ -1,4 +1,4 @@
-import { ACTION_NAMES, DATE_ORDERS, DIMENSION_NAMES, LEVELS, MEASURE_NAMES } from '@lens/core';
+import { ACTION_NAMES, DATE_ORDERS, DELIMITERS, DIMENSION_NAMES, ENCODINGS, FILE_RATIO_NAMES, LEVELS, MEASURE_NAMES } from '@lens/core';
 import { z } from 'zod';
 import { basis, day, dayRange, id, name } from './basic';
 
@@ -6,6 +6,8 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('ignore') }),
   z.object({ role: z.literal('day') }),
   z.object({ role: z.literal('hour') }),
+  z.object({ role: z.literal('time') }),
+  z.object({ role: z.literal('ratio'), ratio: z.enum(FILE_RATIO_NAMES) }),
   z.object({ role: z.literal('level'), level: z.enum(LEVELS), part: z.enum(['id', 'name']) }),
   z.object({ role: z.literal('dimension'), dimension: z.enum(DIMENSION_NAMES) }),
   z.object({ role: z.literal('measure'), measure: z.enum(MEASURE_NAMES) }),
@@ -28,8 +30,31 @@ export const mapping = z.object({
 export const storedFile = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(300), size: z.number().int() });
 export type StoredFile = z.infer<typeof storedFile>;
 
+/** What an upload became: an archive holds several files. */
+export const upload = z.object({
+  files: z.array(storedFile),
+  /** What an archive held that is no table, with the reason. */
+  leftOut: z.array(z.object({ name: z.string(), reason: z.string() })),
+});
+export type Upload = z.infer<typeof upload>;
+
+export const layout = z.object({
+  format: z.enum(['separated', 'sheet', 'json']),
+  encoding: z.enum(ENCODINGS),
+  delimiter: z.enum(DELIMITERS),
+  sheet: z.string().max(100),
+  titleLines: z.number().int().min(0).max(1000),
+});
+
+/** A layout is guessed where none is given. */
+export const previewRequest = z.object({ hash: storedFile.shape.hash, layout: layout.nullable().default(null) });
+
 export const preview = z.object({
-  delimiter: z.enum([',', ';', '\t']),
+  layout,
+  /** Sheets of a spreadsheet to choose from. */
+  sheets: z.array(z.string()),
+  /** Lines before the header, as they stand. */
+  title: z.array(z.string()),
   headers: z.array(z.string()),
   rows: z.array(z.array(z.string())),
   mapping,
@@ -37,6 +62,8 @@ export const preview = z.object({
   asks: z.array(z.enum(['date order', 'decimal sign'])),
   /** The feed of this client that has had a file of the same headers before; its mapping is used. */
   feed: z.object({ id: z.number().int(), name: z.string(), account: id }).nullable(),
+  /** How the columns differ from those the feed had last; null where they are the same or there is no feed. */
+  changed: z.object({ gone: z.array(z.string()), added: z.array(z.string()) }).nullable(),
   /** Earlier imports of exactly this file. */
   importedBefore: z.boolean(),
 });
@@ -45,6 +72,7 @@ export type Preview = z.infer<typeof preview>;
 export const newCheck = z.object({
   file: storedFile.shape.hash,
   fileName: storedFile.shape.name,
+  layout,
   account: id,
   /** An existing feed, or the name of a new one. */
   feed: z.union([z.object({ id: z.number().int() }), z.object({ name })]),
@@ -67,6 +95,16 @@ export const checkReport = z.object({
   problems: z.array(rowProblem),
   days: dayRange.nullable(),
   members: z.number().int(),
+  /** Cells that hold only a limit (“< 10 %”) and count as not measured. */
+  limits: z.number().int().default(0),
+  /** Lines that repeat the header. */
+  repeatedHeaders: z.number().int().default(0),
+  /** Ratios the file states, by how many of its rows state what their parts make. */
+  ratios: z.array(z.object({ ratio: z.string(), agrees: z.number().int(), differs: z.number().int() })).default([]),
+  /** Total lines of the file against the sum of its rows, in whole units. */
+  fileTotals: z
+    .array(z.object({ line: z.number().int(), term: z.string(), said: z.number(), read: z.number(), agrees: z.boolean() }))
+    .default([]),
   /** Sums of what would be imported, in whole units, by term. */
   totals: z.array(z.object({ term: z.string(), amount: z.number(), unit: z.enum(['money', 'count']) })),
   /** Rows already stored for these days that the import would replace. */

@@ -47,5 +47,7 @@ function serve(market: Market): void {
     }
     console.log(`The market is at http://127.0.0.1:${(server.address() as AddressInfo).port}`);
   });
+  // Whoever asks again and again must not meet a connection that is just being closed.
+  server.keepAliveTimeout = 75_000;
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => process.exit(0));
 }

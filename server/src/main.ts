@@ -44,6 +44,9 @@ const server = app.listen(Number(values.port), '127.0.0.1', (error?: Error) => {
   console.log(`Unified Lens is at http://127.0.0.1:${port}`);
 });
 
+// Whoever asks again and again must not meet a connection that is just being closed.
+server.keepAliveTimeout = 75_000;
+
 const MINUTE = 60_000;
 const schedule = setInterval(() => refresher.runDue(), MINUTE);
 

@@ -114,14 +114,24 @@ export async function send(
   };
 }
 
-export async function upload(address: string, name: string, content: string | Uint8Array<ArrayBuffer>): Promise<string> {
+export interface Uploaded {
+  readonly files: readonly { readonly hash: string; readonly name: string }[];
+  readonly leftOut: readonly { readonly name: string; readonly reason: string }[];
+}
+
+/** Sends a file; the reply lists the files it became. */
+export async function uploadAll(address: string, name: string, content: string | Uint8Array<ArrayBuffer>): Promise<Uploaded> {
   const response = await fetch(`${address}/api/files?name=${encodeURIComponent(name)}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },
     body: content,
   });
-  return ((await response.json()) as { hash: string }).hash;
+  return (await response.json()) as Uploaded;
 }
+
+/** Sends a file that is one table. */
+export const upload = async (address: string, name: string, content: string | Uint8Array<ArrayBuffer>): Promise<string> =>
+  (await uploadAll(address, name, content)).files[0]?.hash ?? '';
 
 /** Asks for a job until `done` says so. */
 export async function follow(
@@ -167,7 +177,7 @@ export async function checkFile(
   address: string,
   { client, account }: Setting,
   feed: string,
-  content: string,
+  content: string | Uint8Array<ArrayBuffer>,
   covers: Covers = null,
 ): Promise<Loose> {
   const file = await upload(address, `${feed}.csv`, content);
@@ -176,6 +186,7 @@ export async function checkFile(
   const check = await send(address, 'POST', `/clients/${client}/checks`, {
     file,
     fileName: `${feed}.csv`,
+    layout: preview.body.layout,
     account,
     feed: { name: feed },
     mapping: preview.body.mapping,
@@ -188,7 +199,7 @@ export async function importFile(
   address: string,
   setting: Setting,
   feed: string,
-  content: string,
+  content: string | Uint8Array<ArrayBuffer>,
   absent: 'gone' | 'keep' | null = null,
   covers: Covers = null,
 ): Promise<Loose> {

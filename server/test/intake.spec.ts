@@ -112,14 +112,56 @@ describe('intake over HTTP', () => {
       status: 422,
       detail: expect.stringContaining('Only one column'),
     });
+    expect(await checkFile(server.address, setting, 'Document', '%PDF-1.7 and so on')).toMatchObject({
+      status: 422,
+      detail: expect.stringContaining('a document (PDF)'),
+    });
     const hash = await upload(
       server.address,
       'latin.csv',
-      Uint8Array.from([...Buffer.from('Day,Campaign,Cost\n2026-10-01,Caf'), 0xe9, ...Buffer.from(',1\n')]),
+      Buffer.from('Day,Campaign,Cost\n2026-10-01,Café,1\n', 'latin1') as Uint8Array<ArrayBuffer>,
     );
-    const preview = await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash });
-    expect(preview).toMatchObject({ status: 422, body: { detail: expect.stringContaining('not UTF-8 text near line 2') } });
+    const look = (layout: object | null) => send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash, layout });
+    const { body } = await look(null);
+    expect(body).toMatchObject({ layout: { encoding: 'windows-1252' }, rows: [['2026-10-01', 'Café', '1']] });
+    expect(await look({ ...body.layout, encoding: 'utf-8' })).toMatchObject({
+      status: 422,
+      body: { detail: expect.stringContaining('not UTF-8 text near line 2') },
+    });
     expect((await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body).toEqual([]);
+  });
+
+  it('stops where a later line proves the decimal sign wrong, storing nothing', async () => {
+    const job = await checkFile(server.address, setting, 'Mixed', `Day,Campaign,Cost\n2026-10-01,Tea,1.50\n2026-10-02,Tea,"1.234,50"\n`);
+    expect(job).toMatchObject({ state: 'failed', error: expect.stringMatching(/^Line 3, Cost: .*decimal sign/) });
+    expect((await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body).toEqual([]);
+  });
+
+  it('shows how the columns of the next file differ, and takes over what is the same', async () => {
+    await importFile(server.address, setting, 'Campaigns', file(everyDay('Tea', 10)));
+    const hash = await upload(server.address, 'next.csv', 'Day,Campaign,Cost,Impressions\n2026-10-04,Tea,3,70\n');
+    const { body } = await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash });
+    expect(body).toMatchObject({
+      feed: { name: 'Campaigns', account: setting.account },
+      changed: { gone: ['Clicks'], added: ['Impressions'] },
+      mapping: { columns: [{}, {}, { measure: 'spend' }, { measure: 'impressions' }] },
+    });
+  });
+
+  it('compares a file’s own total and ratios with its rows', async () => {
+    const rows = 'Day,Campaign,Cost,Clicks,CPC\n2026-10-01,Tea,10,20,0.50\n2026-10-02,Tea,10,10,0.99\n';
+    const right = await checkFile(server.address, setting, 'Right', `${rows}Total,,20.00,30,\n`);
+    expect(right.report).toMatchObject({
+      rows: 2,
+      badRows: 0,
+      fileTotals: [
+        { term: 'spend', said: 20, read: 20, agrees: true },
+        { term: 'clicks', agrees: true },
+      ],
+      ratios: [{ ratio: 'cpc', agrees: 1, differs: 1 }],
+    });
+    const wrong = await checkFile(server.address, setting, 'Wrong', `${rows}Total,,25.00,30,\n`);
+    expect(wrong.report.fileTotals[0]).toEqual({ line: 4, term: 'spend', said: 25, read: 20, agrees: false });
   });
 
   it('refuses a mapping that cannot be used, and rows of another grain in a feed', async () => {
@@ -134,6 +176,7 @@ describe('intake over HTTP', () => {
     const check = await send(server.address, 'POST', `/clients/${setting.client}/checks`, {
       file: hash,
       fileName: 'x.csv',
+      layout: { format: 'separated', encoding: 'utf-8', delimiter: ',', sheet: '', titleLines: 0 },
       account: setting.account,
       feed: { name: 'x' },
       mapping,

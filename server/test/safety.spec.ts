@@ -60,6 +60,7 @@ describe('a stopped process', () => {
     const preview = await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash });
     const check = await send(server.address, 'POST', `/clients/${setting.client}/checks`, {
       file: hash,
+      layout: preview.body.layout,
       fileName: 'big.csv',
       account: setting.account,
       feed: { name: 'Ads' },

@@ -141,7 +141,7 @@ describe('what adds up', () => {
     const exchanged = (to: number) =>
       ask(tablesOf([feed], { accounts: [{ id: 's', channel: 'search', currency: 'USD', rates: rates(to) }] }));
     expect(figureOf(exchanged(99), 'total', 'spend')).toEqual({ kind: 'value', value: 100 * 0.9 + 50 * 0.8 });
-    expect(figureOf(exchanged(99), 'total', 'cpc')).toEqual({ kind: 'value', value: 130 / 700, coverage: 1 });
+    expect(figureOf(exchanged(99), 'total', 'cpc')).toEqual({ kind: 'value', value: 130 / 700 });
     // Days without a rate leave their money out, and say so.
     expect(figureOf(exchanged(12), 'total', 'spend')).toMatchObject({ kind: 'bounds', low: 90, high: null });
     expect(figureOf(exchanged(12), 'total', 'clicks')).toEqual({ kind: 'value', value: 700 });

@@ -34,6 +34,7 @@ export interface FeedTable {
 
 /** Orders or leads, one row each, with both of their days. */
 export interface OrderTable {
+  readonly feedId: number;
   readonly action: string;
   readonly covers: readonly Cover[];
   readonly length: number;
@@ -41,7 +42,6 @@ export interface OrderTable {
   /** NONE where the order does not know the click before it. */
   readonly clickDay: Int32Array;
   readonly importId: Int32Array;
-  readonly feedId: Int32Array;
   /** Where the order's tags lead: codes by dimension (campaign, group, ad), NONE where they lead nowhere. */
   readonly codes: ReadonlyMap<string, Int32Array>;
   /** `count` and `value` in millionths. */

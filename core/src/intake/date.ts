@@ -1,27 +1,57 @@
 import { type Day, dayOf, parseDay } from '../time/day';
-import { dayInZone } from '../time/zone';
+import { dayInZone, hourInZone } from '../time/zone';
 
 /** The order of the parts of a date. */
 export const DATE_ORDERS = ['year first', 'day first', 'month first'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+/** How names of months begin, in the languages exports come in. */
+const MONTHS: readonly (readonly string[])[] = [
+  ['jan', 'ene'],
+  ['feb', 'fév', 'fev'],
+  ['mar', 'mär', 'mrz'],
+  ['apr', 'avr', 'abr'],
+  ['may', 'mai'],
+  ['jun', 'juin'],
+  ['jul', 'juil'],
+  ['aug', 'aoû', 'ago'],
+  ['sep', 'set'],
+  ['oct', 'okt', 'out'],
+  ['nov'],
+  ['dec', 'dez', 'déc', 'dic'],
+];
 
-/** Reads "2026-10-31", "20261031", "31/10/2026", "31.10.2026", "31 Oct 2026" and the like; undefined if it is no day. */
+/** 1–12, or 0 for what is no name of a month. */
+const monthNamed = (name: string): number => MONTHS.findIndex((starts) => starts.some((start) => name.toLowerCase().startsWith(start))) + 1;
+
+/** "26" is 2026: exports do not reach back into another century. */
+const yearOf = (text: string): number => (text.length === 2 ? 2000 + Number(text) : Number(text));
+
+/**
+ * Reads "2026-10-31", "20261031", "31/10/2026", "31.10.26", "31 Oct 2026", "Oct 31, 2026" and the like,
+ * each with or without a time behind it; undefined if it is no day.
+ */
 export function parseDate(text: string, order: DateOrder): Day | undefined {
   const trimmed = text.trim();
   const iso = /^(\d{4})[-/.]?(\d{2})[-/.]?(\d{2})(?:[T ].*)?$/.exec(trimmed);
   if (iso) return order === 'year first' ? dayOf(Number(iso[1]), Number(iso[2]), Number(iso[3])) : undefined;
-  const named = /^(\d{1,2})[\s-]([A-Za-z]{3})[a-z]*[\s-](\d{4})$/.exec(trimmed);
-  if (named)
-    return order === 'day first'
-      ? dayOf(Number(named[3]), MONTHS.indexOf((named[2] ?? '').toLowerCase()) + 1, Number(named[1]))
-      : undefined;
-  const parts = /^(\d{1,2})[/.-](\d{1,2})[/.-](\d{4})(?:[T ].*)?$/.exec(trimmed);
+  if (order === 'day first') {
+    const named = /^(\d{1,2})\.?(?:[\s-]de)?[\s-](\p{L}{3,})\.?(?:[\s-]de)?[\s-](\d{4}|\d{2})$/u.exec(trimmed);
+    if (named) return dayOf(yearOf(named[3] ?? ''), monthNamed(named[2] ?? ''), Number(named[1]));
+  }
+  if (order === 'month first') {
+    const named = /^(\p{L}{3,})\.?\s(\d{1,2}),?\s(\d{4}|\d{2})$/u.exec(trimmed);
+    if (named) return dayOf(yearOf(named[3] ?? ''), monthNamed(named[1] ?? ''), Number(named[2]));
+  }
+  const parts = /^(\d{1,2})[/.-](\d{1,2})[/.-](\d{4}|\d{2})(?:[T ,].*)?$/.exec(trimmed);
   if (!parts || order === 'year first') return undefined;
-  const [first, second, year] = [Number(parts[1]), Number(parts[2]), Number(parts[3])];
+  const [first, second, year] = [Number(parts[1]), Number(parts[2]), yearOf(parts[3] ?? '')];
   return order === 'day first' ? dayOf(year, second, first) : dayOf(year, first, second);
 }
+
+/** Whether a cell names a whole week, month or quarter instead of a day: "2026-W41", "2026-10", "Oct 2026", "Q3 2026". */
+export const isLongerThanADay = (text: string): boolean =>
+  /^(?:\d{4}-?W\d{2}|\d{4}[-/]\d{2}|\d{2}[-/]\d{4}|\p{L}{3,}\.?[\s-]\d{4}|Q[1-4][\s-]\d{4}|\d{4}[\s-]?Q[1-4])$/iu.test(text.trim());
 
 /** The date orders in which every sample is a day. One is a certain guess, two must be asked. */
 export function possibleOrders(samples: readonly string[]): DateOrder[] {
@@ -29,15 +59,32 @@ export function possibleOrders(samples: readonly string[]): DateOrder[] {
   return filled.length === 0 ? [] : DATE_ORDERS.filter((order) => filled.every((text) => parseDate(text, order) !== undefined));
 }
 
+export interface Moment {
+  readonly day: Day;
+  /** 0–23; undefined where only a day is written. */
+  readonly hour: number | undefined;
+}
+
 /**
- * The client's calendar day of a moment. A moment with an offset ("…T23:30:00-05:00", "…Z") is moved
- * into the client's zone; one without is taken as local.
+ * The client's calendar day and hour of a moment. A moment with an offset ("…T23:30:00-05:00", "…Z")
+ * is moved into the client's zone; one without is taken as local.
  */
-export function parseMoment(text: string, order: DateOrder, zone: string): Day | undefined {
+export function parseMoment(text: string, order: DateOrder, zone: string): Moment | undefined {
   const trimmed = text.trim();
-  if (/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:?\d{2})$/.test(trimmed)) {
-    const instant = Date.parse(trimmed);
-    return Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined ? undefined : dayInZone(instant, zone);
+  if (/^\d{4}-\d{2}-\d{2}[T ][\d:.]+\s?(?:Z|[+-]\d{2}:?\d{2})$/.test(trimmed)) {
+    const instant = Date.parse(trimmed.replace(' ', 'T').replace(' ', ''));
+    if (Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined) return undefined;
+    return { day: dayInZone(instant, zone), hour: hourInZone(instant, zone) };
   }
-  return parseDate(trimmed, order);
+  const day = parseDate(trimmed, order);
+  return day === undefined ? undefined : { day, hour: localHour(trimmed) };
+}
+
+function localHour(text: string): number | undefined {
+  const found = /[T ,](\d{1,2}):\d{2}(?::[\d.]+)?\s*([ap]\.?m\.?)?$/i.exec(text);
+  if (!found) return undefined;
+  const hour = Number(found[1]);
+  const half = found[2]?.[0]?.toLowerCase();
+  if (half === undefined) return hour < 24 ? hour : undefined;
+  return hour >= 1 && hour <= 12 ? (hour % 12) + (half === 'p' ? 12 : 0) : undefined;
 }

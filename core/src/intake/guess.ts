@@ -3,7 +3,9 @@ import { DIMENSIONS } from '../measure/dimension';
 import { MEASURES } from '../measure/measure';
 import { type DateOrder, possibleOrders } from './date';
 import { type Mapping, type Role, roleKey } from './mapping';
-import { type Decimal, guessDecimal } from './number';
+import { type Cell, cellText } from './cell';
+import { type Decimal, guessDecimal, isNothing } from './number';
+import { FILE_RATIOS } from './ratio';
 
 /** A guessed role with the reason a person can check. */
 export interface ColumnGuess {
@@ -23,6 +25,7 @@ type Words = readonly [Role, readonly string[]];
 /** Header words beyond measures and outcomes, in several languages. Longer phrases are tried first. */
 const WORDS: readonly Words[] = [
   [{ role: 'day' }, ['day', 'date', 'datum', 'tag', 'fecha', 'jour', 'data', 'día']],
+  [{ role: 'time' }, ['time', 'date and hour', 'day and hour', 'zeitpunkt', 'date time', 'datetime', 'timestamp']],
   [{ role: 'hour' }, ['hour', 'hour of day', 'stunde', 'heure', 'hora']],
   [{ role: 'level', level: 'campaign', part: 'id' }, ['campaign id', 'kampagnen-id', 'id campagne', 'id de campaña']],
   [{ role: 'level', level: 'campaign', part: 'name' }, ['campaign', 'campaign name', 'kampagne', 'campagne', 'campaña', 'campanha']],
@@ -61,27 +64,14 @@ const WORDS: readonly Words[] = [
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
 ];
 
-/** Ratios are never read: they are computed from their parts, so that totals are right. */
-const RATIOS = new Set([
-  'ctr',
-  'cpc',
-  'cpm',
-  'cpa',
-  'roas',
-  'roi',
-  'aov',
-  'conversion rate',
-  'cost per lead',
-  'avg. cpc',
-  'average cpc',
-  'frequency',
-]);
+/** Ratios are never read: they are computed from their parts, so that totals are right. These are not even compared. */
+const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression share', 'hold rate']);
 
 /**
  * Guesses what the columns of a file mean from their headers and from sample rows.
  * `samples` holds the cells of a column under its header.
  */
-export function guessMapping(headers: readonly string[], samples: readonly (readonly string[])[]): Guess {
+export function guessMapping(headers: readonly string[], samples: readonly (readonly Cell[])[]): Guess {
   const isOrders = headers.some((header) => matches(header, 'order id')) && headers.some((header) => matches(header, 'sale time'));
   const taken = new Set<string>();
   const guesses = headers.map((header) => {
@@ -91,9 +81,12 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
     taken.add(key);
     return guess;
   });
-  const cellsOf = (...roles: string[]): string[] =>
-    guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
-  const orders = possibleOrders(cellsOf('day', 'sale time', 'click time').filter((cell) => cell.trim() !== ''));
+  const cellsOf = (...roles: string[]): Cell[] => guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
+  const orders = possibleOrders(
+    cellsOf('day', 'time', 'sale time', 'click time')
+      .map(cellText)
+      .filter((cell) => !isNothing(cell)),
+  );
   const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value'));
   const mapping: Mapping = {
     kind: isOrders ? 'orders' : 'report',
@@ -121,7 +114,10 @@ const ORDER_ROLES = new Set<Role['role']>(['order id', 'sale time', 'click time'
 function guessColumn(header: string, isOrders: boolean): ColumnGuess {
   const text = words(header);
   const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
-  if (RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
+  const ratio = FILE_RATIOS.find(({ headers }) => (headers as readonly string[]).includes(plain));
+  if (ratio && !isOrders)
+    return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
+  if (OTHER_RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
   const known = WORDS.find(([role, list]) => ORDER_ROLES.has(role.role) === isOrders && (list.includes(text) || list.includes(plain)));
   if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
   if (isOrders) return { role: { role: 'ignore' }, reason: 'not needed for counting orders' };

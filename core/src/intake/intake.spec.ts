@@ -3,6 +3,10 @@ import {
   grainOf,
   guessDecimal,
   guessMapping,
+  headerNames,
+  headerPlace,
+  hourElsewhere,
+  isLimit,
   isProblem,
   type Mapping,
   mappingProblems,
@@ -11,9 +15,12 @@ import {
   parseMoment,
   parseNumber,
   possibleOrders,
+  ratioAgrees,
   readOrderRow,
   readReportRow,
+  repeatsHeader,
   roleKey,
+  saysTotal,
 } from '../index';
 
 describe('numbers in files', () => {
@@ -29,6 +36,10 @@ describe('numbers in files', () => {
     ['12 %', '.', 0.12],
     ['USD 3.10', '.', 3.1],
     ['0', '.', 0],
+    ['1.2K', '.', 1200],
+    ['3,4 M', ',', 3_400_000],
+    ['£1,2', ',', 1.2],
+    [1234.5, ',', 1234.5],
   ] as const)('%s read with %s is %d', (text, decimal, expected) => expect(parseNumber(text, decimal)).toBeCloseTo(expected, 10));
 
   it.each(['', '--', 'n/a', '–', 'N/A'])('takes "%s" for not measured, not for 0', (text) => expect(parseNumber(text, '.')).toBeNull());
@@ -55,11 +66,18 @@ describe('numbers in files', () => {
     );
   });
 
+  it('tells a limit from a number', () => {
+    for (const text of ['< 10 %', '≥ 90', 'below 5', 'moins de 3']) expect(isLimit(text)).toBe(true);
+    for (const text of ['10 %', '-3', '--', 'belowground']) expect(isLimit(text)).toBe(false);
+  });
+
   it('settles the decimal sign only where the cells do', () => {
     expect(guessDecimal(['12.50', '3.75'])).toBe('.');
     expect(guessDecimal(['12,50', '1.234,50'])).toBe(',');
     expect(guessDecimal(['1.234', '5.678'])).toBeNull();
     expect(guessDecimal(['12', '40'])).toBe('.');
+    expect(guessDecimal(['12.50', '12,50'])).toBeNull();
+    expect(guessDecimal([1.5, '12,50'])).toBe(',');
   });
 });
 
@@ -78,13 +96,84 @@ describe('dates in files', () => {
     expect(parseDate('20261005', 'year first')).toBe(expected);
     expect(parseDate('5 Oct 2026', 'day first')).toBe(expected);
     expect(parseDate('31/02/2026', 'day first')).toBeUndefined();
+    expect(parseDate('5. Okt. 2026', 'day first')).toBe(expected);
+    expect(parseDate('5 de out. de 2026', 'day first')).toBe(expected);
+    expect(parseDate('Oct 5, 2026', 'month first')).toBe(expected);
+    expect(parseDate('5.10.26', 'day first')).toBe(expected);
+    expect(parseDate('10/05/26 14:30', 'month first')).toBe(expected);
   });
 
   it('moves a moment with an offset into the client’s day', () => {
-    expect(parseMoment('2026-10-31T04:30:00Z', 'year first', 'America/Denver')).toBe(parseDay('2026-10-30'));
-    expect(parseMoment('2026-10-31 04:30', 'year first', 'America/Denver')).toBe(parseDay('2026-10-31'));
+    expect(parseMoment('2026-10-31T04:30:00Z', 'year first', 'America/Denver')).toEqual({ day: parseDay('2026-10-30'), hour: 22 });
+    expect(parseMoment('2026-10-31 04:30', 'year first', 'America/Denver')).toEqual({ day: parseDay('2026-10-31'), hour: 4 });
     expect(parseMoment('2026-13-31T04:30:00Z', 'year first', 'UTC')).toBeUndefined();
   });
+});
+
+describe('hours in files', () => {
+  it.each([
+    ['2026-10-05 14:30', 'year first', 14],
+    ['05/10/2026 2:05 PM', 'day first', 14],
+    ['10/5/2026, 12:15 am', 'month first', 0],
+    ['2026-10-05', 'year first', undefined],
+    ['2026-10-05 25:00', 'year first', undefined],
+  ] as const)('%s is in hour %s', (text, order, hour) => expect(parseMoment(text, order, 'UTC')?.hour).toBe(hour));
+
+  it('are called otherwise in another zone, over clock changes', () => {
+    const day = (text: string): number => parseDay(text) ?? NaN;
+    expect(hourElsewhere(day('2026-10-05'), 20, 'America/New_York', 'Europe/London')).toBe(1);
+    // London has left summer time, New York not yet.
+    expect(hourElsewhere(day('2026-10-27'), 20, 'America/New_York', 'Europe/London')).toBe(0);
+    expect(hourElsewhere(day('2026-10-05'), 9, 'Asia/Kolkata', 'UTC')).toBe(3);
+    expect(hourElsewhere(day('2026-10-25'), 0, 'Europe/London', 'UTC')).toBe(23);
+    expect(hourElsewhere(day('2026-10-25'), 3, 'Europe/London', 'UTC')).toBe(3);
+  });
+
+  it('keep every hour of a day apart', () => {
+    for (const text of ['2026-07-01', '2026-12-01']) {
+      const hours = Array.from({ length: 24 }, (_, hour) => hourElsewhere(parseDay(text) ?? NaN, hour, 'America/Denver', 'Europe/Lisbon'));
+      expect(new Set(hours).size).toBe(24);
+    }
+  });
+});
+
+describe('the layout of a table', () => {
+  it('begins after titles, at the first wide line of words', () => {
+    const lines = [['Ads by day'], ['1 Oct 2026', '31 Oct 2026'], ['Day', 'Campaign', 'Cost'], ['2026-10-01', 'Tea', '3.50']];
+    expect(headerPlace(lines)).toBe(2);
+    expect(headerPlace(lines.slice(2))).toBe(0);
+    expect(headerPlace([['Day', 'Campaign', '']])).toBe(0);
+  });
+
+  it('names columns that have none, and tells repeated ones apart', () => {
+    expect(headerNames(['Day', ' Cost ', 'Cost', ''])).toEqual(['Day', 'Cost', 'Cost (2)', 'Column 4']);
+  });
+
+  it('knows totals in several languages, and not members that sound alike', () => {
+    for (const first of ['Total', 'Grand total', 'Gesamt', 'Summe', 'Total general', 'Totaux']) expect(saysTotal([first, '5'])).toBe(true);
+    expect(saysTotal(['', '--', 'Total', '5'])).toBe(true);
+    for (const first of ['Totally tea', 'Summer sale', '2026-10-01']) expect(saysTotal([first, '5'])).toBe(false);
+  });
+
+  it('knows a header that stands again', () => {
+    expect(repeatsHeader(['Day', ' Cost'], ['Day', 'Cost'])).toBe(true);
+    expect(repeatsHeader(['Day', '3'], ['Day', 'Cost'])).toBe(false);
+  });
+});
+
+describe('ratios in a file', () => {
+  const parts = (key: string): number | null => ({ clicks: 28, impressions: 1000, spend: 14 })[key] ?? null;
+  it.each([
+    ['ctr', '2.8 %', true],
+    ['ctr', '2.8', true],
+    ['ctr', 0.028, true],
+    ['ctr', '3.1 %', false],
+    ['cpc', '0.50', true],
+    ['cpc', '0.49', false],
+    ['cpm', '14', true],
+    ['roas', '3', undefined],
+    ['cpc', '--', undefined],
+  ] as const)('%s of %s agrees: %s', (name, cell, expected) => expect(ratioAgrees(name, cell, '.', parts)).toBe(expected));
 });
 
 describe('guessing a mapping', () => {
@@ -105,14 +194,14 @@ describe('guessing a mapping', () => {
     headers.map((_, at) => (at === 0 ? ['2026-10-01'] : ['12.50'])),
   );
 
-  it('recognises levels, measures and outcomes, and leaves ratios out', () => {
+  it('recognises levels, measures and outcomes, and takes ratios only to compare them', () => {
     expect(guess.mapping.columns.map(roleKey)).toEqual([
       'day',
       'campaign id',
       'campaign name',
       'ad name',
       'spend',
-      'ignore',
+      'ratio ctr',
       'clicks',
       'purchase.count.claims.click',
       'purchase.value.claims.sale',
@@ -158,19 +247,54 @@ describe('reading rows', () => {
   };
 
   it('keeps money in millionths and "--" apart from 0', () => {
-    const row = readReportRow(['2026-10-01', 'Tea', '12.34', 'active'], mapping);
+    const row = readReportRow(['2026-10-01', 'Tea', '12.34', 'active'], mapping, { account: 'UTC', client: 'UTC' });
     expect(row).toMatchObject({ amounts: { spend: 12_340_000, running: 1 }, members: { campaign: { id: 'Tea', name: 'Tea' } } });
-    expect(readReportRow(['2026-10-01', 'Tea', '--', 'paused'], mapping)).toMatchObject({ amounts: { spend: null, running: 0 } });
+    expect(readReportRow(['2026-10-01', 'Tea', '--', 'paused'], mapping, { account: 'UTC', client: 'UTC' })).toMatchObject({
+      amounts: { spend: null, running: 0 },
+    });
+  });
+
+  it('stops to ask where a cell is right only when read the other way', () => {
+    const zones = { account: 'UTC', client: 'UTC' };
+    expect(readReportRow(['2026-10-01', 'Tea', '12,34', 'active'], mapping, zones)).toMatchObject({ column: 2, against: 'decimal sign' });
+    expect(readReportRow(['31/10/2026', 'Tea', '1', 'active'], mapping, zones)).toMatchObject({ column: 0, against: 'date order' });
+    expect(readReportRow(['2026-W41', 'Tea', '1', 'active'], mapping, zones)).toMatchObject({
+      message: expect.stringContaining('whole week'),
+    });
+  });
+
+  it('takes a limit for not measured and counts it', () => {
+    const row = readReportRow(['2026-10-01', 'Tea', '< 5', 'active'], mapping, { account: 'UTC', client: 'UTC' });
+    expect(row).toMatchObject({ amounts: { spend: null }, limits: 1 });
+  });
+
+  it('puts hours of an account abroad under the client’s, on the account’s day', () => {
+    const hourly: Mapping = { ...mapping, columns: [{ role: 'day' }, { role: 'hour' }, { role: 'measure', measure: 'clicks' }] };
+    const zones = { account: 'America/New_York', client: 'Europe/London' };
+    expect(readReportRow(['2026-10-05', '20', '3'], hourly, zones)).toMatchObject({ day: parseDay('2026-10-05'), splits: { hour: '01' } });
+    const both: Mapping = { ...mapping, columns: [{ role: 'time' }, { role: 'measure', measure: 'clicks' }] };
+    expect(readReportRow(['2026-10-05T20:00:00-04:00', '3'], both, zones)).toMatchObject({
+      day: parseDay('2026-10-06'),
+      splits: { hour: '01' },
+    });
   });
 
   it('says which cell is wrong and why', () => {
-    expect(readReportRow(['yesterday', 'Tea', '1', 'active'], mapping)).toEqual({
+    expect(readReportRow(['yesterday', 'Tea', '1', 'active'], mapping, { account: 'UTC', client: 'UTC' })).toEqual({
       column: 0,
       message: '“yesterday” is not a date (year first)',
     });
-    expect(readReportRow(['2026-10-01', '', '1', 'active'], mapping)).toEqual({ column: 1, message: 'The row names no campaign' });
-    expect(readReportRow(['2026-10-01', 'Tea', '1', 'maybe'], mapping)).toEqual({ column: 3, message: '“maybe” is not a known status' });
-    expect(isProblem(readReportRow(['2026-10-01', 'Tea', '9'.repeat(20), 'active'], mapping))).toBe(true);
+    expect(readReportRow(['2026-10-01', '', '1', 'active'], mapping, { account: 'UTC', client: 'UTC' })).toEqual({
+      column: 1,
+      message: 'The row names no campaign',
+    });
+    expect(readReportRow(['2026-10-01', 'Tea', '1', 'maybe'], mapping, { account: 'UTC', client: 'UTC' })).toEqual({
+      column: 3,
+      message: '“maybe” is not a known status',
+    });
+    expect(isProblem(readReportRow(['2026-10-01', 'Tea', '9'.repeat(20), 'active'], mapping, { account: 'UTC', client: 'UTC' }))).toBe(
+      true,
+    );
   });
 
   it('reads an order with both of its days', () => {

@@ -3,6 +3,7 @@ import type { MeasureName } from '../measure/measure';
 import type { Action, DateBasis } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from './number';
+import type { FileRatioName } from './ratio';
 
 export const LEVELS = ['campaign', 'group', 'ad', 'keyword'] as const;
 export type Level = (typeof LEVELS)[number];
@@ -12,6 +13,10 @@ export type Role =
   | { readonly role: 'ignore' }
   | { readonly role: 'day' }
   | { readonly role: 'hour' }
+  /** Day and hour in one cell. */
+  | { readonly role: 'time' }
+  /** A ratio of other columns: not read, only compared with what they make. */
+  | { readonly role: 'ratio'; readonly ratio: FileRatioName }
   | { readonly role: 'level'; readonly level: Level; readonly part: 'id' | 'name' }
   | { readonly role: 'dimension'; readonly dimension: DimensionName }
   | { readonly role: 'measure'; readonly measure: MeasureName }
@@ -43,6 +48,8 @@ export function roleKey(role: Role): string {
       return role.dimension;
     case 'measure':
       return role.measure;
+    case 'ratio':
+      return `ratio ${role.ratio}`;
     case 'outcome':
       return `${role.action}.${role.part}.claims.${role.basis}`;
     case 'tag':
@@ -72,7 +79,9 @@ export function mappingProblems(mapping: Mapping, headers: readonly string[]): s
     need('sale time', 'Without it an order has no day.');
     return problems;
   }
-  need('day', 'Every row of a report needs its day.');
+  if (!has('time')) need('day', 'Every row of a report needs its day.');
+  else if (has('day') || has('hour'))
+    problems.push('One column holds day and hour: leave the columns with the day and the hour alone out.');
   const levels = LEVELS.filter((level) => has(`${level} id`) || has(`${level} name`));
   if (levels.length > 0 && !levels.includes('campaign')) problems.push('A level below the campaign needs a campaign column as well.');
   if (!mapping.columns.some((role) => role.role === 'measure' || role.role === 'outcome'))
@@ -83,6 +92,8 @@ export function mappingProblems(mapping: Mapping, headers: readonly string[]): s
 /** The closed grain of a report: a row that knows an ad knows its group and campaign. */
 export function grainOf(mapping: Mapping): string[] {
   const levels = LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level));
-  const splits = mapping.columns.flatMap((role) => (role.role === 'dimension' ? [role.dimension] : role.role === 'hour' ? ['hour'] : []));
+  const splits = mapping.columns.flatMap((role) =>
+    role.role === 'dimension' ? [role.dimension] : role.role === 'hour' || role.role === 'time' ? ['hour'] : [],
+  );
   return [...levels, ...splits.sort()];
 }

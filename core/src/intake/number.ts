@@ -1,43 +1,55 @@
+import type { Cell } from './cell';
+
 export type Decimal = '.' | ',';
 
 /** How cells say that a thing is not measured, which is not 0. */
-const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 'none']);
+const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 'none', 'nan', '#n/a']);
 
 /** Whether a cell says that there is nothing: empty, "--", "n/a". */
 export const isNothing = (cell: string): boolean => NOT_MEASURED.has(cell.trim().toLowerCase());
 
+/** Whether a cell holds only a limit: "< 10 %", "≥ 90", "below 5". */
+export const isLimit = (cell: string): boolean =>
+  /^(?:[<>≤≥]=?|below|above|under|over|unter|über|moins de|menos de)\s*\d/i.test(cell.trim());
+
+const MANY: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, mn: 1e6, mio: 1e6, bn: 1e9 };
+
 /**
  * Reads a number as exports write it: grouped, with a currency sign or per cent, negative in
- * parentheses. Returns null for "not measured" and undefined for what is no number.
+ * parentheses, short for many ("1.2K"). Returns null for "not measured" and undefined for what is
+ * no number. A number the file holds as one is taken as it is, whatever its decimals are written with.
  */
-export function parseNumber(text: string, decimal: Decimal): number | null | undefined {
-  const trimmed = text.trim();
+export function parseNumber(cell: Cell, decimal: Decimal): number | null | undefined {
+  if (typeof cell === 'number') return Number.isFinite(cell) ? cell : null;
+  const trimmed = cell.trim();
   if (NOT_MEASURED.has(trimmed.toLowerCase())) return null;
   const negative = /^\(.*\)$/.test(trimmed) || /^[^\d]*[-−]/.test(trimmed);
   const percent = trimmed.endsWith('%');
   const bare = trimmed.replace(/^[(\s]*[-−+]?\s*(?:[A-Z]{3}|\p{Sc})?\s*[-−+]?|(?:\s*(?:[A-Z]{3}|\p{Sc}|%))?[\s)]*$/gu, '');
+  const [, figures = bare, short] = /^(.*\d)\s?(k|m|mn|mio|bn)\.?$/i.exec(bare) ?? [];
   const grouped = decimal === '.' ? /^\d{1,3}(?:[,\s'’]\d{3})+(?:\.\d*)?$/u : /^\d{1,3}(?:[.\s'’]\d{3})+(?:,\d*)?$/u;
   const plain = decimal === '.' ? /^\d*\.?\d+$|^\d+\.$/ : /^\d*,?\d+$|^\d+,$/;
-  if (!plain.test(bare) && !grouped.test(bare)) return undefined;
-  const digits = bare.replace(decimal === '.' ? /[,\s'’]/gu : /[.\s'’]/gu, '').replace(',', '.');
-  const number = Number(digits) * (percent ? 0.01 : 1);
+  if (!plain.test(figures) && !grouped.test(figures)) return undefined;
+  const digits = figures.replace(decimal === '.' ? /[,\s'’]/gu : /[.\s'’]/gu, '').replace(',', '.');
+  const number = Number(digits) * (percent ? 0.01 : 1) * (short ? (MANY[short.toLowerCase()] ?? 1) : 1);
   return negative ? -number : number;
 }
 
 /**
  * Which sign separates decimals, judged from sample cells: "12.50" and "1,234.5" say a point,
- * "12,50" a comma. Null when every sample fits both readings differently ("1.234") and must be asked.
+ * "12,50" a comma. Null when every sample fits both readings differently ("1.234"), or some say one
+ * and some the other, and must be asked.
  */
-export function guessDecimal(samples: readonly string[]): Decimal | null {
-  const numeric = samples.filter((text) => /\d[.,]\d/.test(text));
-  const proves = (own: Decimal): boolean =>
-    numeric.some(
-      (text) => parseNumber(text, own) !== undefined && parseNumber(text, other(own)) === undefined && parseNumber(text, own) !== null,
-    );
-  const point = proves('.');
-  const comma = proves(',');
+export function guessDecimal(samples: readonly Cell[]): Decimal | null {
+  const numeric = samples.filter((cell): cell is string => typeof cell === 'string' && /\d[.,]\d/.test(cell));
+  const point = numeric.some((text) => provesOther(text, ','));
+  const comma = numeric.some((text) => provesOther(text, '.'));
   if (point !== comma) return point ? '.' : ',';
   return numeric.length === 0 ? '.' : null;
 }
 
-const other = (decimal: Decimal): Decimal => (decimal === '.' ? ',' : '.');
+/** Whether a cell is a number only when decimals are written with the other sign than `decimal`. */
+export function provesOther(cell: Cell, decimal: Decimal): boolean {
+  if (typeof cell === 'number') return false;
+  return parseNumber(cell, decimal) === undefined && typeof parseNumber(cell, decimal === '.' ? ',' : '.') === 'number';
+}

@@ -66,7 +66,7 @@ export function orderTable(
     saleDay: column((order) => order.sale),
     clickDay: column((order) => order.click),
     importId: new Int32Array(orders.length).fill(9),
-    feedId: new Int32Array(orders.length).fill(99),
+    feedId: 99,
     codes: new Map([
       ['campaign', column((order) => order.campaign)],
       ['group', column((order) => order.group ?? -1)],

@@ -1,9 +1,11 @@
 import { dayOf as dayNumber, holds } from '../world/calendar';
 import { draw, mix, normal, pick, runningShares } from '../world/random';
-import { type Campaign, type ChannelId, CHANNELS, type ClientWorld } from '../world/spec';
+import { type Campaign, CHANNELS, type ClientWorld } from '../world/spec';
 import { campaignDay, type CampaignDay, eventFactors } from './demand';
 import { AGES, BROWSERS, DEVICES, DID, type Outcome, SEXES, type Touch } from './events';
+import { CampaignShares } from './campaign-shares';
 import type { Settings } from './settings';
+import { freshness, priceOfQuality, VIEWED, WEARS } from './seen';
 
 // Looked up once: see world/random.ts.
 const { floor, log, max, min, round } = Math;
@@ -314,18 +316,6 @@ export class People {
   }
 }
 
-/** Share of the touches of a channel that are views which led somewhere, rather than clicks. */
-const VIEWED: Readonly<Partial<Record<ChannelId, number>>> = { 'cobble-video': 0.35, 'hedgerow-display': 0.12 };
-
-/** Channels in which the same people see the same pictures again and again. */
-const WEARS = new Set<ChannelId>(['wren-social', 'cobble-video', 'hedgerow-display']);
-
-/** What is left of the click rate of an ad shown for so many days: the more often people have seen it, the less they click. */
-export const freshness = (days: number): number => 0.78 + 0.22 * Math.exp(-Math.max(0, days) / 40);
-
-/** A channel shows what is liked at a lower price: factor on the price of a click for a quality around 1. */
-export const priceOfQuality = (quality: number): number => min(1.15, max(0.88, 1.1 - 0.1 * quality));
-
 const qualityOf = (group: Campaign['groups'][number] | undefined, { ad, keyword }: Found): number =>
   (group?.ads[ad]?.quality ?? 1) * (group?.keywords[keyword]?.quality ?? 1);
 
@@ -364,25 +354,6 @@ interface TouchContext {
   readonly nth: number;
   readonly chance: number;
   readonly sold: boolean;
-}
-
-/** A campaign's weights made ready for drawing. */
-class CampaignShares {
-  readonly groups: readonly number[];
-  readonly inGroup: readonly {
-    readonly keywords: readonly number[];
-    readonly terms: readonly (readonly number[])[];
-    readonly places: readonly number[];
-  }[];
-
-  constructor({ groups }: Campaign) {
-    this.groups = runningShares(groups.map(({ weight }) => weight));
-    this.inGroup = groups.map(({ keywords, places }) => ({
-      keywords: runningShares(keywords.map(({ weight }) => weight)),
-      terms: keywords.map(({ terms }) => runningShares(terms.map(({ weight }) => weight))),
-      places: runningShares(places.map(({ weight }) => weight)),
-    }));
-  }
 }
 
 /** Ages, sexes and browsers as reports name them. */

@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import { formatDay, parseDay } from '@lens/core';
+import { type FileLayout, formatDay, parseDay } from '@lens/core';
 import { z } from 'zod';
 import { clockOf, type Context, fixClock } from '../context';
 import { storedPath } from '../intake/file-store';
@@ -158,11 +158,12 @@ export class Refresher {
     const client = findClient(db, record.client);
     if (!client) throw new ServiceProblem('The client is gone.');
     const feed = feedsOf(db, record.client).find((known) => known.account === record.account && known.name === each.name) ?? null;
-    const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : []);
+    const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : [], FETCHED_LAYOUT);
     updateReport(db, record.id, each.report, { state: 'checking' });
     const request = {
       file: file.hash,
       fileName: file.name,
+      layout: preview.layout,
       account: record.account,
       feed: { name: each.name },
       mapping: preview.mapping,
@@ -172,7 +173,7 @@ export class Refresher {
       context,
       client,
       { ...request, mapping: { ...preview.mapping, columns: [...preview.mapping.columns] } },
-      { headers: preview.headers, delimiter: preview.delimiter, feed },
+      { headers: preview.headers, layout: preview.layout, feed },
     );
     await this.follow(record.id, each.report, check.job.id, check.ended, signal);
     const checked = findJob(db, check.job.id);
@@ -205,6 +206,9 @@ export class Refresher {
     void this.start(connection, report);
   }
 }
+
+/** How fetch-file.ts writes what it has fetched. */
+const FETCHED_LAYOUT: FileLayout = { format: 'separated', encoding: 'utf-8', delimiter: ',', sheet: '', titleLines: 0 };
 
 /** Rows imported, and in words what was left out. */
 interface Taken {

@@ -1,11 +1,11 @@
 import type { Client, Job, NewCheck } from '@lens/contract';
-import { grainOf, type Mapping } from '@lens/core';
+import { type FileLayout, grainOf, type Mapping } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Context } from '../context';
+import { accountsOf } from '../store/clients';
 import { type FeedRecord, insertFeed } from '../store/feeds';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
 import { HttpProblem } from '../routes/problem';
-import type { Delimiter } from './read-table';
 
 /** What a check has found out about the file, kept with its job for the import that may follow. */
 interface CheckRequest {
@@ -28,9 +28,10 @@ export function beginCheck(
   { db, dataFolder, intake, now }: Context,
   client: Client,
   request: NewCheck,
-  found: { headers: readonly string[]; delimiter: Delimiter; feed: FeedRecord | null },
+  found: { headers: readonly string[]; layout: FileLayout; feed: FeedRecord | null },
 ): Begun {
   const id = randomUUID();
+  const account = accountsOf(db, client.id).find((each) => each.id === request.account);
   const feed = found.feed ? { id: found.feed.id } : request.feed;
   const kept: CheckRequest = { ...request, feed, headers: found.headers };
   insertJob(db, { id, client: client.id, kind: 'check', request: JSON.stringify(kept), createdAt: now().toISOString() });
@@ -39,9 +40,9 @@ export function beginCheck(
     dataFolder,
     staging: intake.stagingPath(id),
     file: request.file,
-    delimiter: found.delimiter,
+    layout: found.layout,
     mapping: request.mapping,
-    zone: client.timeZone,
+    zones: { account: account?.timeZone ?? client.timeZone, client: client.timeZone },
     feed: found.feed?.id ?? null,
     covers: request.covers,
   });

@@ -1,19 +1,26 @@
 import type { CheckReport } from '@lens/contract';
-import type { DayRange, Mapping } from '@lens/core';
+import type { DayRange, FileLayout, Mapping, Zones } from '@lens/core';
 import type { CommitInput } from '../store/commit';
-import type { Delimiter } from './read-table';
+import type { FilePreview, KnownFeed } from './preview';
 
 /** What the intake process is asked to do. */
+/** What looks at a file once, with nothing kept of it. */
+export interface PreviewTask {
+  readonly kind: 'preview';
+  readonly path: string;
+  readonly feeds: readonly KnownFeed[];
+  readonly layout: FileLayout | null;
+}
+
 export type IntakeTask =
   | {
       readonly kind: 'check';
       readonly dataFolder: string;
       readonly staging: string;
       readonly file: string;
-      readonly delimiter: Delimiter;
+      readonly layout: FileLayout;
       readonly mapping: Mapping;
-      /** The client's time zone. */
-      readonly zone: string;
+      readonly zones: Zones;
       /** The feed to compare with; null for a new one. */
       readonly feed: number | null;
       /** Days the file is said to cover; null for those of its rows. */
@@ -31,5 +38,6 @@ export type IntakeTask =
 export type IntakeMessage =
   | { readonly kind: 'progress'; readonly phase: string; readonly rows: number }
   | { readonly kind: 'checked'; readonly report: CheckReport }
+  | { readonly kind: 'previewed'; readonly preview: FilePreview }
   | { readonly kind: 'imported'; readonly importId: number }
-  | { readonly kind: 'failed'; readonly error: string };
+  | { readonly kind: 'failed'; readonly error: string; readonly unreadable: boolean };

@@ -1,3 +1,4 @@
+import type { CheckReport } from '@lens/contract';
 import { type DayRange, formatDay, LEVELS, termScale } from '@lens/core';
 import { commitOrders, commitReport } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
@@ -14,16 +15,19 @@ import {
   stagedOrderValue,
   stagedSums,
 } from '../store/staging';
-import type { IntakeMessage, IntakeTask } from './messages';
+import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
+import { previewFile } from './preview';
 import { storedPath } from './file-store';
-import { UnreadableFile } from './unreadable-file';
-import { stageFile, termsOfMapping } from './stage';
+import { UnreadableFile } from './read/unreadable-file';
+import { type StatedTotal, stageFile, termsOfMapping } from './stage';
 
 /** The process that reads and imports files. It does one task and ends; killing it leaves the record as it was. */
-process.once('message', (task: IntakeTask) => {
+process.once('message', (task: IntakeTask | PreviewTask) => {
   run(task)
     .then((message) => say(message))
-    .catch((error: unknown) => say({ kind: 'failed', error: error instanceof Error ? error.message : String(error) }))
+    .catch((error: unknown) =>
+      say({ kind: 'failed', error: error instanceof Error ? error.message : String(error), unreadable: error instanceof UnreadableFile }),
+    )
     .finally(() => process.disconnect());
 });
 
@@ -32,14 +36,21 @@ const parent = process.ppid;
 /** Reports to the server. A report that cannot be delivered is not worth failing for. */
 const say = (message: IntakeMessage): void => void process.send?.(message, () => undefined);
 
-async function run(task: IntakeTask): Promise<IntakeMessage> {
-  return task.kind === 'check' ? check(task) : commit(task);
+async function run(task: IntakeTask | PreviewTask): Promise<IntakeMessage> {
+  switch (task.kind) {
+    case 'preview':
+      return { kind: 'previewed', preview: await previewFile(task.path, task.feeds, task.layout) };
+    case 'check':
+      return check(task);
+    case 'commit':
+      return commit(task);
+  }
 }
 
 async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessage> {
   removeStaging(task.staging);
   const staging = createStaging(task.staging);
-  const source = { path: storedPath(task.dataFolder, task.file), delimiter: task.delimiter, mapping: task.mapping, zone: task.zone };
+  const source = { path: storedPath(task.dataFolder, task.file), layout: task.layout, mapping: task.mapping, zones: task.zones };
   const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
   const days = stagedDays(staging, task.mapping.kind);
   const totals = totalsOf(staging, task);
@@ -54,6 +65,10 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       merged: result.merged,
       badRows: result.badRows,
       problems: result.problems,
+      limits: result.limits,
+      repeatedHeaders: result.repeatedHeaders,
+      ratios: result.ratios,
+      fileTotals: comparedTotals(result.totals, totals),
       days: range,
       members,
       totals,
@@ -84,6 +99,21 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { t
     const money = role.role === 'measure' ? term === 'spend' : role.part === 'value';
     const scale = role.role === 'measure' ? termScale({ kind: 'measure', measure: role.measure }) : 1_000_000;
     return [{ term, amount: sum / scale, unit: money ? ('money' as const) : ('count' as const) }];
+  });
+}
+
+/** Cents of rounding, row by row, are no difference. */
+const isSame = (said: number, read: number): boolean => Math.abs(said - read) <= Math.max(0.011, 0.0002 * Math.abs(said));
+
+/** The file's own totals against the sums of its rows. Where one of several lines agrees, the others are totals of parts. */
+function comparedTotals(stated: readonly StatedTotal[], totals: CheckReport['totals']): CheckReport['fileTotals'] {
+  return totals.flatMap(({ term, amount: read }) => {
+    const lines = stated.flatMap(({ line, amounts }) => {
+      const said = amounts.get(term);
+      return said === undefined ? [] : [{ line, term, said, read, agrees: isSame(said, read) }];
+    });
+    const agreeing = lines.filter(({ agrees }) => agrees);
+    return agreeing.length > 0 ? agreeing.slice(0, 1) : lines.slice(-1);
   });
 }
 

@@ -1,10 +1,13 @@
+import type { FileLayout } from '@lens/core';
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../store/database';
 import { updateJob } from '../store/jobs';
 import { removeStaging } from '../store/staging';
-import type { IntakeMessage, IntakeTask } from './messages';
+import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
+import type { FilePreview } from './preview';
+import { UnreadableFile } from './read/unreadable-file';
 
 /** How far a running job is. Kept in memory: writing it down would wait for the import it reports on. */
 export interface Progress {
@@ -12,9 +15,17 @@ export interface Progress {
   readonly rows: number;
 }
 
+/** No look at the first rows of a file takes so long, in milliseconds. */
+const LONGEST_LOOK = 120_000;
+
+const MOST_SEEN = 500;
+const keyOf = (path: string, layout: FileLayout): string => `${path} ${JSON.stringify(layout)}`;
+
 /** Starts intake processes, follows them and ends them on request. */
 export class IntakeRunner {
   private readonly running = new Map<string, ChildProcess>();
+  private readonly looking = new Set<ChildProcess>();
+  private readonly seen = new Map<string, readonly string[]>();
   private readonly progress = new Map<string, Progress>();
 
   constructor(
@@ -39,10 +50,7 @@ export class IntakeRunner {
 
   /** Runs one task for a job; resolves when the process has ended, whatever became of it. */
   start(job: string, task: IntakeTask): Promise<void> {
-    const child = fork(join(import.meta.dirname, 'intake-process.js'), {
-      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-      execArgv: ['--enable-source-maps'],
-    });
+    const child = this.fork();
     this.running.set(job, child);
     let settled = false;
     return new Promise((resolve) => {
@@ -66,6 +74,46 @@ export class IntakeRunner {
     });
   }
 
+  /** Looks at a file in a process of its own, so that whatever is in it harms nothing here. */
+  preview(task: PreviewTask): Promise<FilePreview> {
+    const child = this.fork();
+    this.looking.add(child);
+    const limit = setTimeout(() => child.kill('SIGKILL'), LONGEST_LOOK);
+    return new Promise<FilePreview>((resolve, reject) => {
+      child.on('message', (message: IntakeMessage) => {
+        if (message.kind === 'previewed') {
+          this.see(task.path, message.preview);
+          resolve(message.preview);
+        }
+        if (message.kind === 'failed') reject(message.unreadable ? new UnreadableFile(message.error) : new Error(message.error));
+      });
+      child.on('exit', () =>
+        reject(new UnreadableFile('The file could not be read: it takes more time or memory than a file may. Export it as CSV.')),
+      );
+      child.send(task);
+    }).finally(() => {
+      clearTimeout(limit);
+      this.looking.delete(child);
+    });
+  }
+
+  /** The headers of a file laid out like this, which is known when it has been looked at. */
+  async headers(path: string, layout: FileLayout): Promise<readonly string[]> {
+    return this.seen.get(keyOf(path, layout)) ?? (await this.preview({ kind: 'preview', path, feeds: [], layout })).headers;
+  }
+
+  private see(path: string, { layout, headers }: FilePreview): void {
+    if (this.seen.size >= MOST_SEEN) this.seen.clear();
+    this.seen.set(keyOf(path, layout), headers);
+  }
+
+  private fork(): ChildProcess {
+    return fork(join(import.meta.dirname, 'intake-process.js'), {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      execArgv: ['--enable-source-maps', '--max-old-space-size=1024'],
+    });
+  }
+
   progressOf(job: string): Progress | undefined {
     return this.progress.get(job);
   }
@@ -75,7 +123,7 @@ export class IntakeRunner {
   }
 
   stopAll(): void {
-    for (const child of this.running.values()) child.kill('SIGKILL');
+    for (const child of [...this.running.values(), ...this.looking]) child.kill('SIGKILL');
   }
 
   private apply(job: string, message: IntakeMessage): void {
@@ -85,6 +133,8 @@ export class IntakeRunner {
         break;
       case 'checked':
         updateJob(this.db, job, { state: 'ready', phase: 'checked', rows: message.report.rows, report: message.report });
+        break;
+      case 'previewed':
         break;
       case 'imported':
         // The job was marked done inside the commit itself.

@@ -1,17 +1,52 @@
-import { type CheckReport } from '@lens/contract';
-import { isProblem, LEVELS, type Mapping, type OrderRow, readOrderRow, readReportRow, type ReportRow, roleKey } from '@lens/core';
+import type { CheckReport } from '@lens/contract';
+import {
+  type Cell,
+  type CellProblem,
+  cellText,
+  type FileLayout,
+  type FileRatioName,
+  headerNames,
+  isProblem,
+  LEVELS,
+  type Mapping,
+  type OrderRow,
+  parseNumber,
+  readOrderRow,
+  readReportRow,
+  repeatsHeader,
+  type ReportRow,
+  roleKey,
+  saysTotal,
+  type Zones,
+} from '@lens/core';
 import type { Db } from '../store/database';
 import { inOneGo, orderInserter, rowInserter, SLOTS } from '../store/staging';
-import { type Delimiter, readTable } from './read-table';
-import { UnreadableFile } from './unreadable-file';
+import { readTable, type TableLine } from './read/table';
+import { UnreadableFile } from './read/unreadable-file';
 
 const MOST_PROBLEMS = 200;
 
+/** A line of totals as the file states them, by role key in whole units. */
+export interface StatedTotal {
+  readonly line: number;
+  readonly amounts: ReadonlyMap<string, number>;
+}
+
 export interface StageResult {
-  readonly read: number;
   readonly merged: number;
   readonly badRows: number;
   readonly problems: CheckReport['problems'];
+  readonly limits: number;
+  readonly repeatedHeaders: number;
+  readonly ratios: CheckReport['ratios'];
+  readonly totals: readonly StatedTotal[];
+}
+
+export interface StageSource {
+  readonly path: string;
+  readonly layout: FileLayout;
+  readonly mapping: Mapping;
+  readonly zones: Zones;
 }
 
 /** The terms of a mapping's amount columns, in file order: the slots of staged rows. */
@@ -24,47 +59,116 @@ const settingSlots = (mapping: Mapping): Set<number> =>
 
 /**
  * Reads a whole stored file into a staging database, collecting every line that cannot be read.
- * `onRows` is called every thousand lines, in the middle of the work.
+ * Stops where the file proves to be written otherwise than was thought. `onRows` is called every
+ * thousand lines, in the middle of the work.
  */
-export async function stageFile(
-  staging: Db,
-  source: { path: string; delimiter: Delimiter; mapping: Mapping; zone: string },
-  onRows: (rows: number) => void,
-): Promise<StageResult> {
-  const { mapping, zone } = source;
-  const terms = termsOfMapping(mapping);
-  if (terms.length > SLOTS)
-    throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${terms.length}. Ignore some.`);
-  const insert = mapping.kind === 'report' ? rowInserter(staging, terms.length, settingSlots(mapping)) : orderInserter(staging);
-  let headers: readonly string[] | undefined;
-  const problems: CheckReport['problems'] = [];
-  const count = { read: 0, merged: 0, badRows: 0 };
-  const refuse = (line: number, column: string, message: string): void => {
-    count.badRows += 1;
-    if (problems.length < MOST_PROBLEMS) problems.push({ line, column, message });
-  };
+export async function stageFile(staging: Db, source: StageSource, onRows: (rows: number) => void): Promise<StageResult> {
+  const stager = new Stager(staging, source);
+  let read = 0;
   await inOneGo(staging, async () => {
-    for await (const { line, cells } of readTable(source.path, source.delimiter)) {
-      if (!headers) {
-        headers = cells;
-        continue;
-      }
-      count.read += 1;
-      if (count.read % 1000 === 0) onRows(count.read);
-      if (cells.length !== headers.length) {
-        refuse(line, '', `The line has ${cells.length} cells, the header ${headers.length}`);
-        continue;
-      }
-      const row = mapping.kind === 'report' ? readReportRow(cells, mapping) : readOrderRow(cells, mapping, zone);
-      if (isProblem(row)) {
-        refuse(line, headers[row.column] ?? '', row.message);
-        continue;
-      }
-      if (!insert('amounts' in row ? reportValues(row, terms) : orderValues(row))) count.merged += 1;
+    let lines = 0;
+    for await (const line of readTable(source.path, source.layout)) {
+      lines += 1;
+      if (lines <= source.layout.titleLines) continue;
+      stager.take(line);
+      read += 1;
+      if (read % 1000 === 0) onRows(read);
     }
   });
-  onRows(count.read);
-  return { ...count, problems };
+  onRows(read);
+  return stager.result();
+}
+
+class Stager {
+  private readonly terms: readonly string[];
+  private readonly insert: (values: unknown[]) => boolean;
+  private header: readonly Cell[] | undefined;
+  private headers: readonly string[] = [];
+  private readonly problems: CheckReport['problems'] = [];
+  private readonly count = { merged: 0, badRows: 0, limits: 0, repeatedHeaders: 0 };
+  private readonly ratios = new Map<FileRatioName, { agrees: number; differs: number }>();
+  private readonly totals: StatedTotal[] = [];
+
+  constructor(
+    staging: Db,
+    private readonly source: StageSource,
+  ) {
+    const { mapping } = source;
+    this.terms = termsOfMapping(mapping);
+    if (this.terms.length > SLOTS)
+      throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
+    this.insert = mapping.kind === 'report' ? rowInserter(staging, this.terms.length, settingSlots(mapping)) : orderInserter(staging);
+  }
+
+  take({ line, cells }: TableLine): void {
+    if (!this.header) {
+      this.header = cells;
+      this.headers = headerNames(cells);
+      return;
+    }
+    const { mapping, zones } = this.source;
+    const width = this.headers.length;
+    const row = cells.length === width ? cells : fitted(cells, width);
+    const read = !row
+      ? undefined
+      : mapping.kind === 'report'
+        ? readReportRow(row, mapping, zones)
+        : readOrderRow(row, mapping, zones.client);
+    if (read && !isProblem(read)) this.keep(read);
+    else if (repeatsHeader(cells, this.header)) this.count.repeatedHeaders += 1;
+    else if (saysTotal(cells)) this.totals.push({ line, amounts: this.amountsOf(cells) });
+    else if (read) this.refuse(line, read);
+    else this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
+  }
+
+  result(): StageResult {
+    const ratios = [...this.ratios].map(([ratio, counts]) => ({ ratio, ...counts }));
+    return { ...this.count, problems: this.problems, ratios, totals: this.totals };
+  }
+
+  private keep(row: ReportRow | OrderRow): void {
+    if (!('amounts' in row)) {
+      if (!this.insert(orderValues(row))) this.count.merged += 1;
+      return;
+    }
+    this.count.limits += row.limits;
+    for (const { ratio, agrees } of row.ratios) {
+      const counts = this.ratios.get(ratio) ?? { agrees: 0, differs: 0 };
+      this.ratios.set(ratio, counts);
+      counts[agrees ? 'agrees' : 'differs'] += 1;
+    }
+    if (!this.insert(reportValues(row, this.terms))) this.count.merged += 1;
+  }
+
+  private refuse(line: number, { column, message, against }: CellProblem): void {
+    const name = this.headers[column] ?? '';
+    // A line that is right when read the other way means that the lines before may have been read wrong.
+    if (against)
+      throw new UnreadableFile(
+        `Line ${line}, ${name}: ${message}, but it is right with another ${against}. Choose the ${against} above; where the file mixes both, put it right first.`,
+      );
+    this.problem(line, name, message);
+  }
+
+  private problem(line: number, column: string, message: string): void {
+    this.count.badRows += 1;
+    if (this.problems.length < MOST_PROBLEMS) this.problems.push({ line, column, message });
+  }
+
+  private amountsOf(cells: readonly Cell[]): ReadonlyMap<string, number> {
+    const { mapping } = this.source;
+    return new Map(
+      mapping.columns.flatMap((role, column) => {
+        const amount = role.role === 'measure' || role.role === 'outcome' ? parseNumber(cells[column] ?? '', mapping.decimal) : null;
+        return typeof amount === 'number' ? [[roleKey(role), amount] as const] : [];
+      }),
+    );
+  }
+}
+
+/** A line with empty cells behind its last column is as wide as the header; one with too few or filled ones is not. */
+function fitted(cells: readonly Cell[], width: number): readonly Cell[] | undefined {
+  return cells.length > width && cells.slice(width).every((cell) => cellText(cell) === '') ? cells.slice(0, width) : undefined;
 }
 
 const reportValues = (row: ReportRow, terms: readonly string[]): unknown[] => [

@@ -1,20 +1,24 @@
-import type { AuditReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import type { Health, AuditReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
   audit,
   type Audit,
   closedFormula,
   compare,
   type DayRange,
+  feedDays,
   type Figure,
   figureText,
   filledFormula,
+  health,
   LEVELS,
   METRIC_SETS,
   type MetricId,
   type MetricSetId,
   type Names,
+  NONE,
   packFigures,
   type Question,
+  runsOf,
   series,
   type Series,
   type Target,
@@ -22,6 +26,7 @@ import {
   termText,
   trace,
 } from '@lens/core';
+import { ordersTwice } from '../store/orders';
 import { accountsOf, allChannels, findClient, promisesOf } from '../store/clients';
 import { databasePath, type Db, openReadOnly } from '../store/database';
 import { findFeed } from '../store/feeds';
@@ -33,6 +38,9 @@ export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
   readonly target: Target | null;
   readonly findings: (Audit['findings'][number] & { channelName: string; path: string[]; accountId: string; externalId: string })[];
 }
+
+/** Days that the health of data is told for. */
+const HEALTH_DAYS = 91;
 
 /** Answers questions from column tables over a read-only connection. One lives in the query thread. */
 export class QueryEngine {
@@ -101,12 +109,46 @@ export class QueryEngine {
     return { target, days, matured: result.matured, findings, dataVersion: loaded.version };
   }
 
+  /** What of a client's data is there on the last days, and what is to know before trusting it. */
+  health(client: string, today: number): Health {
+    const { tables } = this.load(client);
+    const info = findClient(this.db, client);
+    const accounts = accountsOf(this.db, client);
+    const range = { from: today - HEALTH_DAYS, to: today };
+    const notes = health({
+      tables,
+      range,
+      lastDay: today - 1,
+      action: METRIC_SETS.find(({ id }) => id === info?.metricSet)?.action ?? 'purchase',
+      otherZone: new Set(accounts.flatMap(({ timeZone }, at) => (timeZone === info?.timeZone ? [] : [at]))),
+      twice: ordersTwice(this.db, client, range),
+    });
+    const rows = [...tables.feeds, ...tables.orders.map((orders) => ({ ...orders, day: orders.saleDay }))];
+    const feedName = (id: number | null): string => (id === null ? '' : (findFeed(this.db, id)?.name ?? `feed ${id}`));
+    return {
+      range,
+      feeds: rows.map((feed) => ({ feed: feed.feedId, runs: runsOf(feedDays(feed, range, today - 1)) })),
+      notes: notes.map(({ account: at, feedId, otherFeedId, ...rest }) => {
+        const account = accounts[at ?? NONE] ?? accounts.find(({ id }) => feedId !== null && id === findFeed(this.db, feedId)?.account);
+        return {
+          ...rest,
+          feedName: feedName(feedId),
+          otherFeedName: feedName(otherFeedId),
+          channelName: account?.channelName ?? '',
+          accountName: account?.name ?? '',
+          currency: account?.currency ?? '',
+          timeZone: account?.timeZone ?? '',
+        };
+      }),
+    };
+  }
+
   /** Orders of a feed whose tags reach no campaign. */
   notMatched(client: string): Map<number, number> {
     const counts = new Map<number, number>();
     for (const { feedId, codes, length } of this.load(client).tables.orders) {
       for (let row = 0; row < length; row++) {
-        if ((codes.get('campaign')?.[row] ?? -1) < 0) counts.set(feedId[row] ?? 0, (counts.get(feedId[row] ?? 0) ?? 0) + 1);
+        if ((codes.get('campaign')?.[row] ?? -1) < 0) counts.set(feedId, (counts.get(feedId) ?? 0) + 1);
       }
     }
     return counts;

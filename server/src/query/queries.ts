@@ -26,6 +26,7 @@ export function startQueries(dataFolder: string): Queries {
     trace: ask('trace'),
     audit: ask('audit'),
     notMatched: ask('notMatched'),
+    health: ask('health'),
     close: () => pool.close({ force: true }),
   };
 }

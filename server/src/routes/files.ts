@@ -1,10 +1,10 @@
-import { FILES, question, storedFile } from '@lens/contract';
+import { FILES, question, upload } from '@lens/contract';
 import type { Response, Router } from 'express';
 import { z } from 'zod';
 import { clockOf, type Context } from '../context';
 import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table';
-import { storeFile } from '../intake/file-store';
+import { storeUpload } from '../intake/unpack';
 import { insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
 import { check } from './answer';
@@ -16,9 +16,9 @@ export function fileRoutes(router: Router, context: Context): void {
   router.post(FILES.upload.path, async (request, response) => {
     const { name } = check(FILES.upload.query, request.query);
     if (!request.is('application/octet-stream')) throw new HttpProblem(415, 'Not a file', 'Send the file as application/octet-stream.');
-    const stored = await storeFile(context.dataFolder, request);
-    insertFile(context.db, { ...stored, receivedAt: context.now().toISOString() });
-    response.json(z.encode(storedFile, { ...stored, name }));
+    const { files, leftOut } = await storeUpload(context.dataFolder, name, request);
+    for (const { hash, size } of files) insertFile(context.db, { hash, size, receivedAt: context.now().toISOString() });
+    response.json(z.encode(upload, { files: [...files], leftOut }));
   });
 
   router.get(FILES.exportTable.path, async (request, response) => {

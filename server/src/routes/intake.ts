@@ -2,9 +2,8 @@ import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
 import { grainOf, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
-import type { Context } from '../context';
+import { clockOf, type Context } from '../context';
 import { storedPath } from '../intake/file-store';
-import { previewFile } from '../intake/preview';
 import { beginCheck, beginImport } from '../intake/jobs';
 import { accountsOf } from '../store/clients';
 import { feedsOf, findFeed, glanceOf } from '../store/feeds';
@@ -18,13 +17,24 @@ export function intakeRoutes(router: Router, context: Context): void {
   const { db, intake, now } = context;
   answer(router, ENDPOINTS.feeds, ({ params }) => feedList(context, params.client));
 
+  answer(router, ENDPOINTS.health, ({ params }) => {
+    const client = clientOr404(context, params.client);
+    return context.queries.health(client.id, clockOf(context, client.timeZone).today);
+  });
+
   answer(router, ENDPOINTS.preview, async ({ params, body }) => {
     clientOr404(context, params.client);
     const path = storedPath(context.dataFolder, body.hash);
     if (!existsSync(path)) throw notFound('file');
-    const { feed, ...preview } = await previewFile(path, feedsOf(db, params.client));
+    const { feed, sheets, ...preview } = await intake.preview({
+      kind: 'preview',
+      path,
+      feeds: feedsOf(db, params.client),
+      layout: body.layout,
+    });
     return {
       ...preview,
+      sheets: [...sheets],
       mapping: { ...preview.mapping, columns: [...preview.mapping.columns] },
       feed: feed && { id: feed.id, name: feed.name, account: feed.account },
       importedBefore: wasImported(db, params.client, body.hash),
@@ -90,7 +100,7 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
           (feed) => feed.account === request.account && 'name' in request.feed && feed.name === request.feed.name,
         );
   if ('id' in request.feed && existing?.account !== request.account) throw notFound('feed of this account');
-  const { headers, delimiter } = await previewFile(path, []);
+  const headers = await context.intake.headers(path, request.layout);
   const problems = mappingProblems(request.mapping, headers);
   const grain = grainOf(request.mapping);
   if (existing && (existing.kind !== request.mapping.kind || existing.grain.join() !== grain.join())) {
@@ -105,7 +115,7 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
       problems.join(' '),
       problems.map((message) => ({ path: 'mapping', message })),
     );
-  return beginCheck(context, client, request, { headers, delimiter, feed: existing ?? null }).job;
+  return beginCheck(context, client, request, { headers, layout: request.layout, feed: existing ?? null }).job;
 }
 
 function jobOr404({ db, intake }: Context, id: string): Job & { client: string; request: string } {

@@ -3,7 +3,7 @@ import type { ErrorRequestHandler } from 'express';
 import type {} from 'pino-http';
 import { type ZodError } from 'zod';
 import { FileTooLarge } from '../intake/file-store';
-import { UnreadableFile } from '../intake/unreadable-file';
+import { UnreadableFile } from '../intake/read/unreadable-file';
 
 /** An error with a status and words for the person who can do something about it. */
 export class HttpProblem extends Error {

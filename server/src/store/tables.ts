@@ -156,13 +156,13 @@ function loadOrders(db: Db, feed: FeedRecord, members: Members): OrderTable {
   const matched = rows.map((row) => members.match(row.tagCampaign, row.tagAd));
   const scale = termScale({ kind: 'outcome', part: 'count', action: feed.action as Action });
   return {
+    feedId: feed.id,
     action: feed.action,
     covers: coversOf(db, feed.id),
     length: rows.length,
     saleDay: Int32Array.from(rows, (row) => row.saleDay),
     clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
     importId: Int32Array.from(rows, (row) => row.since),
-    feedId: new Int32Array(rows.length).fill(feed.id),
     codes: new Map(['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)])),
     count: new Float64Array(rows.length).fill(scale),
     value: Float64Array.from(rows, (row) => row.value ?? NaN),

@@ -43,7 +43,13 @@ export interface FindingView {
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
 
-const OUTCOME_WORDS: Partial<Record<Action, string>> = { purchase: 'orders', lead: 'leads', booking: 'bookings', install: 'installs', subscription: 'subscriptions' };
+const OUTCOME_WORDS: Partial<Record<Action, string>> = {
+  purchase: 'orders',
+  lead: 'leads',
+  booking: 'bookings',
+  install: 'installs',
+  subscription: 'subscriptions',
+};
 
 /** Writes one finding for a reader of the client's locale. */
 export function findingView(finding: Finding, style: Style): FindingView {

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { ENDPOINTS, type EndpointName, FILES, type Problem, problem, storedFile, type StoredFile } from '@lens/contract';
+import { ENDPOINTS, type EndpointName, FILES, type Problem, problem, upload, type Upload } from '@lens/contract';
 import { catchError, map, type Observable, throwError } from 'rxjs';
 import { z } from 'zod';
 
@@ -36,10 +36,11 @@ export class Api {
     );
   }
 
-  upload(file: File): Observable<StoredFile> {
+  /** Sends a file; an archive comes back as the files in it. */
+  upload(file: File): Observable<Upload> {
     const params = { name: file.name } as unknown as HttpParams;
     return this.http.post(`/api${FILES.upload.path}`, file, { params, headers: { 'content-type': 'application/octet-stream' } }).pipe(
-      map((reply) => storedFile.parse(reply)),
+      map((reply) => upload.parse(reply)),
       catchError((error: unknown) => throwError(() => apiError(error))),
     );
   }

@@ -1,12 +1,24 @@
 import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Preview, type StoredFile } from '@lens/contract';
+import {
+  CHANNEL_KINDS,
+  type ChannelKind,
+  type CheckReport,
+  type ClientDetail,
+  type Job,
+  type Preview,
+  type StoredFile,
+} from '@lens/contract';
 import {
   type Action,
   ACTIONS,
   DATE_ORDERS,
   type DayRange,
+  DELIMITERS,
+  ENCODINGS,
+  FILE_RATIOS,
+  type FileLayout,
   formatNumber,
   type Mapping,
   mappingProblems,
@@ -14,6 +26,7 @@ import {
   rangeText,
   type Role,
   roleKey,
+  type Style,
   termText,
 } from '@lens/core';
 import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
@@ -39,9 +52,11 @@ export class FileIntake {
   /** Closed, with what to tell the user; empty when nothing was imported. */
   readonly closed = output<string>();
 
-  protected readonly mapping = linkedSignal<Mapping>(() => this.preview().mapping);
-  protected readonly account = linkedSignal(() => this.preview().feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''));
-  protected readonly feedName = linkedSignal(() => this.preview().feed?.name ?? nameFromFile(this.file().name));
+  /** The file as it is read now: as guessed at first, then as laid out by the user. */
+  protected readonly shown = linkedSignal(() => this.preview());
+  protected readonly mapping = linkedSignal<Mapping>(() => this.shown().mapping);
+  protected readonly account = linkedSignal(() => this.shown().feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''));
+  protected readonly feedName = linkedSignal(() => this.shown().feed?.name ?? nameFromFile(this.file().name));
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
   protected readonly newAccount = signal({ channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '' });
   protected readonly job = signal<Job | null>(null);
@@ -53,24 +68,26 @@ export class FileIntake {
   protected readonly kinds = CHANNEL_KINDS;
   protected readonly actions = ACTIONS;
   protected readonly dateOrders = DATE_ORDERS;
+  protected readonly encodings = ENCODINGS.map((id) => ({ id, label: ENCODING_LABELS[id] }));
+  protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
   protected readonly newMark = NEW;
   protected readonly groups = computed(() => rolesFor(this.mapping().kind));
-  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.preview().headers)]);
+  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.shown().headers)]);
   protected readonly columns = computed(() =>
-    this.preview().headers.map((header, at) => {
+    this.shown().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
-      const asGuessed = roleKey(role) === roleKey(this.preview().mapping.columns[at] ?? { role: 'ignore' });
+      const asGuessed = roleKey(role) === roleKey(this.shown().mapping.columns[at] ?? { role: 'ignore' });
       return {
         header,
         key: roleKey(role),
-        reason: asGuessed ? (this.preview().reasons[at] ?? '') : 'chosen by you',
-        cells: this.preview()
+        reason: asGuessed ? (this.shown().reasons[at] ?? '') : 'chosen by you',
+        cells: this.shown()
           .rows.slice(0, 4)
           .map((row) => row[at] ?? ''),
       };
     }),
   );
-  protected readonly asks = computed(() => new Set(this.preview().asks));
+  protected readonly asks = computed(() => new Set(this.shown().asks));
   protected readonly busy = computed(() => this.job()?.state === 'running');
   protected readonly report = computed(() => {
     const job = this.job();
@@ -85,6 +102,15 @@ export class FileIntake {
       replacesText: quantity(report.replaces, 'row', 'rows', style),
       mergedText: quantity(report.merged, 'line', 'lines', style),
       badText: quantity(report.badRows, 'line', 'lines', style),
+      agreeing: agreeingText(report.fileTotals),
+      differing: report.fileTotals
+        .filter(({ agrees }) => !agrees)
+        .map(({ term, said, read, line }) => {
+          const unit = report.totals.find((each) => each.term === term)?.unit ?? 'count';
+          return `${termLabel(term)}: line ${line} says ${formatNumber(said, unit, style)}, the rows add up to ${formatNumber(read, unit, style)}`;
+        }),
+      ratioTexts: report.ratios.map((each) => ratioText(each, style)),
+      limitText: report.limits > 0 ? quantity(report.limits, 'cell holds', 'cells hold', style) : '',
       absentText: quantity(report.absentCount, 'member', 'members', style),
       absent: report.absent.map((each) => ({
         ...each,
@@ -105,6 +131,24 @@ export class FileIntake {
     const { channel, channelName, name } = this.newAccount();
     const named = name.trim() !== '' && (channel !== NEW || channelName.trim() !== '');
     return named ? [] : ['Name the new account and its channel.'];
+  }
+
+  /** Reads the first rows again under another layout. */
+  protected lay(part: Partial<FileLayout>): void {
+    this.dropCheck();
+    this.error.set('');
+    const layout = { ...this.shown().layout, ...part };
+    // Another sheet or separator has its header elsewhere.
+    const isOther = part.titleLines === undefined;
+    this.api
+      .call('preview', {
+        params: { client: this.client().id },
+        body: { hash: this.file().hash, layout: isOther ? { ...layout, titleLines: 0 } : layout },
+      })
+      .subscribe({
+        next: (preview) => this.shown.set(preview),
+        error: (error: ApiError) => this.error.set(error.message),
+      });
   }
 
   protected setRole(at: number, key: string): void {
@@ -138,7 +182,7 @@ export class FileIntake {
     this.accountId()
       .pipe(
         switchMap((account) => {
-          const { feed } = this.preview();
+          const { feed } = this.shown();
           const sameFeed = feed && feed.account === account && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
           const mapping = this.mapping();
           return this.api.call('check', {
@@ -146,6 +190,7 @@ export class FileIntake {
             body: {
               file: this.file().hash,
               fileName: this.file().name,
+              layout: this.shown().layout,
               account,
               feed: sameFeed,
               mapping: { ...mapping, columns: [...mapping.columns] },
@@ -264,4 +309,24 @@ function termLabel(key: string): string {
     countedBy: countedBy as 'claims',
     basis: basis as 'click',
   });
+}
+
+const ENCODING_LABELS = {
+  'utf-8': 'UTF-8',
+  'utf-16le': 'UTF-16',
+  'utf-16be': 'UTF-16, big end first',
+  'windows-1252': 'Windows-1252 (western)',
+} as const;
+const DELIMITER_LABELS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright strokes' } as const;
+
+function agreeingText(totals: CheckReport['fileTotals']): string {
+  const agreeing = totals.filter(({ agrees }) => agrees).map(({ term }) => termLabel(term));
+  return agreeing.length === 0 ? '' : `The file’s own total agrees: ${agreeing.join(', ')}.`;
+}
+
+function ratioText({ ratio, agrees, differs }: CheckReport['ratios'][number], style: Style): string {
+  const label = FILE_RATIOS.find(({ name }) => name === ratio)?.label ?? ratio;
+  return differs === 0
+    ? `${label} in the file agrees with ours on ${quantity(agrees, 'row', 'rows', style)}.`
+    : `${label} in the file differs from ours on ${formatNumber(differs, 'count', style)} of ${quantity(agrees + differs, 'row', 'rows', style)}: are its parts mapped right?`;
 }

@@ -5,19 +5,24 @@ import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Feed, ImportLine, Preview, StoredFile } from '@lens/contract';
 import { formatNumber, lengthOf, quantity, rangeText, type Style } from '@lens/core';
-import { combineLatest, of, startWith, Subject, switchMap, tap } from 'rxjs';
+import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import { HealthService } from '../data/health';
+import { DayStrip } from '../ui/day-strip';
+import { droppedFiles, inOrder } from '../ui/dropped-files';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { ConnectChannel } from './connect-channel';
 import { ConnectionsList } from './connections-list';
 import { FileIntake } from './file-intake';
+import { HealthNotes } from './health-notes';
+import { stripOf } from './health-view';
 
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [ConnectChannel, ConnectionsList, FileIntake, MatButton, MatIcon, NeedClient],
+  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, MatButton, MatIcon, NeedClient],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
 })
@@ -30,7 +35,15 @@ export class IntakePage {
   protected readonly client = this.focus.client;
   protected readonly over = signal(false);
   protected readonly reading = signal(false);
-  protected readonly error = signal('');
+  /** What could not be read, a line a file. */
+  protected readonly errors = signal<readonly string[]>([]);
+  /** Files that wait until the open one is through. */
+  protected readonly waiting = signal<readonly StoredFile[]>([]);
+  protected readonly waitingNames = computed(() =>
+    this.waiting()
+      .map(({ name }) => name)
+      .join(', '),
+  );
   protected readonly connecting = signal(false);
   protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
   protected readonly opened = signal<{ file: StoredFile; preview: Preview } | null>(null);
@@ -45,24 +58,40 @@ export class IntakePage {
     return state?.state === 'ready' && client ? state.value.map((feed) => lineOf(feed, client)) : [];
   });
 
+  protected readonly health = inject(HealthService).health;
+  protected readonly stripLength = computed(() => {
+    const health = this.health();
+    return health ? lengthOf(health.range) : 0;
+  });
+  protected readonly strips = computed(() => {
+    const health = this.health();
+    const locale = this.client()?.locale ?? 'en-GB';
+    return new Map(health?.feeds.map(({ feed, runs }) => [feed, stripOf(runs, health.range, locale)]));
+  });
+
   protected dropped(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    const file = event.dataTransfer?.files[0];
-    if (file) this.take(file);
+    if (event.dataTransfer) void droppedFiles(event.dataTransfer).then((files) => this.take(files));
   }
 
   protected chosen(input: HTMLInputElement): void {
-    const file = input.files?.[0];
+    const files = inOrder([...(input.files ?? [])]);
     input.value = '';
-    if (file) this.take(file);
+    this.take(files);
   }
 
+  /** A file is through, imported or not: the next one that waits is opened. */
   protected done(message: string): void {
     this.opened.set(null);
     this.again.next();
     this.focus.refresh();
     if (message) this.tell(message);
+    this.openNext();
+  }
+
+  protected leaveWaiting(): void {
+    this.waiting.set([]);
   }
 
   protected connected(): void {
@@ -77,27 +106,47 @@ export class IntakePage {
     });
   }
 
-  private take(file: File): void {
-    const client = this.client();
-    if (!client) return;
-    this.error.set('');
+  private take(files: readonly File[]): void {
+    if (files.length === 0) return;
+    this.errors.set([]);
     this.reading.set(true);
-    this.api
-      .upload(file)
-      .pipe(
-        switchMap((stored) =>
-          this.api
-            .call('preview', { params: { client: client.id }, body: { hash: stored.hash } })
-            .pipe(tap((preview) => this.opened.set({ file: stored, preview }))),
-        ),
-      )
+    from(files)
+      .pipe(concatMap((file) => this.api.upload(file).pipe(catchError((error: ApiError) => this.refuse(file.name, error.message)))))
       .subscribe({
-        next: () => this.reading.set(false),
-        error: (error: ApiError) => {
+        next: ({ files: stored, leftOut }) => {
+          this.waiting.update((waiting) => [...waiting, ...stored]);
+          for (const { name, reason } of leftOut) this.refuse(name, `It ${reason} and was left out.`);
+        },
+        complete: () => {
           this.reading.set(false);
-          this.error.set(`${file.name}: ${error.message}`);
+          if (!this.opened()) this.openNext();
         },
       });
+  }
+
+  /** Opens the first file that waits; one that cannot be read is told about and passed over. */
+  private openNext(): void {
+    const client = this.client();
+    const [file, ...others] = this.waiting();
+    if (!client || !file) return;
+    this.waiting.set(others);
+    this.reading.set(true);
+    this.api.call('preview', { params: { client: client.id }, body: { hash: file.hash, layout: null } }).subscribe({
+      next: (preview) => {
+        this.reading.set(false);
+        this.opened.set({ file, preview });
+      },
+      error: (error: ApiError) => {
+        this.reading.set(false);
+        this.refuse(file.name, error.message);
+        this.openNext();
+      },
+    });
+  }
+
+  private refuse(name: string, message: string): Observable<never> {
+    this.errors.update((errors) => [...errors, `${name}: ${message}`]);
+    return EMPTY;
   }
 
   private tell(message: string): void {

@@ -1,4 +1,4 @@
-import { ACTIONS, DIMENSIONS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
+import { ACTIONS, DIMENSIONS, FILE_RATIOS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
 
 export interface RoleChoice {
   readonly key: string;
@@ -17,7 +17,10 @@ const IGNORE: RoleGroup = { label: '', choices: [choice('Leave out', { role: 'ig
 
 const REPORT: readonly RoleGroup[] = [
   IGNORE,
-  { label: 'When', choices: [choice('Day', { role: 'day' }), choice('Hour', { role: 'hour' })] },
+  {
+    label: 'When',
+    choices: [choice('Day', { role: 'day' }), choice('Hour', { role: 'hour' }), choice('Day and hour in one', { role: 'time' })],
+  },
   {
     label: 'What',
     choices: [
@@ -29,6 +32,10 @@ const REPORT: readonly RoleGroup[] = [
     ],
   },
   { label: 'Measures', choices: MEASURES.map(({ name, label }) => choice(label, { role: 'measure', measure: name })) },
+  {
+    label: 'Ratios, to compare with ours',
+    choices: FILE_RATIOS.map(({ name, label }) => choice(`${label}, compared only`, { role: 'ratio', ratio: name })),
+  },
   {
     label: 'Outcomes the channel claims',
     choices: ACTIONS.flatMap(({ name: action, label }) =>

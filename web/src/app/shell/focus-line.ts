@@ -11,8 +11,10 @@ import {
   PRESETS,
   rangeText,
 } from '@lens/core';
+import { RouterLink } from '@angular/router';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
+import { HealthService } from '../data/health';
 import { type Choice, Choices } from '../ui/choices';
 import { DayRangeFields } from '../ui/day-range';
 import { ChoicePhrase } from '../ui/choice-phrase';
@@ -31,13 +33,13 @@ const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = {
   none: 'Nothing',
 };
 
-/** One sentence that says what is being looked at; every phrase of it can be changed. */
 /** What the focus sentence calls the outcomes of a client. */
 const OUTCOME_WORDS: Record<MetricSetId, string> = { shop: 'sales', leads: 'leads', bookings: 'bookings', installs: 'installs' };
 
+/** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [ChoicePhrase, Choices, DayRangeFields, Phrase],
+  imports: [ChoicePhrase, Choices, DayRangeFields, Phrase, RouterLink],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
 })
@@ -48,6 +50,7 @@ export class FocusLine {
   readonly arrived = input<number | null>(null);
 
   private readonly clients = toSignal(inject(Api).call('clients', {}), { initialValue: [] });
+  private readonly serious = inject(HealthService).serious;
   protected readonly focus = this.service.focus;
   protected readonly resolved = this.service.resolved;
   protected readonly clientChoices = computed(() => this.clients().map(({ id, name }): Choice<string> => ({ value: id, label: name })));
@@ -80,6 +83,11 @@ export class FocusLine {
     return resolved?.comparison ? rangeText(resolved.comparison, resolved.style.locale) : 'nothing';
   });
   protected readonly outcomeWord = computed(() => OUTCOME_WORDS[this.service.client()?.metricSet ?? 'shop']);
+  protected readonly healthText = computed(() => {
+    const serious = this.serious();
+    if (serious === 0) return '';
+    return serious === 1 ? '1 serious problem in the data' : `${serious} serious problems in the data`;
+  });
   protected readonly unfinished = computed(() => {
     const resolved = this.resolved();
     const days = resolved?.period.unfinished;

@@ -8,6 +8,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { filter, map } from 'rxjs';
 import { FOCUS_KEYS } from '../data/address';
 import { FocusService } from '../data/focus';
+import { HealthService } from '../data/health';
 import { MovesService } from '../data/moves';
 import { ScreenNotes } from '../data/screen-notes';
 import { FocusLine, type FocusParts } from './focus-line';
@@ -55,6 +56,7 @@ export class Shell {
     { initialValue: '' },
   );
   protected readonly parts = computed(() => PARTS[this.screen()]);
+  protected readonly serious = inject(HealthService).serious;
   protected readonly accepted = computed(() => this.moves.reply()?.accepted.moves ?? 0);
 
   /** The focus goes along to the other sections; what belongs to one screen stays there. */

@@ -1,0 +1,50 @@
+import type { Cover } from '../grain/tables';
+import type { Day, DayRange } from '../time/day';
+
+/**
+ * What a feed has of a day: rows; nothing although covered, which counts as 0; nothing because no
+ * import covers it; rows that a later import changed; rows of a day that has not ended.
+ */
+export const DAY_STATES = ['before', 'missing', 'arrived', 'nothing', 'restated', 'open'] as const;
+export type DayState = (typeof DAY_STATES)[number];
+
+/** The rows of a feed as far as health is concerned: their days and the imports they came with. */
+export interface FeedRows {
+  readonly covers: readonly Cover[];
+  readonly length: number;
+  readonly day: Int32Array;
+  readonly importId: Int32Array;
+}
+
+/** The state of each day of a range. `lastDay` is the last finished one. Days before the first import began are "before". */
+export function feedDays({ covers, length, day, importId }: FeedRows, range: DayRange, lastDay: Day): DayState[] {
+  const first = Math.min(...covers.map(({ from }) => from));
+  const earliest = new Map<Day, number>();
+  for (const cover of covers)
+    for (let each = Math.max(cover.from, range.from); each <= Math.min(cover.to, range.to); each++)
+      earliest.set(each, Math.min(earliest.get(each) ?? Infinity, cover.importId));
+  const newest = new Map<Day, number>();
+  for (let row = 0; row < length; row++) {
+    const each = day[row] ?? 0;
+    if (each >= range.from && each <= range.to) newest.set(each, Math.max(newest.get(each) ?? 0, importId[row] ?? 0));
+  }
+  return Array.from({ length: range.to - range.from + 1 }, (_, at): DayState => {
+    const each = range.from + at;
+    const began = earliest.get(each);
+    if (began === undefined) return each < first ? 'before' : 'missing';
+    if (each > lastDay) return 'open';
+    const last = newest.get(each);
+    return last === undefined ? 'nothing' : last > began ? 'restated' : 'arrived';
+  });
+}
+
+/** Runs of equal neighbours, as a strip draws and tells them. */
+export function runsOf<T>(states: readonly T[]): { readonly state: T; readonly from: number; readonly to: number }[] {
+  const runs: { state: T; from: number; to: number }[] = [];
+  states.forEach((state, at) => {
+    const last = runs.at(-1);
+    if (last?.state === state) last.to = at;
+    else runs.push({ state, from: at, to: at });
+  });
+  return runs;
+}

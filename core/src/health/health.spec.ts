@@ -1,0 +1,135 @@
+import { type ClientTables, feedDays, health, type HealthInput, type HealthNote, type OrderTable, runsOf } from '../index';
+import { tablesOf } from '../test/ask';
+import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+
+const RANGE = { from: 10, to: 20 };
+const LAST = 19;
+const row = (day: number, spend: number, campaign = 1): TrueRow => ({
+  day,
+  campaign,
+  group: campaign * 10,
+  ad: campaign * 100,
+  device: 0,
+  spend,
+  clicks: 5,
+});
+const days = (from: number, to: number, spend: number): TrueRow[] =>
+  Array.from({ length: to - from + 1 }, (_, at) => row(from + at, spend));
+const campaigns = (rows: TrueRow[], from: number, to: number, id = 1) =>
+  cutFeed(rows, { dimensions: ['campaign'], from, to, campaigns: 'all' }, id);
+const ads = (rows: TrueRow[], from: number, to: number, id = 2) =>
+  cutFeed(rows, { dimensions: ['campaign', 'group', 'ad'], from, to, campaigns: 'all' }, id);
+
+const notesOf = (tables: ClientTables, more: Partial<HealthInput> = {}): HealthNote[] =>
+  health({ tables, range: RANGE, lastDay: LAST, action: 'purchase', otherZone: new Set(), twice: { count: 0, value: 0 }, ...more });
+const ofKind = (notes: readonly HealthNote[], kind: HealthNote['kind']) => notes.filter((each) => each.kind === kind);
+
+describe('the days of a feed', () => {
+  const covers = [
+    { from: 12, to: 14, importId: 1, campaigns: 'all' as const },
+    { from: 14, to: 14, importId: 2, campaigns: 'all' as const },
+    { from: 17, to: 20, importId: 3, campaigns: 'all' as const },
+  ];
+  const feed = { covers, length: 4, day: Int32Array.of(12, 14, 17, 20), importId: Int32Array.of(1, 2, 3, 3) };
+
+  it('are there, without a row, changed since, missing in between, before the first, or not over', () => {
+    expect(feedDays(feed, RANGE, LAST)).toEqual([
+      'before',
+      'before',
+      'arrived',
+      'nothing',
+      'restated',
+      'missing',
+      'missing',
+      'arrived',
+      'nothing',
+      'nothing',
+      'open',
+    ]);
+  });
+
+  it('run together where they are alike', () => {
+    expect(runsOf(['a', 'a', 'b'])).toEqual([
+      { state: 'a', from: 0, to: 1 },
+      { state: 'b', from: 2, to: 2 },
+    ]);
+    expect(runsOf([])).toEqual([]);
+  });
+});
+
+describe('the health of data', () => {
+  it('finds nothing where everything is there and agrees', () => {
+    const orders = orderTable([{ sale: 12, click: 12, campaign: 1, value: 40 }], 0, LAST);
+    expect(notesOf(tablesOf([campaigns(days(10, 19, 5), 0, 19), ads(days(10, 19, 5), 0, 19)], { orders: [orders] }))).toEqual([]);
+  });
+
+  it('says which days no report covers, and what they are about worth', () => {
+    const early = campaigns(days(10, 13, 30), 5, 13);
+    const late = campaigns(days(17, 19, 30), 17, 19, 3);
+    const gap = {
+      ...early,
+      length: early.length + late.length,
+      covers: [...early.covers, ...late.covers],
+      day: Int32Array.of(...early.day, ...late.day),
+      importId: Int32Array.of(...early.importId, ...late.importId),
+      codes: new Map([['campaign', new Int32Array(7).fill(1)]]),
+      amounts: new Map([['spend', new Float64Array(7).fill(30e6)]]),
+    };
+    expect(ofKind(notesOf(tablesOf([gap])), 'days missing')).toMatchObject([
+      { serious: true, account: 0, days: { from: 14, to: 16 }, count: 3, money: 90 },
+    ]);
+    // Another report of the account has these days: their money is in the totals.
+    expect(ofKind(notesOf(tablesOf([gap, ads(days(10, 19, 30), 5, 19)])), 'days missing')).toEqual([]);
+  });
+
+  it('measures two reports against each other: how much, and from when', () => {
+    const less = ads([...days(10, 14, 10), ...days(15, 19, 8)], 0, 19);
+    const [found] = ofKind(notesOf(tablesOf([campaigns(days(10, 19, 10), 0, 19), less])), 'reports disagree');
+    expect(found).toMatchObject({ serious: true, feedId: 2, otherFeedId: 1, days: { from: 15, to: 19 }, count: 5, share: -0.2 });
+    expect(found?.money).toBeCloseTo(-10, 9);
+  });
+
+  it('counts money of another currency that has no rate', () => {
+    const tables = tablesOf([campaigns(days(10, 19, 10), 0, 19)], {
+      accounts: [{ id: 'a', channel: 'search', currency: 'USD', rates: [{ from: 0, to: 16, rate: 0.9 }] }],
+    });
+    expect(ofKind(notesOf(tables), 'no rate')).toMatchObject([{ serious: true, days: { from: 17, to: 19 }, money: 30 }]);
+  });
+
+  it('is serious about orders that reach no campaign only where they become more', () => {
+    const range = { from: -40, to: 20 };
+    const of = (campaign: number, from: number, to: number) =>
+      Array.from({ length: 60 }, (_, at) => ({ sale: from + (at % (to - from + 1)), click: 0, campaign, value: 10 }));
+    const unmatched = (now: number): OrderTable => orderTable([...of(1, -40, -10), ...of(now, -5, 19), ...of(1, -5, 19)], -50, 19);
+    const tables = (now: number) => tablesOf([campaigns(days(10, 19, 5), -50, 19)], { orders: [unmatched(now)] });
+    const notes = notesOf(tables(-1), { range });
+    expect(ofKind(notes, 'more not matched')).toMatchObject([{ serious: true, count: 60, money: 600, share: 0.5 }]);
+    expect(ofKind(notesOf(tables(1), { range }), 'not matched')).toEqual([]);
+  });
+
+  it('knows spend of which nothing tells what it brings, and outcomes without value', () => {
+    const silent = tablesOf([campaigns(days(10, 19, 5), 0, 19)]);
+    expect(ofKind(notesOf(silent), 'no outcomes')).toMatchObject([{ serious: false, account: 0, money: 50 }]);
+    const feed = campaigns(days(10, 19, 5), 0, 19);
+    const counted = {
+      ...feed,
+      amounts: new Map([
+        ...feed.amounts,
+        ['purchase.count.claims.click', new Float64Array(10).fill(2e6)],
+        ['purchase.value.claims.click', Float64Array.from({ length: 10 }, (_, at) => (at < 3 ? 0 : 80e6))],
+      ]),
+    };
+    const notes = notesOf(tablesOf([counted]));
+    expect(ofKind(notes, 'no outcomes')).toEqual([]);
+    expect(ofKind(notes, 'outcomes without value')).toMatchObject([{ serious: true, count: 6, share: 0.3 }]);
+  });
+
+  it('puts the serious first', () => {
+    const notes = notesOf(tablesOf([campaigns(days(10, 19, 5), 0, 19)]), { twice: { count: 2, value: 5 }, otherZone: new Set([0]) });
+    expect(notes.map(({ kind, serious }) => [kind, serious])).toEqual([
+      ['orders twice', true],
+      ['no outcomes', false],
+      ['other zone', false],
+    ]);
+  });
+});

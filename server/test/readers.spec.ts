@@ -1,0 +1,175 @@
+import ExcelJS from 'exceljs';
+import fc from 'fast-check';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { gzipSync } from 'node:zlib';
+import yazl from 'yazl';
+import { FileTooLarge, storedPath } from '../src/intake/file-store';
+import { previewFile } from '../src/intake/preview';
+import { readTable } from '../src/intake/read/table';
+import { UnreadableFile } from '../src/intake/read/unreadable-file';
+import { storeUpload } from '../src/intake/unpack';
+import { freshFolder, removeFolder } from './harness';
+
+describe('reading tables', () => {
+  const folder = freshFolder();
+  beforeAll(() => mkdirSync(join(folder, 'files'), { recursive: true }));
+  afterAll(() => removeFolder(folder));
+
+  const store = async (content: string | Buffer, name = 'file.csv') => storeUpload(folder, name, Readable.from([Buffer.from(content)]));
+  const look = async (content: string | Buffer) => {
+    const { files } = await store(content);
+    return previewFile(storedPath(folder, files[0]!.hash), []);
+  };
+  /** Every line of a file under its guessed layout, header first. */
+  const lines = async (content: string | Buffer): Promise<unknown[]> => {
+    const { files } = await store(content);
+    const path = storedPath(folder, files[0]!.hash);
+    const { layout } = await previewFile(path, []);
+    const read: unknown[] = [];
+    for await (const { cells } of readTable(path, layout)) read.push(cells);
+    return read;
+  };
+  const zipped = (entries: Record<string, Buffer | string>): Promise<Buffer> => {
+    const zip = new yazl.ZipFile();
+    for (const [name, content] of Object.entries(entries)) zip.addBuffer(Buffer.from(content), name);
+    zip.end();
+    return Readable.from(zip.outputStream)
+      .toArray()
+      .then((chunks) => Buffer.concat(chunks as Buffer[]));
+  };
+  const workbook = async (fill: (book: ExcelJS.Workbook) => void): Promise<Buffer> => {
+    const book = new ExcelJS.Workbook();
+    fill(book);
+    return Buffer.from(await book.xlsx.writeBuffer());
+  };
+  const TABLE = 'Day,Campaign,Cost\n2026-10-01,Tea,3.5\n';
+  const READ = [
+    ['Day', 'Campaign', 'Cost'],
+    ['2026-10-01', 'Tea', '3.5'],
+  ];
+
+  it.each([
+    ['UTF-8 with a mark', Buffer.from(`\uFEFF${TABLE}`)],
+    ['UTF-16, little end first, with a mark', Buffer.from(`\uFEFF${TABLE}`, 'utf16le')],
+    ['UTF-16, little end first, without one', Buffer.from(TABLE, 'utf16le')],
+    ['UTF-16, big end first', Buffer.from(`\uFEFF${TABLE}`, 'utf16le').swap16()],
+    ['tabs', TABLE.replaceAll(',', '\t')],
+    ['strokes', TABLE.replaceAll(',', '|')],
+    ['blank lines', TABLE.replaceAll('\n', '\r\n\r\n')],
+    ['lines of empty cells', `${TABLE},,\n`],
+  ])('reads %s', async (_, content) => expect(await lines(content)).toEqual(READ));
+
+  it('keeps line breaks and separators inside quotes', async () => {
+    expect(await lines('Day,Name,Cost\n2026-10-01,"Tea,\nblack ""best""",1\n')).toEqual([
+      ['Day', 'Name', 'Cost'],
+      ['2026-10-01', 'Tea,\nblack "best"', '1'],
+    ]);
+    await expect(lines(`Day,Name,Cost\n2026-10-01,"Tea,1\n`)).rejects.toThrow(/quotation mark/);
+  });
+
+  it('finds the header under titles, and shows what it left out', async () => {
+    const { layout, title, headers } = await look(`Ads by day\n"1 Oct – 31 Oct"\n\n${TABLE}`);
+    expect({ titleLines: layout.titleLines, title, headers }).toEqual({
+      titleLines: 2,
+      title: ['Ads by day', '1 Oct – 31 Oct'],
+      headers: ['Day', 'Campaign', 'Cost'],
+    });
+  });
+
+  it.each([
+    ['a list of objects', '[{"Day":"2026-10-01","Campaign":"Tea","Cost":3.5},{"Day":"2026-10-02","Campaign":null,"Cost":1}]'],
+    ['JSON lines', '{"Day":"2026-10-01","Campaign":"Tea","Cost":3.5}\n{"Day":"2026-10-02","Campaign":null,"Cost":1}\n'],
+    [
+      'a list inside an object',
+      '{"report":"x","range":{"from":"a"},"rows":[{"Day":"2026-10-01","Campaign":"Tea","Cost":3.5},{"Day":"2026-10-02","Cost":1}],"next":null}',
+    ],
+  ])('reads %s', async (_, content) =>
+    expect(await lines(content)).toEqual([
+      ['Day', 'Campaign', 'Cost'],
+      ['2026-10-01', 'Tea', 3.5],
+      ['2026-10-02', '', 1],
+    ]),
+  );
+
+  it('names nested members of JSON with a point', async () => {
+    expect(await lines('[{"day":"2026-10-01","cost":{"amount":3,"currency":"EUR"},"tags":["a","b"],"ok":true}]')).toEqual([
+      ['day', 'cost.amount', 'cost.currency', 'ok'],
+      ['2026-10-01', 3, 'EUR', 'yes'],
+    ]);
+    await expect(lines('[{"day":"2026-10-01",}]')).rejects.toThrow(UnreadableFile);
+    await expect(lines('[1, 2, 3]')).rejects.toThrow(/No list of objects/);
+  });
+
+  it('reads the chosen sheet of a spreadsheet: real dates, numbers, what formulas last showed', async () => {
+    const content = await workbook((book) => {
+      book.addWorksheet('Notes').addRows([
+        ['About', 'this'],
+        ['nothing', 'here'],
+      ]);
+      const sheet = book.addWorksheet('Rows');
+      sheet.addRow(['Day', 'Campaign', 'Cost']);
+      sheet.addRow([new Date('2026-10-01T00:00:00Z'), { richText: [{ text: 'T' }, { text: 'ea' }] }, { formula: '1+2', result: 3 }]);
+      sheet.addRow(['02/10/2026', '=HYPERLINK("x")', '1.234,50']);
+    });
+    const { files } = await store(content, 'book.xlsx');
+    const path = storedPath(folder, files[0]!.hash);
+    const preview = await previewFile(path, []);
+    expect(preview.sheets).toEqual(['Notes', 'Rows']);
+    const read: unknown[] = [];
+    for await (const { cells } of readTable(path, { ...preview.layout, sheet: 'Rows' })) read.push(cells);
+    expect(read).toEqual([
+      ['Day', 'Campaign', 'Cost'],
+      ['2026-10-01', 'Tea', 3],
+      ['02/10/2026', '=HYPERLINK("x")', '1.234,50'],
+    ]);
+  });
+
+  it('unpacks a gzipped file, which is then the same file', async () => {
+    const [plain, packed] = [await store(TABLE), await store(gzipSync(TABLE), 'ads.csv.gz')];
+    expect(packed.files).toEqual([{ ...plain.files[0], name: 'ads.csv' }]);
+    await expect(store(gzipSync(TABLE).subarray(0, 30), 'cut.csv.gz')).rejects.toThrow(/not complete/);
+  });
+
+  it('takes the tables out of an archive under their own names, wherever they claim to lie', async () => {
+    const { files, leftOut } = await store(
+      await zipped({ 'deep/er/ads.csv': TABLE, 'notes.docx': 'x', '.hidden.csv': TABLE, 'empty.csv': '' }),
+      'all.zip',
+    );
+    expect(files.map(({ name }) => name)).toEqual(['ads.csv']);
+    expect(leftOut.map(({ name }) => name).sort()).toEqual(['.hidden.csv', 'empty.csv', 'notes.docx']);
+    // yazl refuses to write such a name, so it is put in afterwards: same length, so the archive stays whole.
+    const escaping = Buffer.from(
+      (await zipped({ 'aa/bb/evil.csv': TABLE })).toString('latin1').replaceAll('aa/bb/evil.csv', '../../evil.csv'),
+      'latin1',
+    );
+    await expect(store(escaping, 'escape.zip')).rejects.toThrow(UnreadableFile);
+    await expect(store(await zipped({ 'readme.doc': 'x' }), 'none.zip')).rejects.toThrow(/no table/);
+  });
+
+  it('refuses what unpacks to far more than it holds', async () => {
+    const bomb = await zipped({ 'zeros.csv': Buffer.alloc(30_000_000) });
+    expect(bomb.length).toBeLessThan(100_000);
+    await expect(store(bomb, 'bomb.zip')).rejects.toThrow(/unpacks to far more/);
+  });
+
+  it('refuses tables too wide and cells too long, saying where', async () => {
+    await expect(lines(`${Array.from({ length: 600 }, (_, at) => `c${at}`).join(',')}\n`)).rejects.toThrow(/Line 1 has 600 columns/);
+    await expect(lines(`Day,Name\n2026-10-01,${'x'.repeat(40_000)}\n`)).rejects.toThrow(/Line 2, column 2 is longer/);
+  });
+
+  it('gives a table or a reason for any bytes', async () => {
+    const starts = ['', 'PK\u0003\u0004', '\u001f\u008b', '[{', '{"a":', 'Day,Cost\n', '\u00ff\u00fe', '\u00d0\u00cf\u0011\u00e0'];
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...starts), fc.uint8Array({ maxLength: 400 }), async (start, bytes) => {
+        try {
+          await lines(Buffer.concat([Buffer.from(start, 'latin1'), bytes]));
+        } catch (error) {
+          expect(error instanceof UnreadableFile || error instanceof FileTooLarge ? 'a reason' : error).toBe('a reason');
+        }
+      }),
+      { seed: 11, numRuns: 150 },
+    );
+  });
+});

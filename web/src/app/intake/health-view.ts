@@ -1,0 +1,121 @@
+import type { Health, WireHealthNote } from '@lens/contract';
+import { type DayState, formatNumber, type HealthKind, quantity, rangeText, type Style } from '@lens/core';
+import type { StripRun } from '../ui/day-strip';
+
+/** A note in words: what it is, what it is worth, what to do. */
+export interface NoteView {
+  readonly serious: boolean;
+  readonly title: string;
+  readonly worth: string;
+  readonly todo: string;
+}
+
+export function noteView(note: WireHealthNote, style: Style & { readonly timeZone: string }): NoteView {
+  const words = WORDS[note.kind](new Facts(note, style));
+  return { serious: note.serious, ...words };
+}
+
+/** The facts of a note, written for a reader. */
+class Facts {
+  constructor(
+    readonly note: WireHealthNote,
+    private readonly style: Style & { readonly timeZone: string },
+  ) {}
+
+  get days(): string {
+    return rangeText(this.note.days, this.style.locale);
+  }
+  get where(): string {
+    const { channelName, accountName } = this.note;
+    return accountName === '' ? 'This client' : `${channelName} · ${accountName}`;
+  }
+  get money(): string {
+    return this.note.money === null ? '' : formatNumber(Math.abs(this.note.money), 'money', this.style);
+  }
+  /** In the account's own currency. */
+  get ownMoney(): string {
+    return formatNumber(this.note.money ?? 0, 'money', { ...this.style, currency: this.note.currency });
+  }
+  get share(): string {
+    return this.note.share === null ? '' : formatNumber(Math.abs(this.note.share), 'share', this.style, 0);
+  }
+  count(one: string, many: string): string {
+    return quantity(Math.round(this.note.count ?? 0), one, many, this.style);
+  }
+  get clientZone(): string {
+    return this.style.timeZone;
+  }
+}
+
+type Words = Omit<NoteView, 'serious'>;
+
+const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
+  'days missing': (facts) => ({
+    title: `${facts.note.feedName || facts.where}: ${facts.count('day is', 'days are')} missing, ${facts.days}`,
+    worth:
+      facts.money === '' ? 'What came in on these days is in no total.' : `About ${facts.money}, going by its other days, is in no total.`,
+    todo: 'Export these days and drop the file, or fetch the channel again.',
+  }),
+  'reports disagree': (facts) => ({
+    title: `${facts.where}: “${facts.note.feedName}” and “${facts.note.otherFeedName}” disagree`,
+    worth: `“${facts.note.feedName}” has ${facts.money} ${(facts.note.money ?? 0) > 0 ? 'more' : 'less'} spend (${facts.share}) on ${facts.count('day', 'days')}, ${facts.days}. Totals follow “${facts.note.otherFeedName}”; the rest is shown as “not broken down”.`,
+    todo: 'Import both again for these days; a filter on one of the exports is the usual reason.',
+  }),
+  'no rate': (facts) => ({
+    title: `${facts.where}: no exchange rate for ${facts.note.currency}, ${facts.days}`,
+    worth: `${facts.ownMoney} is in no total.`,
+    todo: 'Enter a rate for these days under Targets.',
+  }),
+  'more not matched': (facts) => ({
+    title: `“${facts.note.feedName}”: many more than before reach no campaign`,
+    worth: `${facts.count('order', 'orders')}${facts.money === '' ? '' : ` worth ${facts.money}`}, ${facts.share} of all, ${facts.days}.`,
+    todo: 'Look whether a landing page or a campaign lost its tags.',
+  }),
+  'not matched': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('one reaches', 'reach')} no campaign, ${facts.days}`,
+    worth: `${facts.share} of all${facts.money === '' ? '' : `, ${facts.money}`}, shown as “not matched”. Unpaid visits are among them.`,
+    todo: 'No more than in the time before: nothing to do.',
+  }),
+  'orders twice': (facts) => ({
+    title: `${facts.count('order stands', 'orders stand')} in two feeds under one id, ${facts.days}`,
+    worth: `${facts.money} is counted twice.`,
+    todo: 'Take the import of one of the two feeds back.',
+  }),
+  'outcomes without value': (facts) => ({
+    title: `${facts.where}, “${facts.note.feedName}”: ${facts.count('outcome has', 'outcomes have')} no value`,
+    worth: `${facts.share} of those it counts, ${facts.days}. Their value is missing from ROAS.`,
+    todo: 'Look whether the channel’s tag sends the value.',
+  }),
+  'no outcomes': (facts) => ({
+    title: `${facts.where}: spend, but nothing that tells what it brings`,
+    worth: `${facts.money} spent, ${facts.days}.`,
+    todo: 'Import a report with outcomes, or see that its links carry tags that orders keep.',
+  }),
+  'other zone': (facts) => ({
+    title: `${facts.where}: its days are those of ${facts.note.timeZone}`,
+    worth: `The client’s are those of ${facts.clientZone}: the edges of a period differ by some hours.`,
+    todo: 'Nothing to do. Hours are shown in the client’s zone.',
+  }),
+};
+
+const STATE_WORDS: Record<Exclude<DayState, 'before' | 'arrived'>, string> = {
+  missing: 'missing',
+  nothing: 'covered without a row, so 0,',
+  restated: 'changed by a later import',
+  open: 'not ended yet',
+};
+
+/** The days of a feed as a strip, with the same in words. */
+export function stripOf(
+  runs: Health['feeds'][number]['runs'],
+  range: Health['range'],
+  locale: string,
+): { runs: StripRun[]; label: string } {
+  const said = runs.flatMap(({ state, from, to }) =>
+    state === 'before' || state === 'arrived'
+      ? []
+      : [`${STATE_WORDS[state]} ${rangeText({ from: range.from + from, to: range.from + to }, locale)}`],
+  );
+  const label = said.length > 0 ? `Days ${rangeText(range, locale)}: ${said.join('; ')}` : `Days ${rangeText(range, locale)}: all there`;
+  return { runs: runs.map(({ state, from, to }) => ({ look: state, from, to })), label };
+}
