@@ -1,4 +1,4 @@
-import { expect, JUNIPER, NORTHWALL, test } from './test';
+import { expect, JUNIPER, NORTHWALL, POCKET, test } from './test';
 
 const SCREENS = ['/clients', '/intake', '/compare', '/audit', '/moves', '/targets'];
 
@@ -138,4 +138,61 @@ test('a channel is connected, fetched, and forgotten', async ({ page, lens }) =>
   await expect(page.getByText('What was imported stays.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Fetch Tern Search now' })).toHaveCount(0);
   await expect(page.getByRole('row', { name: /Tern Search · Ad by day/ })).toBeVisible();
+});
+
+test('a spreadsheet and a folder of files go in one after the other, and what is broken is told apart', async ({ page, lens }) => {
+  const download = async (file: string) =>
+    Buffer.from(await (await fetch(`${lens.market}/files/harbor-search/NW-harbor-search/${file}`)).arrayBuffer());
+  await lens.open(`/intake?${NORTHWALL}`);
+  await page.getByLabel('Files to bring in').setInputFiles([
+    { name: 'ads.xlsx', mimeType: '', buffer: await download('ads.xlsx') },
+    { name: 'keywords.csv.gz', mimeType: '', buffer: await download('keywords.csv.gz') },
+    { name: 'letter.pdf', mimeType: '', buffer: Buffer.from('%PDF-1.7') },
+  ]);
+  await expect(page.getByRole('heading', { name: 'What do the columns of ads.xlsx mean?' })).toBeVisible();
+  await expect(page.getByText('2 more files wait: keywords.csv, letter.pdf')).toBeVisible();
+  await expect(page.getByLabel('Sheet')).toHaveValue('Ad by day');
+  await expect(page.getByText('Left out as titles: Ad by day')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: /^Account/ })).toHaveText(/Harbor Search/);
+  await page.getByRole('button', { name: 'Check the whole file' }).click();
+  const found = page.getByRole('region', { name: 'What the check found' });
+  await expect(found).toContainText('The file’s own total agrees: impressions, clicks, spend');
+  await lens.accessible();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'What do the columns of keywords.csv mean?' })).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('alert')).toContainText('letter.pdf: The file is a document (PDF)');
+  await expect(page.getByRole('heading', { name: 'Which data is there, and can it be trusted?' })).toBeVisible();
+});
+
+test('days that are missing are told with their money, beside Intake and in the sentence', async ({ page, lens }) => {
+  await lens.open(`/intake?${POCKET}`);
+  const notes = page.getByRole('region', { name: 'What to know before trusting the numbers' });
+  await expect(notes).toContainText('reach no campaign');
+  await expect(page.getByRole('img', { name: /^Days .*: all there$/ }).first()).toBeVisible();
+  for (const feed of ['Ad by day', 'Campaign settings by day']) {
+    const row = page.getByRole('row', { name: new RegExp(`Cobble Video · ${feed}`) });
+    await row.getByText('1 import').click();
+    await row.getByRole('button', { name: /^Take back/ }).click();
+    await expect(row).toContainText('nothing');
+  }
+  const rows = ['Day,Campaign,Cost,Clicks', '2026-09-01,PO video seeds,50,40', '2026-09-10,PO video seeds,50,40'];
+  for (const [name, text] of [
+    ['first.csv', rows.slice(0, 2)],
+    ['later.csv', [rows[0], rows[2]]],
+  ] as const) {
+    await page.getByLabel('Files to bring in').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text.join('\n')) });
+    await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Cobble Video · Pocket Orchard' });
+    await page.getByLabel('Feed').fill('by hand');
+    await page.getByRole('button', { name: 'Check the whole file' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
+    await expect(page.getByText(`Imported ${name}`)).toBeVisible();
+  }
+  await expect(notes).toContainText('Cobble Video · Pocket Orchard: 8 days are missing');
+  await expect(notes).toContainText('About $400, going by its other days, is in no total.');
+  await expect(page.getByRole('link', { name: /^Intake/ })).toContainText(/\d/);
+  await lens.accessible();
+  await lens.open(`/compare?${POCKET}`);
+  await page.getByRole('link', { name: /serious problem/ }).click();
+  await expect(notes).toBeVisible();
 });

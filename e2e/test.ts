@@ -79,3 +79,4 @@ function watch(page: Page, address: () => string): string[] {
 export { expect };
 export const JUNIPER = 'client=juniper-loft-tea&period=this-month&with=before&by=orders&on=sale';
 export const NORTHWALL = 'client=northwall-climbing&period=this-month&with=before&by=orders&on=sale';
+export const POCKET = 'client=pocket-orchard&period=this-month&with=before&by=orders&on=sale';

@@ -46,8 +46,11 @@ export const layout = z.object({
   titleLines: z.number().int().min(0).max(1000),
 });
 
-/** A layout is guessed where none is given. */
-export const previewRequest = z.object({ hash: storedFile.shape.hash, layout: layout.nullable().default(null) });
+/** A layout is guessed where none is given, and where the header begins where the number of title lines is null. */
+export const previewRequest = z.object({
+  hash: storedFile.shape.hash,
+  layout: layout.extend({ titleLines: layout.shape.titleLines.nullable() }).nullable().default(null),
+});
 
 export const preview = z.object({
   layout,

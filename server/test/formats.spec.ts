@@ -18,12 +18,9 @@ describe('every format a channel exports', () => {
   const download = async (path: string): Promise<Uint8Array<ArrayBuffer>> =>
     new Uint8Array(await (await fetch(`${outside.address}/files/harbor-search/${path}`)).arrayBuffer());
 
-  /** Takes the guesses for one stored file and imports it; a file of notes first is passed over by choosing the sheet with rows. */
+  /** Takes the guesses for one stored file and imports it. */
   async function bring({ client, account }: Setting, file: { hash: string; name: string }): Promise<Loose> {
-    const look = async (layout: object | null): Promise<Loose> =>
-      (await send(server.address, 'POST', `/clients/${client}/previews`, { hash: file.hash, layout })).body;
-    let preview = await look(null);
-    if (preview.sheets?.length > 1) preview = await look({ ...preview.layout, sheet: preview.sheets[1], titleLines: 1 });
+    const { body: preview } = await send(server.address, 'POST', `/clients/${client}/previews`, { hash: file.hash });
     const check = await send(server.address, 'POST', `/clients/${client}/checks`, {
       file: file.hash,
       fileName: file.name,

@@ -148,6 +148,16 @@ describe('intake over HTTP', () => {
     });
   });
 
+  it('takes no other account’s feed for a file of the same columns', async () => {
+    await importFile(server.address, setting, 'Campaigns', file(everyDay('Tea', 10)));
+    const look = async (name: string) => {
+      const hash = await upload(server.address, 'next.csv', file([['2026-10-04', name, 3]]));
+      return (await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash })).body.feed;
+    };
+    expect(await look('Tea')).toMatchObject({ name: 'Campaigns' });
+    expect(await look('Coffee')).toBeNull();
+  });
+
   it('compares a file’s own total and ratios with its rows', async () => {
     const rows = 'Day,Campaign,Cost,Clicks,CPC\n2026-10-01,Tea,10,20,0.50\n2026-10-02,Tea,10,10,0.99\n';
     const right = await checkFile(server.address, setting, 'Right', `${rows}Total,,20.00,30,\n`);

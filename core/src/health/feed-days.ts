@@ -3,9 +3,10 @@ import type { Day, DayRange } from '../time/day';
 
 /**
  * What a feed has of a day: rows; nothing although covered, which counts as 0; nothing because no
- * import covers it; rows that a later import changed; rows of a day that has not ended.
+ * import covers it; rows that a later import changed; rows of a day that has not ended. Nothing is
+ * expected before the first import begins, nor of a day that has not ended.
  */
-export const DAY_STATES = ['before', 'missing', 'arrived', 'nothing', 'restated', 'open'] as const;
+export const DAY_STATES = ['not expected', 'missing', 'arrived', 'nothing', 'restated', 'open'] as const;
 export type DayState = (typeof DAY_STATES)[number];
 
 /** The rows of a feed as far as health is concerned: their days and the imports they came with. */
@@ -16,7 +17,7 @@ export interface FeedRows {
   readonly importId: Int32Array;
 }
 
-/** The state of each day of a range. `lastDay` is the last finished one. Days before the first import began are "before". */
+/** The state of each day of a range. `lastDay` is the last finished one. */
 export function feedDays({ covers, length, day, importId }: FeedRows, range: DayRange, lastDay: Day): DayState[] {
   const first = Math.min(...covers.map(({ from }) => from));
   const earliest = new Map<Day, number>();
@@ -31,7 +32,7 @@ export function feedDays({ covers, length, day, importId }: FeedRows, range: Day
   return Array.from({ length: range.to - range.from + 1 }, (_, at): DayState => {
     const each = range.from + at;
     const began = earliest.get(each);
-    if (began === undefined) return each < first ? 'before' : 'missing';
+    if (began === undefined) return each < first || each > lastDay ? 'not expected' : 'missing';
     if (each > lastDay) return 'open';
     const last = newest.get(each);
     return last === undefined ? 'nothing' : last > began ? 'restated' : 'arrived';

@@ -113,7 +113,7 @@ function missingDays(input: HealthInput, account: number): HealthNote[] {
   const states = feeds.map((feed) => feedDays(feed, input.range, input.lastDay));
   const merged = (states[0] ?? []).map((_, at) => {
     const all = states.map((each) => each[at]);
-    return all.every((state) => state === 'missing' || state === 'before') && all.includes('missing');
+    return all.every((state) => state === 'missing' || state === 'not expected') && all.includes('missing');
   });
   const usual = mean(known.flatMap((days) => [...days.values()]));
   return runsOf(merged)

@@ -1,7 +1,7 @@
 import type { CheckReport } from '@lens/contract';
 import type { DayRange, FileLayout, Mapping, Zones } from '@lens/core';
 import type { CommitInput } from '../store/commit';
-import type { FilePreview, KnownFeed } from './preview';
+import type { FilePreview, KnownFeed, WantedLayout } from './preview';
 
 /** What the intake process is asked to do. */
 /** What looks at a file once, with nothing kept of it. */
@@ -9,7 +9,7 @@ export interface PreviewTask {
   readonly kind: 'preview';
   readonly path: string;
   readonly feeds: readonly KnownFeed[];
-  readonly layout: FileLayout | null;
+  readonly layout: WantedLayout | null;
 }
 
 export type IntakeTask =

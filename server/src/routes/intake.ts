@@ -9,6 +9,7 @@ import { accountsOf } from '../store/clients';
 import { feedsOf, findFeed, glanceOf } from '../store/feeds';
 import { findImport, importsOf, takeBackImport, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
+import { campaignKeys } from '../store/members';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from './problem';
@@ -29,7 +30,7 @@ export function intakeRoutes(router: Router, context: Context): void {
     const { feed, sheets, ...preview } = await intake.preview({
       kind: 'preview',
       path,
-      feeds: feedsOf(db, params.client),
+      feeds: feedsOf(db, params.client).map((each) => ({ ...each, campaigns: campaignKeys(db, each.account) })),
       layout: body.layout,
     });
     return {

@@ -72,3 +72,13 @@ export function membersOf(db: Db, client: string): Members {
       .all(client),
   );
 }
+
+/** Ids and names of the campaigns of an account, the newest first. */
+export function campaignKeys(db: Db, account: string): string[] {
+  return db
+    .prepare<[string], { externalId: string; name: string }>(
+      "SELECT external_id AS externalId, name FROM member WHERE account_id = ? AND level = 'campaign' ORDER BY id DESC LIMIT 5000",
+    )
+    .all(account)
+    .flatMap(({ externalId, name }) => [externalId, name]);
+}

@@ -9,6 +9,7 @@ const finding: Finding = {
   name: 'Gifts',
   channel: 'harbor',
   account: 0,
+  currency: 'GBP',
   member: 1,
   metric: 'roas',
   target: 2.6,
@@ -33,6 +34,12 @@ const finding: Finding = {
 };
 
 describe('a finding in sentences', () => {
+  it('writes a budget in the currency of its account, and what it brings in the client’s', () => {
+    const view = findingView({ ...finding, currency: 'USD' }, STYLE);
+    expect(view.change).toContain('$90.00 → $72.00');
+    expect(view.effect).toContain('£18');
+  });
+
   it('says what, how sure and what to do', () => {
     const view = findingView(finding, STYLE);
     expect(view.actual).toBe('ROAS 1.30');

@@ -11,7 +11,7 @@ const CLIENT: ClientDetail = {
   timeZone: 'Europe/London',
   locale: 'en-GB',
   metricSet: 'shop',
-  promises: { targets: [], margins: [], budgets: [] },
+  promises: { targets: [], margins: [], budgets: [], rates: [] },
   accounts: [],
   data: null,
 };

@@ -139,11 +139,11 @@ export class FileIntake {
     this.error.set('');
     const layout = { ...this.shown().layout, ...part };
     // Another sheet or separator has its header elsewhere.
-    const isOther = part.titleLines === undefined;
+    const titleLines = part.titleLines ?? null;
     this.api
       .call('preview', {
         params: { client: this.client().id },
-        body: { hash: this.file().hash, layout: isOther ? { ...layout, titleLines: 0 } : layout },
+        body: { hash: this.file().hash, layout: { ...layout, titleLines } },
       })
       .subscribe({
         next: (preview) => this.shown.set(preview),

@@ -98,7 +98,7 @@ const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
   }),
 };
 
-const STATE_WORDS: Record<Exclude<DayState, 'before' | 'arrived'>, string> = {
+const STATE_WORDS: Record<Exclude<DayState, 'not expected' | 'arrived'>, string> = {
   missing: 'missing',
   nothing: 'covered without a row, so 0,',
   restated: 'changed by a later import',
@@ -112,7 +112,7 @@ export function stripOf(
   locale: string,
 ): { runs: StripRun[]; label: string } {
   const said = runs.flatMap(({ state, from, to }) =>
-    state === 'before' || state === 'arrived'
+    state === 'not expected' || state === 'arrived'
       ? []
       : [`${STATE_WORDS[state]} ${rangeText({ from: range.from + from, to: range.from + to }, locale)}`],
   );
