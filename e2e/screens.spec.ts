@@ -189,7 +189,7 @@ test('days that are missing are told with their money, beside Intake and in the 
     await expect(page.getByText(`Imported ${name}`)).toBeVisible();
   }
   await expect(notes).toContainText('Cobble Video · Pocket Orchard: 8 days are missing');
-  await expect(notes).toContainText('About $400, going by its other days, is in no total.');
+  await expect(notes).toContainText('About $400.00, going by its other days, is in no total.');
   await expect(page.getByRole('link', { name: /^Intake/ })).toContainText(/\d/);
   await lens.accessible();
   await lens.open(`/compare?${POCKET}`);

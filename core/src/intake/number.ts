@@ -12,6 +12,7 @@ export const isNothing = (cell: string): boolean => NOT_MEASURED.has(cell.trim()
 export const isLimit = (cell: string): boolean =>
   /^(?:[<>≤≥]=?|below|above|under|over|unter|über|moins de|menos de)\s*\d/i.test(cell.trim());
 
+const DIGITS: Readonly<Record<Decimal, RegExp>> = { '.': /^-?\d+(?:\.\d+)?$/, ',': /^-?\d+(?:,\d+)?$/ };
 const MANY: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, mn: 1e6, mio: 1e6, bn: 1e9 };
 
 /**
@@ -21,6 +22,8 @@ const MANY: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, mn: 1e6, mio: 1
  */
 export function parseNumber(cell: Cell, decimal: Decimal): number | null | undefined {
   if (typeof cell === 'number') return Number.isFinite(cell) ? cell : null;
+  // Most cells are just digits: the long way would give the same.
+  if (DIGITS[decimal].test(cell)) return Number(decimal === '.' ? cell : cell.replace(',', '.'));
   const trimmed = cell.trim();
   if (NOT_MEASURED.has(trimmed.toLowerCase())) return null;
   const negative = /^\(.*\)$/.test(trimmed) || /^[^\d]*[-−]/.test(trimmed);

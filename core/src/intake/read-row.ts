@@ -63,39 +63,81 @@ interface Reading {
   limits: number;
 }
 
+/** A column that is read, with what is the same for every row of it. */
+interface ReadColumn {
+  readonly column: number;
+  readonly role: Role;
+  readonly key: string;
+}
+
+/** A mapping made ready for reading many rows. */
+interface Prepared {
+  readonly columns: readonly ReadColumn[];
+  readonly ratios: readonly { readonly column: number; readonly ratio: FileRatioName }[];
+  readonly levels: readonly Level[];
+  readonly campaignColumn: number;
+  readonly hasHourColumn: boolean;
+  /** Days of texts met before: a file has few of them, again and again. */
+  readonly days: Map<string, Day | undefined>;
+}
+
+const ready = new WeakMap<Mapping, Prepared>();
+const MOST_DAYS = 5000;
+
+function prepared(mapping: Mapping): Prepared {
+  const known = ready.get(mapping);
+  if (known) return known;
+  const all = mapping.columns.map((role, column): ReadColumn => ({ column, role, key: roleKey(role) }));
+  const made: Prepared = {
+    columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
+    ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
+    levels: LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level)),
+    campaignColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign'),
+    hasHourColumn: mapping.columns.some((role) => role.role === 'hour'),
+    days: new Map(),
+  };
+  ready.set(mapping, made);
+  return made;
+}
+
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones): ReportRow | CellProblem {
+  const of = prepared(mapping);
   const read: Reading = { when: undefined, ids: {}, splits: {}, amounts: {}, limits: 0 };
-  for (const [column, role] of mapping.columns.entries()) {
-    const problem = readCell(read, role, cells[column] ?? '', mapping, zones.client);
-    if (problem) return { column, ...problem };
+  for (const each of of.columns) {
+    const problem = readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
+    if (problem) return { column: each.column, ...problem };
   }
   if (!read.when) return { column: 0, message: 'The row has no day' };
   const { day, hour } = read.when;
   if (hour !== undefined) read.splits['hour'] = hour;
   const own = read.splits['hour'];
-  if (own !== undefined && zones.account !== zones.client && mapping.columns.some((role) => role.role === 'hour'))
+  if (own !== undefined && zones.account !== zones.client && of.hasHourColumn)
     read.splits['hour'] = twoDigits(hourElsewhere(day, Number(own), zones.account, zones.client));
-  const { ids, splits, amounts, limits } = read;
-  const ratios = mapping.columns.flatMap((role, column) => {
-    if (role.role !== 'ratio') return [];
-    const agrees = ratioAgrees(role.ratio, cells[column] ?? '', mapping.decimal, (key) => wholeOf(amounts, key));
-    return agrees === undefined ? [] : [{ ratio: role.ratio, agrees }];
+  const members = membersOf(read.ids, of);
+  if (!members) return { column: of.campaignColumn, message: 'The row names no campaign' };
+  const { splits, amounts, limits } = read;
+  return { day, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
+}
+
+function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
+  return ratios.flatMap(({ column, ratio }) => {
+    const agrees = ratioAgrees(ratio, cells[column] ?? '', decimal, (key) => wholeOf(amounts, key));
+    return agrees === undefined ? [] : [{ ratio, agrees }];
   });
-  return membersOf(ids, mapping, (members) => ({ day, members, splits, amounts, limits, ratios }));
 }
 
 type Refusal = Omit<CellProblem, 'column'> | undefined;
 
 /** Takes one cell into the row being read, or says why it cannot. */
-function readCell(read: Reading, role: Role, cell: Cell, mapping: Mapping, zone: string): Refusal {
+function readCell(read: Reading, { role, key }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
   const text = cellText(cell);
   switch (role.role) {
     case 'day':
     case 'time':
       return readWhen(read, role.role, cell, mapping, zone);
     case 'level':
-      read.ids[roleKey(role)] = text;
+      read.ids[key] = text;
       return undefined;
     case 'hour': {
       const hour = /^(\d{1,2})(?::\d{2})?(?::\d{2})?$/.exec(text)?.[1];
@@ -108,15 +150,16 @@ function readCell(read: Reading, role: Role, cell: Cell, mapping: Mapping, zone:
       return undefined;
     case 'measure':
     case 'outcome':
-      return readAmount(read, role, cell, mapping);
+      return readAmount(read, key, cell, mapping);
     default:
       return undefined;
   }
 }
 
-function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, { dateOrder }: Mapping, zone: string): Refusal {
+function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapping, zone: string): Refusal {
+  const { dateOrder } = mapping;
   const text = cellText(cell);
-  const moment = kind === 'time' ? parseMoment(text, dateOrder, zone) : { day: dayOfCell(cell, dateOrder), hour: 0 };
+  const moment = kind === 'time' ? parseMoment(text, dateOrder, zone) : { day: dayOfCell(cell, mapping), hour: 0 };
   if (moment?.day === undefined || moment.hour === undefined)
     return notADay(text, kind === 'time' ? 'time with its hour' : 'date', dateOrder);
   read.when = { day: moment.day, hour: kind === 'time' ? twoDigits(moment.hour) : undefined };
@@ -126,10 +169,16 @@ function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, { dateOrder }
 /** Days since 30 December 1899, as spreadsheets number dates. */
 const SPREADSHEET_EPOCH = 25_569;
 
-const dayOfCell = (cell: Cell, order: Mapping['dateOrder']): Day | undefined => {
-  if (typeof cell !== 'number') return parseDate(cell, order);
-  return cell > 20_000 && cell < 80_000 ? Math.floor(cell) - SPREADSHEET_EPOCH : parseDate(String(cell), order);
-};
+function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
+  if (typeof cell === 'number' && cell > 20_000 && cell < 80_000) return Math.floor(cell) - SPREADSHEET_EPOCH;
+  const { days } = prepared(mapping);
+  const text = String(cell);
+  if (days.has(text)) return days.get(text);
+  if (days.size >= MOST_DAYS) days.clear();
+  const day = parseDate(text, mapping.dateOrder);
+  days.set(text, day);
+  return day;
+}
 
 function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
   if (isLongerThanADay(text)) return { message: `“${text}” is a whole week, month or quarter: export the report by day` };
@@ -138,25 +187,24 @@ function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<
   return other ? { message, against: 'date order' } : { message };
 }
 
-function readAmount(read: Reading, role: Role & { role: 'measure' | 'outcome' }, cell: Cell, { decimal }: Mapping): Refusal {
-  const key = roleKey(role);
-  const text = cellText(cell);
+function readAmount(read: Reading, key: string, cell: Cell, { decimal }: Mapping): Refusal {
   if (key === 'running') {
+    const text = cellText(cell);
     const running = RUNNING.get(text.toLowerCase());
     if (running === undefined && text !== '') return { message: `“${text}” is not a known status` };
     read.amounts[key] = running ?? null;
     return undefined;
   }
-  if (typeof cell === 'string' && isLimit(cell)) {
+  const number = parseNumber(cell, decimal);
+  const stored = typeof number === 'number' ? Math.round(number * scaleOf(key)) : number;
+  if (stored === undefined) {
+    const text = cellText(cell);
+    if (!isLimit(text)) return { message: `“${text}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
     read.limits += 1;
     read.amounts[key] = null;
     return undefined;
   }
-  const number = parseNumber(cell, decimal);
-  const stored = typeof number === 'number' ? Math.round(number * scaleOf(key)) : number;
-  if (stored === undefined)
-    return { message: `“${text}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
-  if (stored !== null && !Number.isSafeInteger(stored)) return { message: `“${text}” is larger than can be kept` };
+  if (stored !== null && !Number.isSafeInteger(stored)) return { message: `“${cellText(cell)}” is larger than can be kept` };
   read.amounts[key] = stored;
   return undefined;
 }
@@ -173,22 +221,15 @@ const wholeOf = (amounts: Reading['amounts'], key: string): number | null => {
 
 const twoDigits = (hour: number): string => String(hour).padStart(2, '0');
 
-function membersOf(
-  ids: Partial<Record<string, string>>,
-  mapping: Mapping,
-  then: (members: ReportRow['members']) => ReportRow,
-): ReportRow | CellProblem {
+/** The members a row names, or undefined where it names no campaign although it should. */
+function membersOf(ids: Partial<Record<string, string>>, { levels }: Prepared): ReportRow['members'] | undefined {
   const members: Partial<Record<Level, MemberName>> = {};
-  for (const level of LEVELS) {
+  for (const level of levels) {
     const id = ids[`${level} id`] ?? '';
     const name = ids[`${level} name`] ?? '';
     if (id !== '' || name !== '') members[level] = { id: id || name, name: name || id };
-    else if (level === 'campaign' && mapping.columns.some((role) => role.role === 'level')) {
-      const column = mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign');
-      return { column, message: 'The row names no campaign' };
-    }
   }
-  return then(members);
+  return levels.length > 0 && !members.campaign ? undefined : members;
 }
 
 /** Reads one order or lead. `zone` is the client's, for times that carry an offset. */

@@ -61,7 +61,7 @@ function sourceOf(world: ClientWorld, campaign: number, person: number): string 
 }
 
 /** Touches in order: all journeys that ended in an outcome, one in `KEPT` of the others, each with its weight. */
-const KEPT = 20;
+const KEPT = 100;
 export function journeysReport(world: ClientWorld, { touches, outcomes }: Events): Report {
   return {
     id: 'journeys',

@@ -171,11 +171,13 @@ function fitted(cells: readonly Cell[], width: number): readonly Cell[] | undefi
   return cells.length > width && cells.slice(width).every((cell) => cellText(cell) === '') ? cells.slice(0, width) : undefined;
 }
 
-const reportValues = (row: ReportRow, terms: readonly string[]): unknown[] => [
-  row.day,
-  ...LEVELS.flatMap((level) => [row.members[level]?.id ?? '', row.members[level]?.name ?? '']),
-  JSON.stringify(row.splits, Object.keys(row.splits).sort()),
-  ...terms.map((term) => row.amounts[term] ?? null),
-];
+function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
+  const values: unknown[] = [row.day];
+  for (const level of LEVELS) values.push(row.members[level]?.id ?? '', row.members[level]?.name ?? '');
+  const splits = Object.keys(row.splits);
+  values.push(splits.length === 0 ? '{}' : JSON.stringify(row.splits, splits.sort()));
+  for (const term of terms) values.push(row.amounts[term] ?? null);
+  return values;
+}
 
 const orderValues = (row: OrderRow): unknown[] => [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd];

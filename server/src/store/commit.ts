@@ -117,7 +117,7 @@ function addMembers(db: Db, { feed, to }: CommitInput): void {
   const add = (level: string, join: string, parent: string): void => {
     db.prepare(
       `INSERT INTO member (account_id, level, parent_id, external_id, name)
-       SELECT @account, @level, ${parent}, "${level}_key", "${level}_name" FROM staging.staged_row ${join}
+       SELECT @account, @level, ${parent}, "${level}_key", "${level}_name" FROM staging.staged_path ${join}
        WHERE "${level}_key" <> '' GROUP BY 3, 4 HAVING max(day)
        ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name WHERE @newest AND name <> excluded.name`,
     ).run({ account, level, newest });
@@ -159,13 +159,17 @@ function resolveRows(db: Db, feed: number, columns: readonly string[], slots: Re
   db.exec('DROP TABLE IF EXISTS temp.known_path');
   db.prepare(`CREATE TEMP TABLE known_path AS WITH ${PATHS} SELECT * FROM path`.replace('@feed', String(feed))).run();
   db.exec('CREATE INDEX temp.known_path_keys ON known_path (campaign_key, group_key, ad_key, keyword_key)');
+  db.exec(`DROP TABLE IF EXISTS temp.member_of;
+    CREATE TEMP TABLE member_of (path INTEGER PRIMARY KEY, campaign_id INTEGER, member_id INTEGER);
+    INSERT INTO temp.member_of
+    SELECT named.id, coalesce(known_path.campaign_id, 0), coalesce(known_path.id, 0)
+    FROM staging.staged_path AS named LEFT JOIN temp.known_path USING (campaign_key, group_key, ad_key, keyword_key)`);
   const amounts = columns.map((_, slot) => {
     const staged = slots.get(slot) ?? -1;
     return staged < 0 ? 'NULL' : `row.a${staged}`;
   });
   db.exec(`INSERT INTO temp.resolved
-    SELECT row.day, coalesce(known_path.campaign_id, 0), coalesce(known_path.id, 0), split.id, ${amounts.join(', ')}
-    FROM staging.staged_row AS row JOIN split ON split.dimensions = row.splits
-    LEFT JOIN temp.known_path USING (campaign_key, group_key, ad_key, keyword_key)`);
-  db.exec('DROP TABLE temp.known_path');
+    SELECT row.day, campaign_id, member_id, split.id, ${amounts.join(', ')}
+    FROM staging.staged_row AS row JOIN temp.member_of USING (path) JOIN split ON split.dimensions = row.splits`);
+  db.exec('DROP TABLE temp.known_path; DROP TABLE temp.member_of');
 }

@@ -7,7 +7,9 @@ import type { Db } from './database';
 export const SLOTS = 16;
 export const slotColumns = (count = SLOTS): string[] => Array.from({ length: count }, (_, slot) => `a${slot}`);
 
-const LEVEL_COLUMNS = ['campaign', 'group', 'ad', 'keyword'].flatMap((level) => [`${level}_key`, `${level}_name`]);
+const LEVELS = ['campaign', 'group', 'ad', 'keyword'];
+const LEVEL_COLUMNS = LEVELS.flatMap((level) => [`${level}_key`, `${level}_name`]);
+const KEY_COLUMNS = LEVELS.map((level) => `${level}_key`).join(', ');
 
 /** Opens a new staging file: a database of its own, so that reading a file never touches the record. */
 export function createStaging(path: string): Db {
@@ -15,12 +17,16 @@ export function createStaging(path: string): Db {
   db.pragma('journal_mode = OFF');
   db.pragma('synchronous = OFF');
   db.exec(`
+    -- Members as the file names them, each with its names on the newest of its days.
+    CREATE TABLE staged_path (
+      id INTEGER PRIMARY KEY, ${LEVEL_COLUMNS.map((column) => `${column} TEXT NOT NULL`).join(', ')}, day INTEGER NOT NULL,
+      UNIQUE (${KEY_COLUMNS})) STRICT;
     CREATE TABLE staged_row (
-      day INTEGER NOT NULL, ${LEVEL_COLUMNS.map((column) => `${column} TEXT NOT NULL`).join(', ')}, splits TEXT NOT NULL,
+      day INTEGER NOT NULL, path INTEGER NOT NULL, splits TEXT NOT NULL,
       ${slotColumns()
         .map((column) => `${column} INTEGER`)
         .join(', ')},
-      PRIMARY KEY (day, campaign_key, group_key, ad_key, keyword_key, splits)) STRICT, WITHOUT ROWID;
+      PRIMARY KEY (day, path, splits)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
       tag_campaign TEXT, tag_ad TEXT) STRICT, WITHOUT ROWID;`);
@@ -43,22 +49,51 @@ export function removeStaging(path: string): void {
   for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(path + suffix, { force: true });
 }
 
-/** Adds rows of one grain; rows that share day, member and splits are added together. */
+/** Members met so far in a file; more are looked up again. */
+const MOST_PATHS = 100_000;
+
+/** Numbers for members as a file names them. */
+function pathNumbers(db: Db): (day: number, names: readonly string[]) => number {
+  const add = db
+    .prepare(
+      `INSERT INTO staged_path (${LEVEL_COLUMNS.join(', ')}, day) VALUES (${LEVEL_COLUMNS.map(() => '?').join(', ')}, ?)
+       ON CONFLICT DO UPDATE SET ${LEVEL_COLUMNS.map((column) => `${column} = iif(excluded.day >= day, excluded.${column}, ${column})`).join(', ')},
+         day = max(day, excluded.day) RETURNING id`,
+    )
+    .pluck();
+  const known = new Map<string, number>();
+  const seen = new Set<number>();
+  const renamed = new Set<number>();
+  return (day, names) => {
+    const key = names.join('\u0000');
+    const found = known.get(key);
+    if (found !== undefined && !renamed.has(found)) return found;
+    const id = add.get(...names, day) as number;
+    // Met before under other names: from now on every row may be the newest.
+    if (found === undefined && seen.has(id)) renamed.add(id);
+    if (known.size >= MOST_PATHS) known.clear();
+    known.set(key, id);
+    seen.add(id);
+    return id;
+  };
+}
+
+/** Adds rows of one grain (day, key and name of each level, splits, amounts); rows that share day, member and splits are added together. */
 export function rowInserter(db: Db, slots: number, settings: ReadonlySet<number>): (values: unknown[]) => boolean {
-  const columns = ['day', ...LEVEL_COLUMNS, 'splits', ...slotColumns(slots)];
+  const columns = ['day', 'path', 'splits', ...slotColumns(slots)];
   const merge = slotColumns(slots).map(
     (column, slot) => `${column} = ${settings.has(slot) ? `excluded.${column}` : `${column} + excluded.${column}`}`,
   );
-  const insert = db.prepare(
-    `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO NOTHING`,
-  );
-  const add = db.prepare(
-    `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})
-     ON CONFLICT DO UPDATE SET ${merge.join(', ')}`,
-  );
+  const into = `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO`;
+  const insert = db.prepare(`${into} NOTHING`);
+  const add = db.prepare(`${into} UPDATE SET ${merge.join(', ')}`);
+  const pathOf = pathNumbers(db);
+  const named = 1 + LEVEL_COLUMNS.length;
   return (values) => {
-    if (insert.run(...values).changes > 0) return true;
-    add.run(...values);
+    const day = values[0] as number;
+    const own = [day, pathOf(day, values.slice(1, named) as string[]), ...values.slice(named)];
+    if (insert.run(...own).changes > 0) return true;
+    add.run(...own);
     return false;
   };
 }
@@ -109,10 +144,7 @@ export function stagedOrderValue(db: Db): number {
 }
 
 export function stagedMembers(db: Db): number {
-  return db
-    .prepare('SELECT count(*) FROM (SELECT DISTINCT campaign_key, group_key, ad_key, keyword_key FROM staged_row)')
-    .pluck()
-    .get() as number;
+  return db.prepare('SELECT count(*) FROM staged_path').pluck().get() as number;
 }
 
 /** The staging file seen from the record: live rows it would replace. */
@@ -124,7 +156,7 @@ export function replacedRows(db: Db, feed: number, kind: 'report' | 'orders', da
     .get(feed, days.from, days.to) as number;
 }
 
-const KEYS = (prefix: string): string => ['campaign', 'group', 'ad', 'keyword'].map((level) => `${prefix}.${level}_key`).join(', ');
+const KEYS = (prefix: string): string => LEVELS.map((level) => `${prefix}.${level}_key`).join(', ');
 
 /** Members with amounts in live rows of these days that the staged rows do not name (staging attached as `staging`). */
 export function absentMembers(db: Db, feed: number, days: { from: number; to: number }, spendSlot: number): AbsentMember[] {
@@ -138,7 +170,7 @@ export function absentMembers(db: Db, feed: number, days: { from: number; to: nu
        SELECT member.level, member.name, coalesce(sum(${spend}), 0) / 1e6 AS spend, count(*) AS rows
        FROM feed_row JOIN path ON path.id = feed_row.member_id JOIN member ON member.id = feed_row.member_id
        WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to AND (${some})
-         AND (${KEYS('path')}) NOT IN (SELECT ${KEYS('staged_row')} FROM staging.staged_row)
+         AND (${KEYS('path')}) NOT IN (SELECT ${KEYS('staged_path')} FROM staging.staged_path)
        GROUP BY member.id ORDER BY spend DESC, member.name`,
     )
     .all({ feed, ...days });
