@@ -101,6 +101,10 @@ test('an import is taken back from its feed', async ({ page, lens }) => {
   await lens.open(`/intake?${NORTHWALL}`);
   const row = page.getByRole('row', { name: /Wren Social · Ad by day/ });
   await row.getByText('1 import').click();
+  await row.getByRole('button', { name: /changed$/ }).click();
+  await expect(row).toContainText(/0 rows before, [\d,]+ rows after/);
+  await expect(row.getByRole('row', { name: /^spend/ })).toContainText('+$');
+  await lens.accessible();
   await row.getByRole('button', { name: /^Take back/ }).click();
   await expect(page.getByText('Taken back:')).toBeVisible();
   await expect(row).toContainText('nothing');

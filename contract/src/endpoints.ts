@@ -45,6 +45,7 @@ function endpoint<
 
 const ofClient = z.object({ client: id });
 const ofConnection = z.object({ connection: id });
+const ofImport = z.object({ import: z.coerce.number().int() });
 const ofJob = z.object({ job: id });
 const done = z.object({ ok: z.literal(true) });
 
@@ -131,11 +132,18 @@ export const ENDPOINTS = {
     body: intake.importAnswer,
     reply: intake.job,
   }),
+  importDetail: endpoint({
+    method: 'GET',
+    path: '/imports/:import',
+    summary: 'How an import read its file, and what it changed on its days',
+    params: ofImport,
+    reply: intake.importDetail,
+  }),
   takeBack: endpoint({
     method: 'POST',
     path: '/imports/:import/take-back',
     summary: 'Take an import back: its days show what they showed without it',
-    params: z.object({ import: z.coerce.number().int() }),
+    params: ofImport,
     reply: done,
   }),
   offeredChannels: endpoint({

@@ -146,6 +146,18 @@ export const importLine = z.object({
 });
 export type ImportLine = z.infer<typeof importLine>;
 
+/** How an import read its file, and what it changed on its days. */
+export const importDetail = z.object({
+  columns: z.array(z.object({ header: z.string(), means: z.string() })),
+  rowsBefore: z.number().int(),
+  rowsAfter: z.number().int(),
+  /** Sums over its days before and after, in whole units; null where nothing was measured. */
+  terms: z.array(
+    z.object({ term: z.string(), unit: z.enum(['money', 'count']), before: z.number().nullable(), after: z.number().nullable() }),
+  ),
+});
+export type ImportDetail = z.infer<typeof importDetail>;
+
 export const feed = z.object({
   id: z.number().int(),
   name: z.string(),

@@ -31,6 +31,30 @@ describe('intake over HTTP', () => {
     expect(await spend()).toEqual({ Tea: 119 });
   });
 
+  it('says what an import changed on its days, and how it read its file', async () => {
+    await importFile(server.address, setting, 'Campaigns', file(everyDay('Tea', 10)));
+    const second = await importFile(server.address, setting, 'Campaigns', file([['2026-10-02', 'Tea', 99]]));
+    const detail = async () => (await send(server.address, 'GET', `/imports/${second.importId}`)).body;
+    expect(await detail()).toEqual({
+      columns: [
+        { header: 'Day', means: 'day' },
+        { header: 'Campaign', means: 'campaign name' },
+        { header: 'Cost', means: 'spend' },
+        { header: 'Clicks', means: 'clicks' },
+      ],
+      rowsBefore: 1,
+      rowsAfter: 1,
+      terms: [
+        { term: 'spend', unit: 'money', before: 10, after: 99 },
+        { term: 'clicks', unit: 'count', before: 10, after: 10 },
+      ],
+    });
+    // A later import changes what is there now, not what this one did.
+    await importFile(server.address, setting, 'Campaigns', file([['2026-10-02', 'Tea', 7]]));
+    expect((await detail()).terms[0]).toMatchObject({ before: 10, after: 99 });
+    expect((await send(server.address, 'GET', '/imports/999999')).status).toBe(404);
+  });
+
   it('asks about members that had money and are absent, and does as told', async () => {
     await importFile(server.address, setting, 'Campaigns', file([...everyDay('Tea', 10), ...everyDay('Gifts', 5)]));
     const part = file(everyDay('Tea', 11));

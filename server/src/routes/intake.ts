@@ -7,6 +7,7 @@ import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
 import { accountsOf } from '../store/clients';
 import { feedsOf, findFeed, glanceOf } from '../store/feeds';
+import { detailOf } from '../intake/import-detail';
 import { findImport, importsOf, takeBackImport, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
 import { campaignKeys } from '../store/members';
@@ -76,6 +77,18 @@ export function intakeRoutes(router: Router, context: Context): void {
     }
     void beginImport(context, job, body.absent === 'keep', now().toISOString());
     return jobOr404(context, params.job);
+  });
+
+  importRoutes(router, context);
+}
+
+/** What imports have done, and undoing it. */
+function importRoutes(router: Router, { db, now }: Context): void {
+  answer(router, ENDPOINTS.importDetail, ({ params }) => {
+    const record = findImport(db, params.import);
+    const feed = record && findFeed(db, record.feedId);
+    if (!record || !feed) throw notFound('import');
+    return detailOf(db, record, feed);
   });
 
   answer(router, ENDPOINTS.takeBack, ({ params }) => {

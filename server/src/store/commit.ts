@@ -92,10 +92,10 @@ export function commitOrders(db: Db, input: CommitInput, onStep: OnStep): number
 function insertImport(db: Db, input: CommitInput): number {
   const { lastInsertRowid } = db
     .prepare(
-      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping)
-       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping)`,
+      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers)
+       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers)`,
     )
-    .run({ ...input, keepAbsent: undefined, headers: undefined, job: undefined });
+    .run({ ...input, keepAbsent: undefined, job: undefined });
   return Number(lastInsertRowid);
 }
 

@@ -27,12 +27,12 @@ import {
   type Role,
   roleKey,
   type Style,
-  termText,
 } from '@lens/core';
 import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { DayRangeFields } from '../ui/day-range';
 import { rolesFor, roleOfKey } from './roles';
+import { termLabel } from './term-label';
 
 const NEW = 'new';
 
@@ -297,19 +297,6 @@ const nameFromFile = (name: string): string =>
     .replace(/\.[^.]+$/, '')
     .replace(/[_-]+/g, ' ')
     .trim() || 'New feed';
-
-/** "purchase.count.claims.click" as the formula language says it. */
-function termLabel(key: string): string {
-  const [action, part, countedBy, basis] = key.split('.');
-  if (part === undefined) return key;
-  return termText({
-    kind: 'outcome',
-    action: action as Action,
-    part: part as 'count',
-    countedBy: countedBy as 'claims',
-    basis: basis as 'click',
-  });
-}
 
 const ENCODING_LABELS = {
   'utf-8': 'UTF-8',

@@ -18,11 +18,12 @@ import { ConnectionsList } from './connections-list';
 import { FileIntake } from './file-intake';
 import { HealthNotes } from './health-notes';
 import { stripOf } from './health-view';
+import { ImportDetailView } from './import-detail';
 
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, MatButton, MatIcon, NeedClient],
+  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, ImportDetailView, MatButton, MatIcon, NeedClient],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
 })
@@ -44,6 +45,8 @@ export class IntakePage {
       .map(({ name }) => name)
       .join(', '),
   );
+  /** The import whose changes are shown. */
+  protected readonly detailed = signal<number | null>(null);
   protected readonly connecting = signal(false);
   protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
   protected readonly opened = signal<{ file: StoredFile; preview: Preview } | null>(null);
