@@ -16,6 +16,8 @@ export const healthNote = z.object({
   money: z.number().nullable(),
   count: z.number().nullable(),
   share: z.number().nullable(),
+  /** Landing page it is about; empty where it is about none. */
+  pageName: z.string(),
 });
 export type WireHealthNote = z.infer<typeof healthNote>;
 

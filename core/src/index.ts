@@ -23,6 +23,7 @@ export * from './grain/plan';
 export * from './grain/tables';
 export * from './health/feed-days';
 export * from './health/health';
+export * from './health/visit-gaps';
 export * from './intake/cell';
 export * from './intake/date';
 export * from './intake/guess';

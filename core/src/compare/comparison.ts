@@ -3,8 +3,9 @@ import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
 import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
 import { type SumNode } from '../grain/node';
-import { type ClientTables, NONE } from '../grain/tables';
+import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
+import { isBySite } from '../measure/measure';
 import { type ClosedTerm, type Counting, termKey } from '../measure/term';
 import { metricNamed, type MetricId } from '../metric/metric';
 import { arrivedShare } from '../maturity/lateness';
@@ -160,7 +161,8 @@ function membersOf(sums: Sums, names: Names): Member[] {
   const { accounts } = sums.plan.tables;
   const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => hasAmounts(sums, node));
   const byChannel = groupBy(campaigns, (node) => accounts[node.account]?.channel ?? '');
-  const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => feed.account === at) ? [at] : []));
+  const delivers = (feed: FeedTable, at: number): boolean => feed.account === at && [...feed.amounts.keys()].some((key) => !isBySite(key));
+  const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
   const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
     ...nodes.map((node) => contributionOf(sums, node, bucket)),
     ...own.map((account) => accountContribution(sums, account, bucket)),

@@ -13,6 +13,7 @@ export const TREES = {
   terms: ['campaign', 'group', 'keyword', 'search term'],
   placements: ['campaign', 'placement'],
   'sub-sources': ['campaign', 'group', 'sub-source'],
+  pages: ['campaign', 'landing page'],
   products: ['campaign', 'group', 'product'],
   places: ['campaign', 'place'],
   people: ['campaign', 'age', 'sex'],

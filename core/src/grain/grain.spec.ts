@@ -147,6 +147,19 @@ describe('what adds up', () => {
     expect(figureOf(exchanged(12), 'total', 'clicks')).toEqual({ kind: 'value', value: 700 });
   });
 
+  it('what only the site counts takes nothing from the totals of the channels', () => {
+    const visits = { ...cutFeed([day(1, 0, 300)], all, 2, 1), dimensions: new Set(['landing page']) };
+    const site = { ...visits, codes: new Map<string, Int32Array>(), amounts: new Map([['visits', Float64Array.of(300)]]) };
+    const accounts = [
+      { id: 's', channel: 'search', currency: 'GBP', rates: null },
+      { id: 'f', channel: 'site', currency: 'GBP', rates: null },
+    ];
+    const table = ask(tablesOf([cutFeed([day(1, 10, 40)], all, 1), site], { accounts }));
+    expect(figureOf(table, 'total', 'spend')).toEqual({ kind: 'value', value: 10 });
+    expect(figureOf(table, 'total', 'cpc')).toEqual({ kind: 'value', value: 0.25 });
+    expect(table.rows.map(({ key }) => key)).not.toContain('site');
+  });
+
   it('days no file covers make a sum "at least"', () => {
     const table = ask(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]));
     expect(figureOf(table, 'search/1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });

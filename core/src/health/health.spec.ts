@@ -124,6 +124,31 @@ describe('the health of data', () => {
     expect(ofKind(notes, 'outcomes without value')).toMatchObject([{ serious: true, count: 6, share: 0.3 }]);
   });
 
+  it('finds the days on which a landing page lost its tag, by what is usual for that page', () => {
+    const range = { from: 0, to: 19 };
+    const byPage = (column: string, of: (page: number, day: number) => number, feedId: number) => {
+      const rows = [1, 2].flatMap((page) => Array.from({ length: 20 }, (_, day) => ({ page, day, amount: of(page, day) })));
+      return {
+        ...campaigns([], 0, 19, feedId),
+        dimensions: new Set(['landing page']),
+        length: rows.length,
+        day: Int32Array.from(rows, (each) => each.day),
+        importId: new Int32Array(rows.length).fill(feedId),
+        codes: new Map([['landing page', Int32Array.from(rows, (each) => each.page)]]),
+        amounts: new Map([[column, Float64Array.from(rows, (each) => each.amount)]]),
+      };
+    };
+    const clicks = byPage('clicks', () => 40, 1);
+    const lost = byPage('visits', (page, day) => (page === 2 && day >= 7 && day <= 9 ? 0 : page * 30), 2);
+    expect(ofKind(notesOf(tablesOf([clicks, lost]), { range }), 'visits missing')).toMatchObject([
+      { serious: true, page: 2, days: { from: 7, to: 9 }, count: 120, share: 0 },
+    ]);
+    const twice = byPage('visits', (page, day) => (page === 1 && day === 5 ? 60 : 30), 2);
+    expect(ofKind(notesOf(tablesOf([clicks, twice]), { range }), 'visits twice')).toMatchObject([
+      { page: 1, days: { from: 5, to: 5 }, share: 2 },
+    ]);
+  });
+
   it('puts the serious first', () => {
     const notes = notesOf(tablesOf([campaigns(days(10, 19, 5), 0, 19)]), { twice: { count: 2, value: 5 }, otherZone: new Set([0]) });
     expect(notes.map(({ kind, serious }) => [kind, serious])).toEqual([

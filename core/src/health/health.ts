@@ -2,6 +2,7 @@ import { type ClientTables, type FeedTable, NONE, type OrderTable, rateOn } from
 import type { Action } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
 import { feedDays, runsOf } from './feed-days';
+import { visitGaps } from './visit-gaps';
 
 export const HEALTH_KINDS = [
   'days missing',
@@ -11,6 +12,8 @@ export const HEALTH_KINDS = [
   'not matched',
   'orders twice',
   'outcomes without value',
+  'visits missing',
+  'visits twice',
   'no outcomes',
   'other zone',
 ] as const;
@@ -30,8 +33,10 @@ export interface HealthNote {
   /** What it is worth; null where nothing tells. */
   readonly money: number | null;
   readonly count: number | null;
-  /** 0–1, of what `money` is a part. */
+  /** 0–1, of what `money` is a part; for visits, against the usual. */
   readonly share: number | null;
+  /** Code of the landing page it is about. */
+  readonly page: number | null;
 }
 
 export interface HealthInput {
@@ -63,6 +68,7 @@ const note = (of: Pick<HealthNote, 'kind' | 'serious' | 'days'> & Partial<Health
   money: null,
   count: null,
   share: null,
+  page: null,
   ...of,
 });
 
@@ -77,6 +83,7 @@ export function health(input: HealthInput): HealthNote[] {
     ...accounts.flatMap((account) => withoutOutcomes(input, account)),
     ...tables.orders.flatMap((orders) => [...missingOrders(input, orders), ...notMatched(input, orders)]),
     ...tables.feeds.flatMap((feed) => withoutValue(input, feed)),
+    ...visitNotes(input),
     ...[...input.otherZone].map((account) => note({ kind: 'other zone', serious: false, account, days: input.range })),
     ...(input.twice.count > 0
       ? [note({ kind: 'orders twice', serious: true, days: input.range, count: input.twice.count, money: input.twice.value })]
@@ -255,6 +262,21 @@ function unmatchedIn(orders: OrderTable, { from, to }: DayRange): Unmatched {
     found.value += worth;
   }
   return found;
+}
+
+/** Landing pages whose visits do not go with their clicks: a tag that is missing or counts twice. */
+function visitNotes({ tables, range, lastDay }: HealthInput): HealthNote[] {
+  return visitGaps(tables, { from: range.from, to: Math.min(range.to, lastDay) }).map(({ page, days, clicks, rate, usual, spend }) =>
+    note({
+      kind: rate < usual ? 'visits missing' : 'visits twice',
+      serious: true,
+      page,
+      days,
+      count: clicks,
+      money: spend,
+      share: rate / usual,
+    }),
+  );
 }
 
 /** Outcomes that a feed counts with a value of nothing, where it gives others a value. */

@@ -10,6 +10,12 @@ export const DIMENSIONS = [
   { name: 'sex', label: 'Sex', headers: ['sex', 'gender', 'geschlecht', 'sexe', 'sexo'] },
   { name: 'place', label: 'Place', headers: ['place', 'region', 'city', 'location', 'ort', 'lieu', 'lugar'] },
   { name: 'browser', label: 'Browser', headers: ['browser', 'navigateur', 'navegador'] },
+  {
+    name: 'landing page',
+    label: 'Landing page',
+    headers: ['landing page', 'landing page path', 'zielseite', 'page de destination', 'página de destino'],
+  },
+  { name: 'source', label: 'Source of a visit', headers: ['source', 'traffic source', 'visit source', 'quelle', 'origen', 'origem'] },
   { name: 'position', label: 'Position', headers: ['position', 'ad position'] },
 ] as const;
 export type DimensionName = (typeof DIMENSIONS)[number]['name'];

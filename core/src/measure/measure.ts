@@ -13,6 +13,8 @@ export interface Measure {
   readonly unit: Unit;
   readonly additivity: Additivity;
   readonly definition: string;
+  /** Counted by the client's own site, not by a channel: whoever delivers only such is no place where traffic is bought. */
+  readonly bySite?: boolean;
   /** Header words that suggest this measure at intake, lower case. */
   readonly headers: readonly string[];
 }
@@ -47,6 +49,33 @@ export const MEASURES = [
     headers: ['clicks', 'all clicks', 'klicks', 'clics', 'cliques'],
   },
   {
+    name: 'visits',
+    label: 'Visits',
+    unit: 'count',
+    additivity: 'adds',
+    bySite: true,
+    definition: 'Visits to the site, as its own analytics count them.',
+    headers: ['visits', 'sessions', 'besuche', 'visites', 'visitas', 'sitzungen'],
+  },
+  {
+    name: 'new visitors',
+    label: 'New visitors',
+    unit: 'count',
+    additivity: 'adds',
+    bySite: true,
+    definition: 'Visits by people the site had not seen before.',
+    headers: ['new visitors', 'new users', 'neue besucher', 'nouveaux visiteurs'],
+  },
+  {
+    name: 'visits that stayed',
+    label: 'Visits that stayed',
+    unit: 'count',
+    additivity: 'adds',
+    bySite: true,
+    definition: 'Visits longer than the site’s analytics ask for, often ten seconds.',
+    headers: ['visits that stayed', 'engaged visits', 'engaged sessions'],
+  },
+  {
     name: 'impressions lost to budget',
     label: 'Lost to budget',
     unit: 'count',
@@ -77,6 +106,9 @@ export type MeasureName = (typeof MEASURES)[number]['name'];
 const byName = new Map<string, Measure>(MEASURES.map((measure) => [measure.name, measure]));
 
 export const MEASURE_NAMES = MEASURES.map((measure) => measure.name) as readonly MeasureName[];
+
+/** Whether a term key names a measure that only the client's own site counts. */
+export const isBySite = (key: string): boolean => byName.get(key)?.bySite === true;
 
 /** Looks a measure up; throws a RangeError for a name that is not on the list. */
 export function measureNamed(name: MeasureName): Measure {

@@ -4,13 +4,14 @@ import { PROMISES } from './promises';
 
 /** Reports the demonstration fetches of each channel; the rest can be connected by hand. */
 const REPORTS: Readonly<Record<string, readonly string[]>> = {
-  'harbor-search': ['ads', 'keywords', 'device-hours', 'settings'],
+  'harbor-search': ['ads', 'keywords', 'device-hours', 'pages', 'settings'],
   'tern-search': ['ads', 'keywords', 'settings'],
   'wren-social': ['ads', 'age-sex', 'settings'],
   'cobble-video': ['ads', 'settings'],
   'hedgerow-display': ['ads', 'placements', 'settings'],
   stallway: ['products', 'settings'],
   larkmail: ['sources', 'sub-sources', 'settings'],
+  footpath: ['visits'],
   till: ['till', 'subscriptions'],
 };
 
@@ -99,12 +100,28 @@ async function followed(product: string, client: Named, connection: Connection, 
   }
 }
 
+/** Times a question is asked again when nobody answers, as on a machine that has too much to do. */
+const MOST_TRIES = 6;
+
 async function ask<Reply>(base: string, method: string, path: string, body?: object): Promise<Reply> {
-  const response = await fetch(base + path, {
+  const response = await answered(base + path, {
     method,
     ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
   });
   const text = await response.text();
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${text}`);
   return JSON.parse(text) as Reply;
+}
+
+/** Asks again where that cannot do a thing twice: not where something is made. */
+async function answered(address: string, request: RequestInit & { method: string }): Promise<Response> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await fetch(address, request);
+    } catch (error) {
+      const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : String(error);
+      if (request.method === 'POST' || attempt === MOST_TRIES) throw new Error(`${request.method} ${address}: ${cause}`, { cause: error });
+      await new Promise((resolve) => setTimeout(resolve, 250 * 2 ** attempt));
+    }
+  }
 }

@@ -128,10 +128,11 @@ export class QueryEngine {
     return {
       range,
       feeds: rows.map((feed) => ({ feed: feed.feedId, runs: runsOf(feedDays(feed, range, today - 1)) })),
-      notes: notes.map(({ account: at, feedId, otherFeedId, ...rest }) => {
+      notes: notes.map(({ account: at, feedId, otherFeedId, page, ...rest }) => {
         const account = accounts[at ?? NONE] ?? accounts.find(({ id }) => feedId !== null && id === findFeed(this.db, feedId)?.account);
         return {
           ...rest,
+          pageName: page === null ? '' : (this.cache.splits.nameOf('landing page', page) ?? ''),
           feedName: feedName(feedId),
           otherFeedName: feedName(otherFeedId),
           channelName: account?.channelName ?? '',

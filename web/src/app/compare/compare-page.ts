@@ -28,6 +28,7 @@ const TREE_LABELS: Record<TreeId, string> = {
   terms: 'campaigns, keywords and search terms',
   placements: 'campaigns by placement',
   'sub-sources': 'campaigns, sources and sub-sources',
+  pages: 'campaigns and landing pages',
   products: 'campaigns by product',
   places: 'campaigns by place',
   people: 'campaigns by age and sex',

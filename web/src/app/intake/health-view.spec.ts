@@ -18,6 +18,7 @@ const note = (of: Partial<WireHealthNote>): WireHealthNote => ({
   money: null,
   count: 3,
   share: null,
+  pageName: '',
   ...of,
 });
 

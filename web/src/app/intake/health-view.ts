@@ -86,6 +86,16 @@ const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
     worth: `${facts.share} of those it counts, ${facts.days}. Their value is missing from ROAS.`,
     todo: 'Look whether the channel’s tag sends the value.',
   }),
+  'visits missing': (facts) => ({
+    title: `${facts.note.pageName}: clicks lead there, but hardly a visit is counted, ${facts.days}`,
+    worth: `${facts.count('click', 'clicks')} that cost ${facts.money} brought ${facts.share} of the visits they usually do.`,
+    todo: 'See whether the page has lost its tag: its orders carry no tags either.',
+  }),
+  'visits twice': (facts) => ({
+    title: `${facts.note.pageName}: far more visits than its clicks explain, ${facts.days}`,
+    worth: `${facts.count('click', 'clicks')} that cost ${facts.money} brought ${facts.share} of the visits they usually do.`,
+    todo: 'See whether the page counts each visit twice.',
+  }),
   'no outcomes': (facts) => ({
     title: `${facts.where}: spend, but nothing that tells what it brings`,
     worth: `${facts.money} spent, ${facts.days}.`,
