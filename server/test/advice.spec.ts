@@ -69,6 +69,15 @@ describe('advice against the truth', () => {
     }
   });
 
+  it('finds the days on which a page had lost its tag, and no others', async () => {
+    const { body } = await send(server.address, 'GET', '/clients/juniper-loft-tea/health');
+    const visits = body.notes.filter((note: { kind: string }) => note.kind.startsWith('visits'));
+    expect(visits).toMatchObject([
+      { kind: 'visits missing', serious: true, pageName: '/sampler', days: { from: '2026-09-14', to: '2026-09-17' } },
+    ]);
+    expect(body.notes.filter((note: { kind: string }) => ['days missing', 'reports disagree'].includes(note.kind))).toEqual([]);
+  });
+
   it('knows how late sales arrive', () => {
     const world = outside.market.clients[0] ?? juniperLoftTea;
     const { outcomes } = outside.market.eventsOf(world);
