@@ -26,7 +26,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
   });
 
   await test.step('intake: the feeds, and a file of one’s own', async () => {
-    await page.getByRole('link', { name: 'Intake', exact: true }).click();
+    await page.getByRole('link', { name: 'Intake 1 serious' }).click();
     await expect(page.getByRole('row', { name: /Harbor Search · Device by hour/ })).toContainText('campaign × device × hour × day');
     const rows = [
       'Day;Campaign;Clicks;Cost;Orders',

@@ -73,7 +73,7 @@ export const MEASURES = [
     additivity: 'adds',
     bySite: true,
     definition: 'Visits longer than the site’s analytics ask for, often ten seconds.',
-    headers: ['visits that stayed', 'engaged visits', 'engaged sessions'],
+    headers: ['visits that stayed', 'engaged visits'],
   },
   {
     name: 'impressions lost to budget',

@@ -93,6 +93,8 @@ export class IntakeRunner {
       child.send(task);
     }).finally(() => {
       clearTimeout(limit);
+      // What was read only in part may hold its process open.
+      child.kill('SIGKILL');
       this.looking.delete(child);
     });
   }
