@@ -26,6 +26,7 @@ export * from './health/health';
 export * from './health/visit-gaps';
 export * from './intake/cell';
 export * from './intake/date';
+export * from './intake/file-total';
 export * from './intake/guess';
 export * from './intake/layout';
 export * from './intake/mapping';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  compareTotals,
   grainOf,
   guessDecimal,
   guessMapping,
@@ -8,6 +9,7 @@ import {
   hourElsewhere,
   isLimit,
   isProblem,
+  isSetting,
   type Mapping,
   mappingProblems,
   parseDate,
@@ -21,6 +23,8 @@ import {
   repeatsHeader,
   roleKey,
   saysTotal,
+  termKey,
+  termOfKey,
 } from '../index';
 
 describe('numbers in files', () => {
@@ -158,6 +162,26 @@ describe('the layout of a table', () => {
   it('knows a header that stands again', () => {
     expect(repeatsHeader(['Day', ' Cost'], ['Day', 'Cost'])).toBe(true);
     expect(repeatsHeader(['Day', '3'], ['Day', 'Cost'])).toBe(false);
+  });
+});
+
+describe('totals in a file', () => {
+  const said = (line: number, spend: number) => ({ line, amounts: new Map([['spend', spend]]) });
+  const read = [{ term: 'spend', amount: 30 }];
+
+  it('agree to the cent, and a total of a part is no difference where the whole agrees', () => {
+    expect(compareTotals([said(9, 30.01)], read)).toEqual([{ line: 9, term: 'spend', said: 30.01, read: 30, agrees: true }]);
+    expect(compareTotals([said(5, 10), said(9, 30)], read)).toMatchObject([{ line: 9, agrees: true }]);
+  });
+
+  it('differ where none agrees, by the last one', () => {
+    expect(compareTotals([said(5, 10), said(9, 31)], read)).toMatchObject([{ line: 9, said: 31, agrees: false }]);
+    expect(compareTotals([], read)).toEqual([]);
+  });
+
+  it('have keys that say what they are', () => {
+    for (const key of ['spend', 'purchase.value.claims.sale', 'lead.count.orders.click']) expect(termKey(termOfKey(key))).toBe(key);
+    expect(['daily budget', 'running', 'spend', 'lead.count.claims.click'].map(isSetting)).toEqual([true, true, false, false]);
   });
 });
 

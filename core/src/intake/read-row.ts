@@ -1,5 +1,4 @@
-import { measureNamed } from '../measure/measure';
-import { termScale } from '../measure/term';
+import { termOfKey, termScale } from '../measure/term';
 import type { Day } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
@@ -68,6 +67,8 @@ interface ReadColumn {
   readonly column: number;
   readonly role: Role;
   readonly key: string;
+  /** Stored units of one whole unit, of an amount. */
+  readonly scale: number;
 }
 
 /** A mapping made ready for reading many rows. */
@@ -87,7 +88,10 @@ const MOST_DAYS = 5000;
 function prepared(mapping: Mapping): Prepared {
   const known = ready.get(mapping);
   if (known) return known;
-  const all = mapping.columns.map((role, column): ReadColumn => ({ column, role, key: roleKey(role) }));
+  const all = mapping.columns.map((role, column): ReadColumn => {
+    const key = roleKey(role);
+    return { column, role, key, scale: role.role === 'measure' || role.role === 'outcome' ? termScale(termOfKey(key)) : 1 };
+  });
   const made: Prepared = {
     columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
     ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
@@ -130,7 +134,7 @@ function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prep
 type Refusal = Omit<CellProblem, 'column'> | undefined;
 
 /** Takes one cell into the row being read, or says why it cannot. */
-function readCell(read: Reading, { role, key }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
+function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
   const text = cellText(cell);
   switch (role.role) {
     case 'day':
@@ -150,7 +154,7 @@ function readCell(read: Reading, { role, key }: ReadColumn, cell: Cell, mapping:
       return undefined;
     case 'measure':
     case 'outcome':
-      return readAmount(read, key, cell, mapping);
+      return readAmount(read, { key, scale }, cell, mapping);
     default:
       return undefined;
   }
@@ -187,7 +191,7 @@ function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<
   return other ? { message, against: 'date order' } : { message };
 }
 
-function readAmount(read: Reading, key: string, cell: Cell, { decimal }: Mapping): Refusal {
+function readAmount(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, { decimal }: Mapping): Refusal {
   if (key === 'running') {
     const text = cellText(cell);
     const running = RUNNING.get(text.toLowerCase());
@@ -196,7 +200,7 @@ function readAmount(read: Reading, key: string, cell: Cell, { decimal }: Mapping
     return undefined;
   }
   const number = parseNumber(cell, decimal);
-  const stored = typeof number === 'number' ? Math.round(number * scaleOf(key)) : number;
+  const stored = typeof number === 'number' ? Math.round(number * scale) : number;
   if (stored === undefined) {
     const text = cellText(cell);
     if (!isLimit(text)) return { message: `“${text}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
@@ -209,14 +213,9 @@ function readAmount(read: Reading, key: string, cell: Cell, { decimal }: Mapping
   return undefined;
 }
 
-/** Stored units of one whole unit of an amount column. */
-function scaleOf(key: string): number {
-  return key.includes('.') ? 1_000_000 : termScale({ kind: 'measure', measure: measureNamed(key as never).name as never });
-}
-
 const wholeOf = (amounts: Reading['amounts'], key: string): number | null => {
   const amount = amounts[key];
-  return amount === null || amount === undefined ? null : amount / scaleOf(key);
+  return amount === null || amount === undefined ? null : amount / termScale(termOfKey(key));
 };
 
 const twoDigits = (hour: number): string => String(hour).padStart(2, '0');

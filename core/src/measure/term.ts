@@ -42,6 +42,25 @@ export function termKey(term: ClosedTerm): string {
   return term.kind === 'measure' ? term.measure : `${term.action}.${term.part}.${term.countedBy}.${term.basis}`;
 }
 
+/** The term of a key: what termKey undoes. */
+export function termOfKey(key: string): ClosedTerm {
+  const [action, part, countedBy, basis] = key.split('.');
+  if (part === undefined) return { kind: 'measure', measure: key as MeasureName };
+  return {
+    kind: 'outcome',
+    action: action as Action,
+    part: part as OutcomePart,
+    countedBy: countedBy as CountedBy,
+    basis: basis as DateBasis,
+  };
+}
+
+/** Whether the amounts of a key are a state on a day, which is never summed. */
+export function isSetting(key: string): boolean {
+  const term = termOfKey(key);
+  return term.kind === 'measure' && measureNamed(term.measure).additivity === 'setting';
+}
+
 export function termUnit(term: Term): Unit {
   if (term.kind === 'measure') return measureNamed(term.measure).unit;
   return term.part === 'count' ? 'count' : 'money';

@@ -1,5 +1,4 @@
-import type { CheckReport } from '@lens/contract';
-import { type DayRange, formatDay, LEVELS, termScale } from '@lens/core';
+import { compareTotals, type DayRange, formatDay, isSetting, LEVELS, termOfKey, termScale, termUnit } from '@lens/core';
 import { commitOrders, commitReport } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
@@ -19,7 +18,7 @@ import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
 import { previewFile } from './preview';
 import { storedPath } from './file-store';
 import { UnreadableFile } from './read/unreadable-file';
-import { type StatedTotal, stageFile, termsOfMapping } from './stage';
+import { stageFile, termsOfMapping } from './stage';
 
 /** The process that reads and imports files. It does one task and ends; killing it leaves the record as it was. */
 process.once('message', (task: IntakeTask | PreviewTask) => {
@@ -68,7 +67,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       limits: result.limits,
       repeatedHeaders: result.repeatedHeaders,
       ratios: result.ratios,
-      fileTotals: comparedTotals(result.totals, totals),
+      fileTotals: compareTotals(result.totals, totals),
       days: range,
       members,
       totals,
@@ -90,30 +89,13 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null): DayRang
 
 function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
   if (mapping.kind === 'orders') return [{ term: 'value', amount: stagedOrderValue(staging) / 1_000_000, unit: 'money' }];
-  const roles = mapping.columns.filter((role) => role.role === 'measure' || role.role === 'outcome');
-  const sums = stagedSums(staging, roles.length);
-  return termsOfMapping(mapping).flatMap((term, slot) => {
-    const role = roles[slot];
+  const terms = termsOfMapping(mapping);
+  const sums = stagedSums(staging, terms.length);
+  return terms.flatMap((key, slot) => {
     const sum = sums[slot];
-    if (!role || sum === null || sum === undefined || term === 'daily budget' || term === 'running') return [];
-    const money = role.role === 'measure' ? term === 'spend' : role.part === 'value';
-    const scale = role.role === 'measure' ? termScale({ kind: 'measure', measure: role.measure }) : 1_000_000;
-    return [{ term, amount: sum / scale, unit: money ? ('money' as const) : ('count' as const) }];
-  });
-}
-
-/** Cents of rounding, row by row, are no difference. */
-const isSame = (said: number, read: number): boolean => Math.abs(said - read) <= Math.max(0.011, 0.0002 * Math.abs(said));
-
-/** The file's own totals against the sums of its rows. Where one of several lines agrees, the others are totals of parts. */
-function comparedTotals(stated: readonly StatedTotal[], totals: CheckReport['totals']): CheckReport['fileTotals'] {
-  return totals.flatMap(({ term, amount: read }) => {
-    const lines = stated.flatMap(({ line, amounts }) => {
-      const said = amounts.get(term);
-      return said === undefined ? [] : [{ line, term, said, read, agrees: isSame(said, read) }];
-    });
-    const agreeing = lines.filter(({ agrees }) => agrees);
-    return agreeing.length > 0 ? agreeing.slice(0, 1) : lines.slice(-1);
+    if (sum === null || sum === undefined || isSetting(key)) return [];
+    const term = termOfKey(key);
+    return [{ term: key, amount: sum / termScale(term), unit: termUnit(term) === 'money' ? ('money' as const) : ('count' as const) }];
   });
 }
 

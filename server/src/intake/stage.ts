@@ -7,6 +7,7 @@ import {
   type FileRatioName,
   headerNames,
   isProblem,
+  isSetting,
   LEVELS,
   type Mapping,
   type OrderRow,
@@ -17,6 +18,7 @@ import {
   type ReportRow,
   roleKey,
   saysTotal,
+  type StatedTotal,
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
@@ -25,12 +27,6 @@ import { readTable, type TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
 const MOST_PROBLEMS = 200;
-
-/** A line of totals as the file states them, by role key in whole units. */
-export interface StatedTotal {
-  readonly line: number;
-  readonly amounts: ReadonlyMap<string, number>;
-}
 
 export interface StageResult {
   readonly merged: number;
@@ -55,7 +51,7 @@ export const termsOfMapping = (mapping: Mapping): string[] =>
 
 /** Slots that hold settings: the last row of a day counts, they are never added. */
 const settingSlots = (mapping: Mapping): Set<number> =>
-  new Set(termsOfMapping(mapping).flatMap((term, slot) => (term === 'daily budget' || term === 'running' ? [slot] : [])));
+  new Set(termsOfMapping(mapping).flatMap((term, slot) => (isSetting(term) ? [slot] : [])));
 
 /**
  * Reads a whole stored file into a staging database, collecting every line that cannot be read.

@@ -11,7 +11,7 @@ import { UnreadableFile } from './read/unreadable-file';
 
 const GZIP = Buffer.from([0x1f, 0x8b]);
 /** Where archives are unpacked from. */
-export const waitingFolder = (dataFolder: string): string => join(dataFolder, 'staging');
+const waitingFolder = (dataFolder: string): string => join(dataFolder, 'staging');
 
 /** A stored upload and the names its files have. */
 export interface Unpacked {

@@ -58,7 +58,14 @@ export class FileIntake {
   protected readonly account = linkedSignal(() => this.shown().feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''));
   protected readonly feedName = linkedSignal(() => this.shown().feed?.name ?? nameFromFile(this.file().name));
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
-  protected readonly newAccount = signal({ channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '' });
+  protected readonly newAccount = linkedSignal(() => ({
+    channel: NEW,
+    channelName: '',
+    kind: 'search' as ChannelKind,
+    name: '',
+    currency: this.client().currency,
+    timeZone: this.client().timeZone,
+  }));
   protected readonly job = signal<Job | null>(null);
   protected readonly error = signal('');
   /** Days the file covers; null for those of its rows. */
@@ -89,10 +96,16 @@ export class FileIntake {
   );
   protected readonly asks = computed(() => new Set(this.shown().asks));
   protected readonly busy = computed(() => this.job()?.state === 'running');
+  /** The file's money is that of its account. */
+  private readonly style = computed((): Style => {
+    const { accounts, locale, currency } = this.client();
+    const own = this.account() === NEW ? this.newAccount().currency : accounts.find(({ id }) => id === this.account())?.currency;
+    return { locale, currency: own || currency };
+  });
   protected readonly report = computed(() => {
     const job = this.job();
     const { report } = job ?? {};
-    const style = this.client();
+    const style = this.style();
     if (!report || job?.state !== 'ready') return null;
     return {
       ...report,
@@ -128,9 +141,10 @@ export class FileIntake {
   private accountProblems(): string[] {
     if (this.account() === '') return ['Choose the account this file comes from.'];
     if (this.account() !== NEW) return [];
-    const { channel, channelName, name } = this.newAccount();
+    const { channel, channelName, name, currency } = this.newAccount();
     const named = name.trim() !== '' && (channel !== NEW || channelName.trim() !== '');
-    return named ? [] : ['Name the new account and its channel.'];
+    if (!named) return ['Name the new account and its channel.'];
+    return /^[A-Z]{3}$/.test(currency) ? [] : ['Give the account’s currency by its three letters, such as GBP.'];
   }
 
   /** Reads the first rows again under another layout. */
@@ -269,7 +283,7 @@ export class FileIntake {
   /** The chosen account, made first where a new one is wanted. */
   private accountId(): Observable<string> {
     if (this.account() !== NEW) return of(this.account());
-    const { channel, channelName, kind, name } = this.newAccount();
+    const { channel, channelName, kind, name, currency, timeZone } = this.newAccount();
     const client = this.client();
     const channelId =
       channel === NEW
@@ -280,7 +294,7 @@ export class FileIntake {
       switchMap((id) =>
         this.api.call('addAccount', {
           params: { client: client.id },
-          body: { channel: id, name, currency: client.currency, timeZone: client.timeZone },
+          body: { channel: id, name, currency, timeZone },
         }),
       ),
       switchMap((account) => {

@@ -58,7 +58,9 @@ export class IntakePage {
   protected readonly lines = computed(() => {
     const state = this.feeds();
     const client = this.client();
-    return state?.state === 'ready' && client ? state.value.map((feed) => lineOf(feed, client)) : [];
+    return state?.state === 'ready' && client
+      ? state.value.map((feed) => lineOf(feed, client, client.accounts.find(({ id }) => id === feed.account)?.currency ?? client.currency))
+      : [];
   });
 
   protected readonly health = inject(HealthService).health;
@@ -165,12 +167,14 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
   return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
 }
 
-function lineOf(feed: Feed, style: Style) {
+function lineOf(feed: Feed, style: Style, currency: string) {
   const finest = feed.grain.filter(
     (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
   );
   return {
     feed,
+    /** Amounts of a feed are in its account's currency. */
+    money: { locale: style.locale, currency },
     grain: feed.kind === 'orders' ? 'one row each' : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
     days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
     missing: missingDays(feed, style),
