@@ -1,4 +1,16 @@
-import { ACTION_NAMES, DATE_ORDERS, DELIMITERS, DIMENSION_NAMES, ENCODINGS, FILE_RATIO_NAMES, LEVELS, MEASURE_NAMES } from '@lens/core';
+import {
+  ACTION_NAMES,
+  ADDRESS_PARTS,
+  DATE_ORDERS,
+  DELIMITERS,
+  DIMENSION_NAMES,
+  ENCODINGS,
+  FILE_RATIO_NAMES,
+  LEVELS,
+  LETTER_CASES,
+  MEASURE_NAMES,
+  TEXT_TESTS,
+} from '@lens/core';
 import { z } from 'zod';
 import { basis, day, dayRange, id, name } from './basic';
 
@@ -19,12 +31,54 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('tag'), level: z.enum(['campaign', 'ad']) }),
 ]);
 
+const header = z.string().max(1000);
+const headers = z.array(header).max(500).readonly();
+
+export const step = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('hide'), columns: headers }),
+  z.object({ do: z.literal('rename'), column: header, to: header }),
+  z.object({ do: z.literal('keep'), column: header, test: z.enum(TEXT_TESTS), value: z.string().max(500) }),
+  z.object({
+    do: z.literal('split'),
+    column: header,
+    at: z.string().max(200),
+    isPattern: z.boolean(),
+    into: z.array(header).max(40).readonly(),
+  }),
+  z.object({ do: z.literal('address'), column: header, part: z.enum(ADDRESS_PARTS), parameter: z.string().max(100), to: header }),
+  z.object({
+    do: z.literal('look up'),
+    column: header,
+    table: z
+      .array(z.tuple([z.string().max(500), z.string().max(500)]).readonly())
+      .max(5000)
+      .readonly(),
+    otherwise: z.enum(['keep', 'empty']),
+    to: header,
+  }),
+  z.object({ do: z.literal('combine'), columns: headers, between: z.string().max(20), to: header }),
+  z.object({
+    do: z.literal('replace'),
+    column: header,
+    find: z.string().max(200),
+    with: z.string().max(500),
+    isPattern: z.boolean(),
+  }),
+  z.object({ do: z.literal('trim'), columns: headers }),
+  z.object({ do: z.literal('case'), column: header, to: z.enum(LETTER_CASES) }),
+  z.object({ do: z.literal('columns to rows'), stay: headers, name: header, value: header }),
+  z.object({ do: z.literal('rows to columns'), name: header, value: header, names: z.array(header).max(40).readonly() }),
+]);
+const steps = z.array(step).max(50).readonly();
+
 export const mapping = z.object({
   kind: z.enum(['report', 'orders']),
   action: z.enum(ACTION_NAMES),
   dateOrder: z.enum(DATE_ORDERS),
   decimal: z.enum(['.', ',']),
-  columns: z.array(role).min(1).max(500),
+  /** How the table is shaped before its columns are read. */
+  steps: steps.default([]),
+  columns: z.array(role).min(1).max(500).readonly(),
 });
 
 export const storedFile = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(300), size: z.number().int() });
@@ -50,6 +104,8 @@ export const layout = z.object({
 export const previewRequest = z.object({
   hash: storedFile.shape.hash,
   layout: layout.extend({ titleLines: layout.shape.titleLines.nullable() }).nullable().default(null),
+  /** Steps to shape the table by; those of the recognised feed, or none, where null. */
+  steps: steps.nullable().default(null),
 });
 
 export const preview = z.object({
@@ -58,10 +114,29 @@ export const preview = z.object({
   sheets: z.array(z.string()),
   /** Lines before the header, as they stand. */
   title: z.array(z.string()),
+  /** Columns as they stand in the file. */
+  fileHeaders: z.array(z.string()),
+  /** Columns and first rows after the steps of the mapping. */
   headers: z.array(z.string()),
   rows: z.array(z.array(z.string())),
   mapping,
   reasons: z.array(z.string()),
+  /** What each step finds and does, over the first rows of the file. */
+  shaping: z
+    .array(
+      z.object({
+        /** Columns it finds. */
+        headers: z.array(z.string()).readonly(),
+        /** The first rows it finds. */
+        rows: z.array(z.array(z.string()).readonly()).readonly(),
+        rowsBefore: z.number().int(),
+        rowsAfter: z.number().int(),
+        /** Cells that are others after it, in columns that are there before and after. */
+        changed: z.number().int(),
+        problem: z.string(),
+      }),
+    )
+    .readonly(),
   asks: z.array(z.enum(['date order', 'decimal sign'])),
   /** The feed of this client that has had a file of the same headers before; its mapping is used. */
   feed: z.object({ id: z.number().int(), name: z.string(), account: id }).nullable(),
@@ -102,6 +177,8 @@ export const checkReport = z.object({
   limits: z.number().int().default(0),
   /** Lines that repeat the header. */
   repeatedHeaders: z.number().int().default(0),
+  /** Rows that a step leaves out, by the place of the step. */
+  leftOut: z.array(z.object({ step: z.number().int(), rows: z.number().int() })).default([]),
   /** Ratios the file states, by how many of its rows state what their parts make. */
   ratios: z.array(z.object({ ratio: z.string(), agrees: z.number().int(), differs: z.number().int() })).default([]),
   /** Total lines of the file against the sum of its rows, in whole units. */
@@ -149,6 +226,8 @@ export type ImportLine = z.infer<typeof importLine>;
 /** How an import read its file, and what it changed on its days. */
 export const importDetail = z.object({
   columns: z.array(z.object({ header: z.string(), means: z.string() })),
+  /** The steps the table was shaped by, in words. */
+  steps: z.array(z.string()),
   rowsBefore: z.number().int(),
   rowsAfter: z.number().int(),
   /** Sums over its days before and after, in whole units; null where nothing was measured. */

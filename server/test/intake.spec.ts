@@ -42,6 +42,7 @@ describe('intake over HTTP', () => {
         { header: 'Cost', means: 'spend' },
         { header: 'Clicks', means: 'clicks' },
       ],
+      steps: [],
       rowsBefore: 1,
       rowsAfter: 1,
       terms: [

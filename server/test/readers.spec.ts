@@ -12,6 +12,8 @@ import { UnreadableFile } from '../src/intake/read/unreadable-file';
 import { storeUpload } from '../src/intake/unpack';
 import { freshFolder, removeFolder } from './harness';
 
+const GUESSED = { layout: null, steps: null };
+
 describe('reading tables', () => {
   const folder = freshFolder();
   beforeAll(() => mkdirSync(join(folder, 'files'), { recursive: true }));
@@ -20,13 +22,13 @@ describe('reading tables', () => {
   const store = async (content: string | Buffer, name = 'file.csv') => storeUpload(folder, name, Readable.from([Buffer.from(content)]));
   const look = async (content: string | Buffer) => {
     const { files } = await store(content);
-    return previewFile(storedPath(folder, files[0]!.hash), []);
+    return previewFile(storedPath(folder, files[0]!.hash), [], GUESSED);
   };
   /** Every line of a file under its guessed layout, header first. */
   const lines = async (content: string | Buffer): Promise<unknown[]> => {
     const { files } = await store(content);
     const path = storedPath(folder, files[0]!.hash);
-    const { layout } = await previewFile(path, []);
+    const { layout } = await previewFile(path, [], GUESSED);
     const read: unknown[] = [];
     for await (const { cells } of readTable(path, layout)) read.push(cells);
     return read;
@@ -115,7 +117,7 @@ describe('reading tables', () => {
     });
     const { files } = await store(content, 'book.xlsx');
     const path = storedPath(folder, files[0]!.hash);
-    const preview = await previewFile(path, []);
+    const preview = await previewFile(path, [], GUESSED);
     expect(preview.sheets).toEqual(['Notes', 'Rows']);
     const read: unknown[] = [];
     for await (const { cells } of readTable(path, { ...preview.layout, sheet: 'Rows' })) read.push(cells);

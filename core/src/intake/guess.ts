@@ -96,6 +96,7 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
       ) ?? 'purchase',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
     decimal: decimal ?? ('.' satisfies Decimal),
+    steps: [],
     columns: guesses.map(({ role }) => role),
   };
   return {

@@ -262,6 +262,7 @@ describe('reading rows', () => {
     action: 'purchase',
     dateOrder: 'year first',
     decimal: '.',
+    steps: [],
     columns: [
       { role: 'day' },
       { role: 'level', level: 'campaign', part: 'name' },

@@ -61,12 +61,15 @@ export function headerNames(cells: readonly Cell[]): string[] {
 export const repeatsHeader = (cells: readonly Cell[], header: readonly Cell[]): boolean =>
   cells.length === header.length && cells.every((cell, at) => cellText(cell) === cellText(header[at]));
 
-const TOTAL =
-  /^(?:(?:grand |sub)?total(?:s|e|en)?|gesamt(?:summe|ergebnis)?|summe|sum|somme|totaux|total general|totais|insgesamt|overall)\b/i;
+const TOTAL_WORDS =
+  '(?:(?:grand |sub)?total(?:s|e|en)?|gesamt(?:summe|ergebnis)?|summe|sum|somme|totaux|total general|totais|insgesamt|overall)';
+const TOTAL = new RegExp(`^${TOTAL_WORDS}\\b`, 'i');
+const JUST_TOTAL = new RegExp(`^${TOTAL_WORDS}:?$`, 'i');
 
-/** Whether a line is a total of the file: it says so in its first filled cell, or has no words at all beside its numbers. */
-export function saysTotal(cells: readonly Cell[]): boolean {
-  const texts = cells.map(cellText);
-  const first = texts.find((text) => !isNothing(text)) ?? '';
-  return TOTAL.test(first);
-}
+const firstFilled = (cells: readonly Cell[]): string => cells.map(cellText).find((text) => !isNothing(text)) ?? '';
+
+/** Whether a line that cannot be a row is a total of the file: its first filled cell says so. */
+export const saysTotal = (cells: readonly Cell[]): boolean => TOTAL.test(firstFilled(cells));
+
+/** Whether a line that could be a row is a total all the same: its first filled cell says that and nothing else. */
+export const saysJustTotal = (cells: readonly Cell[]): boolean => JUST_TOTAL.test(firstFilled(cells));

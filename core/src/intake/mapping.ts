@@ -4,6 +4,8 @@ import type { Action, DateBasis } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from './number';
 import type { FileRatioName } from './ratio';
+import { shapeOf } from '../shape/shape';
+import { type Step, stepText } from '../shape/step';
 
 export const LEVELS = ['campaign', 'group', 'ad', 'keyword'] as const;
 export type Level = (typeof LEVELS)[number];
@@ -29,13 +31,15 @@ export type Role =
   /** A tag the order carries: the id or name of the member whose ad was clicked. */
   | { readonly role: 'tag'; readonly level: 'campaign' | 'ad' };
 
-/** How a file is read: whether a row is a report line or one order, and what each column means. */
+/** How a file is read: how its table is shaped first, whether a row is then a report line or one order, and what each column means. */
 export interface Mapping {
   readonly kind: 'report' | 'orders';
   /** What one row of an order file counts as. */
   readonly action: Action;
   readonly dateOrder: DateOrder;
   readonly decimal: Decimal;
+  readonly steps: readonly Step[];
+  /** Of the shaped table. */
   readonly columns: readonly Role[];
 }
 
@@ -59,11 +63,16 @@ export function roleKey(role: Role): string {
   }
 }
 
-/** What is wrong with a mapping, in words for the person who can put it right; empty when it can be used. */
-export function mappingProblems(mapping: Mapping, headers: readonly string[]): string[] {
+/** What is wrong with a mapping of a file with these headers, in words for the person who can put it right; empty when it can be used. */
+export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]): string[] {
+  const shape = shapeOf(fileHeaders, mapping.steps);
+  const { headers } = shape;
   const keys = mapping.columns.map(roleKey);
   const has = (key: string): boolean => keys.includes(key);
-  const problems: string[] = [];
+  const problems = shape.problems.map(({ step, message }) => {
+    const own = mapping.steps[step];
+    return `Step ${step + 1}${own ? `, ${stepText(own)}` : ''}: ${message}`;
+  });
   if (mapping.columns.length !== headers.length)
     problems.push(`The mapping has ${mapping.columns.length} columns, the file ${headers.length}.`);
   keys.forEach((key, at) => {

@@ -158,7 +158,10 @@ export class Refresher {
     const client = findClient(db, record.client);
     if (!client) throw new ServiceProblem('The client is gone.');
     const feed = feedsOf(db, record.client).find((known) => known.account === record.account && known.name === each.name) ?? null;
-    const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : [], FETCHED_LAYOUT);
+    const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : [], {
+      layout: FETCHED_LAYOUT,
+      steps: feed?.mapping.steps ?? null,
+    });
     updateReport(db, record.id, each.report, { state: 'checking' });
     const request = {
       file: file.hash,
@@ -169,12 +172,7 @@ export class Refresher {
       mapping: preview.mapping,
       covers: file.days,
     };
-    const check = beginCheck(
-      context,
-      client,
-      { ...request, mapping: { ...preview.mapping, columns: [...preview.mapping.columns] } },
-      { headers: preview.headers, layout: preview.layout, feed },
-    );
+    const check = beginCheck(context, client, request, { headers: preview.fileHeaders, layout: preview.layout, feed });
     await this.follow(record.id, each.report, check.job.id, check.ended, signal);
     const checked = findJob(db, check.job.id);
     if (checked?.state !== 'ready' || !checked.report) throw new ServiceProblem(checked?.error ?? 'The check did not end.');

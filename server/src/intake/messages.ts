@@ -1,17 +1,17 @@
 import type { CheckReport } from '@lens/contract';
 import type { DayRange, FileLayout, Mapping, Zones } from '@lens/core';
 import type { CommitInput } from '../store/commit';
-import type { FilePreview, KnownFeed, WantedLayout } from './preview';
+import type { FilePreview, KnownFeed, Wanted } from './preview';
 
-/** What the intake process is asked to do. */
 /** What looks at a file once, with nothing kept of it. */
 export interface PreviewTask {
   readonly kind: 'preview';
   readonly path: string;
   readonly feeds: readonly KnownFeed[];
-  readonly layout: WantedLayout | null;
+  readonly wanted: Wanted;
 }
 
+/** What the intake process is asked to do. */
 export type IntakeTask =
   | {
       readonly kind: 'check';

@@ -2,6 +2,7 @@ import {
   type Cell,
   cellText,
   type FileLayout,
+  type Guess,
   guessMapping,
   HEADER_WITHIN,
   headerNames,
@@ -11,7 +12,12 @@ import {
   readOrderRow,
   readReportRow,
   repeatsHeader,
+  type Role,
   saysTotal,
+  shapeOf,
+  shapeSample,
+  type Step,
+  type StepEffect,
 } from '@lens/core';
 import { type Guessed, guessLayout } from './read/guess-layout';
 import { readTable } from './read/table';
@@ -40,32 +46,43 @@ export interface FilePreview {
   readonly layout: FileLayout;
   readonly sheets: readonly string[];
   readonly title: string[];
+  readonly fileHeaders: string[];
+  /** Of the shaped table. */
   readonly headers: string[];
   readonly rows: string[][];
   readonly mapping: Mapping;
+  readonly shaping: readonly StepEffect[];
   readonly reasons: string[];
   readonly asks: ('date order' | 'decimal sign')[];
   readonly feed: KnownFeed | null;
   readonly changed: { readonly gone: string[]; readonly added: string[] } | null;
 }
 
-/** Reads the first rows of a stored file and proposes how it is laid out and what its columns mean. */
-export async function previewFile(path: string, feeds: readonly KnownFeed[], wanted: WantedLayout | null = null): Promise<FilePreview> {
+/** How a user wants a file read; what is null is guessed. */
+export interface Wanted {
+  readonly layout: WantedLayout | null;
+  readonly steps: readonly Step[] | null;
+}
+
+/** Reads the first rows of a stored file and proposes how it is laid out, shaped, and what its columns mean. */
+export async function previewFile(path: string, feeds: readonly KnownFeed[], wanted: Wanted): Promise<FilePreview> {
   const guessed = await guessLayout(path);
-  const asked = { ...(wanted ?? { ...guessed.layout, sheet: await likeliestSheet(path, guessed) }), titleLines: 0 };
+  const asked = { ...(wanted.layout ?? { ...guessed.layout, sheet: await likeliestSheet(path, guessed) }), titleLines: 0 };
   const lines = await firstLines(path, asked, SAMPLE_ROWS);
-  const titleLines = wanted?.titleLines ?? headerPlace(lines.slice(0, HEADER_WITHIN + 10));
+  const titleLines = wanted.layout?.titleLines ?? headerPlace(lines.slice(0, HEADER_WITHIN + 10));
   const layout = { ...asked, titleLines };
   const header = lines[titleLines];
   if (!header) throw new UnreadableFile('The file is empty.');
-  const headers = headerNames(header);
-  const rows = lines.slice(titleLines + 1).filter((cells) => !saysTotal(cells) && !repeatsHeader(cells, header));
-  refuseNoTable(headers, rows);
+  const fileHeaders = headerNames(header);
+  const fileRows = lines.slice(titleLines + 1).filter((cells) => !saysTotal(cells) && !repeatsHeader(cells, header));
+  refuseNoTable(fileHeaders, fileRows);
+  const feed = nearest(feeds, fileHeaders, fileRows);
+  const steps = wanted.steps ?? feed?.mapping.steps ?? [];
+  const { headers, rows, effects } = shapeSample(fileHeaders, fileRows, steps);
   const guess = guessMapping(
     headers,
     headers.map((_, column) => rows.map((row) => row[column] ?? '')),
   );
-  const known = recognised(feeds, headers, rows);
   const common = {
     layout,
     sheets: guessed.sheets,
@@ -75,26 +92,31 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
         .filter((text) => text !== '')
         .join(' '),
     ),
-    headers,
+    fileHeaders,
+    headers: [...headers],
     rows: rows.slice(0, SHOWN_ROWS).map((row) => row.map(cellText)),
+    shaping: effects,
   };
-  if (!known) return { ...common, mapping: guess.mapping, reasons: [...guess.reasons], asks: [...guess.asks], feed: null, changed: null };
-  return { ...common, ...known, asks: [] };
-
-  function recognised(all: readonly KnownFeed[], names: readonly string[], sample: typeof rows) {
-    const feed = nearest(all, names, sample);
-    if (!feed) return undefined;
-    const gone = feed.headers.filter((name) => !names.includes(name));
-    const added = names.filter((name) => !feed.headers.includes(name));
-    const columns = names.map(
-      (name, at) => feed.mapping.columns[feed.headers.indexOf(name)] ?? guess.mapping.columns[at] ?? { role: 'ignore' as const },
-    );
-    const reasons = names.map((name, at) =>
-      feed.headers.includes(name) ? `as in earlier files of “${feed.name}”` : `new here: ${guess.reasons[at] ?? ''}`,
-    );
-    return { feed, mapping: { ...feed.mapping, columns }, reasons, changed: gone.length + added.length > 0 ? { gone, added } : null };
-  }
+  if (feed) return { ...common, ...asBefore(feed, { headers, steps, guess }), asks: [] };
+  return { ...common, mapping: { ...guess.mapping, steps }, reasons: [...guess.reasons], asks: [...guess.asks], feed: null, changed: null };
 }
+
+/** The next file of a feed is read as its last one was; columns that one did not have are guessed. */
+function asBefore(feed: KnownFeed, { headers, steps, guess }: { headers: readonly string[]; steps: readonly Step[]; guess: Guess }) {
+  const before = shapedHeaders(feed);
+  const gone = before.filter((name) => !headers.includes(name));
+  const added = headers.filter((name) => !before.includes(name));
+  const columns = headers.map(
+    (name, at) => feed.mapping.columns[before.indexOf(name)] ?? guess.mapping.columns[at] ?? { role: 'ignore' as const },
+  );
+  const reasons = headers.map((name, at) =>
+    before.includes(name) ? `as in earlier files of “${feed.name}”` : `new here: ${guess.reasons[at] ?? ''}`,
+  );
+  return { feed, mapping: { ...feed.mapping, steps, columns }, reasons, changed: gone.length + added.length > 0 ? { gone, added } : null };
+}
+
+/** Columns of a feed's last file after its steps. */
+const shapedHeaders = ({ headers, mapping }: KnownFeed): readonly string[] => shapeOf(headers, mapping.steps).headers;
 
 /** Of the first sheets the one whose columns say most: exports put a sheet of notes before the rows. */
 async function likeliestSheet(path: string, { layout, sheets }: Guessed): Promise<string> {
@@ -139,36 +161,41 @@ const ALIKE = 0.7;
  * the rows name. None where two accounts could be meant: a wrong account is a wrong total nobody notices.
  */
 function nearest(feeds: readonly KnownFeed[], headers: readonly string[], rows: readonly (readonly Cell[])[]): KnownFeed | undefined {
-  const alike = (feed: KnownFeed): number => {
-    const common = feed.headers.filter((name) => headers.includes(name)).length;
-    return common / Math.max(feed.headers.length, headers.length);
-  };
   const [best, second] = feeds
-    .map((feed) => ({ feed, share: alike(feed), named: rowsOfAccount(feed, headers, rows) }))
-    .filter(({ feed, share, named }) => share >= ALIKE && named > 0 && reads(feed, headers, rows))
+    .map((feed) => {
+      const shape = shapeOf(headers, feed.mapping.steps);
+      // Columns that a step turns into rows differ from file to file: then the shaped ones tell.
+      const share = Math.max(alike(feed.headers, headers), alike(shapedHeaders(feed), shape.headers));
+      const sample = rows.slice(0, 200).flatMap((row) => shape.apply(row).rows);
+      return { feed, share, named: rowsOfAccount(feed, shape.headers, sample), reads: reads(feed, shape.headers, sample) };
+    })
+    .filter((each) => each.share >= ALIKE && each.named > 0 && each.reads)
     .sort((a, b) => b.share - a.share || b.named - a.named);
   const isCertain = !second || best?.feed.account === second.feed.account || best?.share !== second.share || best.named !== second.named;
   return isCertain ? best?.feed : undefined;
 }
 
+const alike = (known: readonly string[], headers: readonly string[]): number =>
+  known.filter((name) => headers.includes(name)).length / Math.max(known.length, headers.length);
+
+/** What each column of a shaped file means by a feed's mapping. */
+const columnsBy = (feed: KnownFeed, headers: readonly string[]): Role[] => {
+  const before = shapedHeaders(feed);
+  return headers.map((name) => feed.mapping.columns[before.indexOf(name)] ?? { role: 'ignore' });
+};
+
 /** Rows of a sample that name a campaign of the feed's account; all where rows name no campaigns. */
-function rowsOfAccount({ campaigns, mapping, headers }: KnownFeed, names: readonly string[], rows: readonly (readonly Cell[])[]): number {
-  const columns = mapping.columns.flatMap((role, at) => {
-    const isCampaign = role.role === 'level' && role.level === 'campaign';
-    return isCampaign ? [names.indexOf(headers[at] ?? '')] : [];
-  });
-  const sample = rows.slice(0, 200);
-  if (!campaigns || columns.length === 0) return sample.length;
-  const known = new Set(campaigns);
+function rowsOfAccount(feed: KnownFeed, headers: readonly string[], sample: readonly (readonly Cell[])[]): number {
+  const columns = columnsBy(feed, headers).flatMap((role, at) => (role.role === 'level' && role.level === 'campaign' ? [at] : []));
+  if (!feed.campaigns || columns.length === 0) return sample.length;
+  const known = new Set(feed.campaigns);
   return sample.filter((row) => columns.some((at) => known.has(cellText(row[at])))).length;
 }
 
 /** Whether a feed's mapping fits the rows: two channels may use the same headers and write numbers differently. */
-function reads({ mapping, headers }: KnownFeed, names: readonly string[], rows: readonly (readonly Cell[])[]): boolean {
-  const columns = names.map((name) => mapping.columns[headers.indexOf(name)] ?? { role: 'ignore' as const });
-  const own = { ...mapping, columns };
+function reads(feed: KnownFeed, headers: readonly string[], sample: readonly (readonly Cell[])[]): boolean {
+  const own = { ...feed.mapping, columns: columnsBy(feed, headers) };
   const read = (cells: readonly Cell[]) =>
     own.kind === 'report' ? readReportRow(cells, own, { account: 'UTC', client: 'UTC' }) : readOrderRow(cells, own, 'UTC');
-  const sample = rows.slice(0, 200);
   return sample.filter((cells) => !isProblem(read(cells))).length * 2 > sample.length;
 }

@@ -38,7 +38,7 @@ const say = (message: IntakeMessage): void => void process.send?.(message, () =>
 async function run(task: IntakeTask | PreviewTask): Promise<IntakeMessage> {
   switch (task.kind) {
     case 'preview':
-      return { kind: 'previewed', preview: await previewFile(task.path, task.feeds, task.layout) };
+      return { kind: 'previewed', preview: await previewFile(task.path, task.feeds, task.wanted) };
     case 'check':
       return check(task);
     case 'commit':
@@ -66,6 +66,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       problems: result.problems,
       limits: result.limits,
       repeatedHeaders: result.repeatedHeaders,
+      leftOut: result.leftOut,
       ratios: result.ratios,
       fileTotals: compareTotals(result.totals, totals),
       days: range,

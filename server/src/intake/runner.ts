@@ -99,14 +99,17 @@ export class IntakeRunner {
     });
   }
 
-  /** The headers of a file laid out like this, which is known when it has been looked at. */
+  /** The headers that stand in a file laid out like this, which are known when it has been looked at. */
   async headers(path: string, layout: FileLayout): Promise<readonly string[]> {
-    return this.seen.get(keyOf(path, layout)) ?? (await this.preview({ kind: 'preview', path, feeds: [], layout })).headers;
+    return (
+      this.seen.get(keyOf(path, layout)) ??
+      (await this.preview({ kind: 'preview', path, feeds: [], wanted: { layout, steps: null } })).fileHeaders
+    );
   }
 
-  private see(path: string, { layout, headers }: FilePreview): void {
+  private see(path: string, { layout, fileHeaders }: FilePreview): void {
     if (this.seen.size >= MOST_SEEN) this.seen.clear();
-    this.seen.set(keyOf(path, layout), headers);
+    this.seen.set(keyOf(path, layout), fileHeaders);
   }
 
   private fork(): ChildProcess {

@@ -9,15 +9,21 @@ import {
   isProblem,
   isSetting,
   LEVELS,
+  makesParts,
   type Mapping,
   type OrderRow,
   parseNumber,
   readOrderRow,
   readReportRow,
+  readsHeaders,
   repeatsHeader,
   type ReportRow,
   roleKey,
+  saysJustTotal,
   saysTotal,
+  type Shape,
+  type Shaped,
+  shapeOf,
   type StatedTotal,
   type Zones,
 } from '@lens/core';
@@ -34,6 +40,7 @@ export interface StageResult {
   readonly problems: CheckReport['problems'];
   readonly limits: number;
   readonly repeatedHeaders: number;
+  readonly leftOut: CheckReport['leftOut'];
   readonly ratios: CheckReport['ratios'];
   readonly totals: readonly StatedTotal[];
 }
@@ -75,15 +82,18 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   return stager.result();
 }
 
+type Read = ReportRow | OrderRow | CellProblem;
+
 class Stager {
   private readonly terms: readonly string[];
   private readonly insert: (values: unknown[]) => boolean;
-  private header: readonly Cell[] | undefined;
-  private headers: readonly string[] = [];
+  private header: readonly Cell[] = [];
+  private shape: Shape | undefined;
   private readonly problems: CheckReport['problems'] = [];
   private readonly count = { merged: 0, badRows: 0, limits: 0, repeatedHeaders: 0 };
   private readonly ratios = new Map<FileRatioName, { agrees: number; differs: number }>();
   private readonly totals: StatedTotal[] = [];
+  private readonly leftOut = new Map<number, number>();
 
   constructor(
     staging: Db,
@@ -93,33 +103,51 @@ class Stager {
     this.terms = termsOfMapping(mapping);
     if (this.terms.length > SLOTS)
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
-    this.insert = mapping.kind === 'report' ? rowInserter(staging, this.terms.length, settingSlots(mapping)) : orderInserter(staging);
+    this.insert =
+      mapping.kind === 'report'
+        ? rowInserter(staging, { slots: this.terms.length, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
+        : orderInserter(staging);
   }
 
   take({ line, cells }: TableLine): void {
-    if (!this.header) {
+    const { mapping } = this.source;
+    if (!this.shape) {
       this.header = cells;
-      this.headers = headerNames(cells);
+      this.shape = shapeOf(headerNames(cells), mapping.steps);
       return;
     }
-    const { mapping, zones } = this.source;
-    const width = this.headers.length;
+    const width = this.header.length;
     const row = cells.length === width ? cells : fitted(cells, width);
-    const read = !row
-      ? undefined
-      : mapping.kind === 'report'
-        ? readReportRow(row, mapping, zones)
-        : readOrderRow(row, mapping, zones.client);
-    if (read && !isProblem(read)) this.keep(read);
-    else if (repeatsHeader(cells, this.header)) this.count.repeatedHeaders += 1;
-    else if (saysTotal(cells)) this.totals.push({ line, amounts: this.amountsOf(cells) });
-    else if (read) this.refuse(line, read);
-    else this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
+    const shaped = row && this.shape.apply(row);
+    const reads = shaped?.rows.map((each) => this.read(each)) ?? [];
+    const isTotal = readsHeaders(mapping.steps) && saysJustTotal(cells);
+    const isRead = reads.length > 0 && !reads.some(isProblem) && !isTotal;
+    if (!isRead && repeatsHeader(cells, this.header)) this.count.repeatedHeaders += 1;
+    else if (!isRead && saysTotal(cells)) this.totals.push({ line, amounts: this.amountsOf(cells, this.shape) });
+    else if (!shaped) this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
+    else this.sort(line, shaped, reads);
   }
 
+  /** Totals of the file say nothing of what is kept where a step has left rows out. */
   result(): StageResult {
     const ratios = [...this.ratios].map(([ratio, counts]) => ({ ratio, ...counts }));
-    return { ...this.count, problems: this.problems, ratios, totals: this.totals };
+    const leftOut = [...this.leftOut].map(([step, rows]) => ({ step, rows }));
+    return { ...this.count, problems: this.problems, ratios, leftOut, totals: leftOut.length > 0 ? [] : this.totals };
+  }
+
+  private read(row: readonly Cell[]): Read {
+    const { mapping, zones } = this.source;
+    return mapping.kind === 'report' ? readReportRow(row, mapping, zones) : readOrderRow(row, mapping, zones.client);
+  }
+
+  /** Keeps the rows a line was shaped into, counts those a step left out, refuses what cannot be read. */
+  private sort(line: number, shaped: Shaped, reads: readonly Read[]): void {
+    for (const step of shaped.leftOutBy) this.leftOut.set(step, (this.leftOut.get(step) ?? 0) + 1);
+    if (shaped.problem) this.problem(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
+    for (const each of reads) {
+      if (isProblem(each)) this.refuse(line, each);
+      else this.keep(each);
+    }
   }
 
   private keep(row: ReportRow | OrderRow): void {
@@ -137,7 +165,7 @@ class Stager {
   }
 
   private refuse(line: number, { column, message, against }: CellProblem): void {
-    const name = this.headers[column] ?? '';
+    const name = this.shape?.headers[column] ?? '';
     // A line that is right when read the other way means that the lines before may have been read wrong.
     if (against)
       throw new UnreadableFile(
@@ -151,14 +179,17 @@ class Stager {
     if (this.problems.length < MOST_PROBLEMS) this.problems.push({ line, column, message });
   }
 
-  private amountsOf(cells: readonly Cell[]): ReadonlyMap<string, number> {
+  /** Amounts of a total line; of several rows it is shaped into, their sums. */
+  private amountsOf(line: readonly Cell[], shape: Shape): ReadonlyMap<string, number> {
     const { mapping } = this.source;
-    return new Map(
-      mapping.columns.flatMap((role, column) => {
+    const sums = new Map<string, number>();
+    for (const cells of shape.apply(line).rows) {
+      mapping.columns.forEach((role, column) => {
         const amount = role.role === 'measure' || role.role === 'outcome' ? parseNumber(cells[column] ?? '', mapping.decimal) : null;
-        return typeof amount === 'number' ? [[roleKey(role), amount] as const] : [];
-      }),
-    );
+        if (typeof amount === 'number') sums.set(roleKey(role), (sums.get(roleKey(role)) ?? 0) + amount);
+      });
+    }
+    return sums;
   }
 }
 

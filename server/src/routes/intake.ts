@@ -32,12 +32,11 @@ export function intakeRoutes(router: Router, context: Context): void {
       kind: 'preview',
       path,
       feeds: feedsOf(db, params.client).map((each) => ({ ...each, campaigns: campaignKeys(db, each.account) })),
-      layout: body.layout,
+      wanted: body,
     });
     return {
       ...preview,
       sheets: [...sheets],
-      mapping: { ...preview.mapping, columns: [...preview.mapping.columns] },
       feed: feed && { id: feed.id, name: feed.name, account: feed.account },
       importedBefore: wasImported(db, params.client, body.hash),
     };

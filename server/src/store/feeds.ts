@@ -21,11 +21,14 @@ interface FeedRow extends Omit<FeedRecord, 'grain' | 'headers' | 'mapping'> {
 
 const FEED = 'feed.id, account_id AS account, feed.name, kind, grain, action, headers, mapping, version';
 
+/** A stored mapping; those stored before tables could be shaped have no steps. */
+export const parseMapping = (text: string): Mapping => ({ steps: [], ...(JSON.parse(text) as Omit<Mapping, 'steps'>) });
+
 const parse = (row: FeedRow): FeedRecord => ({
   ...row,
   grain: JSON.parse(row.grain) as string[],
   headers: JSON.parse(row.headers) as string[],
-  mapping: JSON.parse(row.mapping) as Mapping,
+  mapping: parseMapping(row.mapping),
 });
 
 export function feedsOf(db: Db, client: string): FeedRecord[] {

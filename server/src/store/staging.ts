@@ -78,23 +78,40 @@ function pathNumbers(db: Db): (day: number, names: readonly string[]) => number 
   };
 }
 
-/** Adds rows of one grain (day, key and name of each level, splits, amounts); rows that share day, member and splits are added together. */
-export function rowInserter(db: Db, slots: number, settings: ReadonlySet<number>): (values: unknown[]) => boolean {
+/** What a file's rows hold. */
+export interface RowKind {
+  readonly slots: number;
+  /** Slots of settings, of which the last counts. */
+  readonly settings: ReadonlySet<number>;
+  /** Each row holds a part of what was measured: what it lacks is in its siblings, not unmeasured. */
+  readonly parts: boolean;
+}
+
+/**
+ * Adds rows of one grain (day, key and name of each level, splits, amounts); rows that share day,
+ * member and splits are added together. Tells whether a row was new, or the missing part of one.
+ */
+export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (values: unknown[]) => boolean {
   const columns = ['day', 'path', 'splits', ...slotColumns(slots)];
-  const merge = slotColumns(slots).map(
-    (column, slot) => `${column} = ${settings.has(slot) ? `excluded.${column}` : `${column} + excluded.${column}`}`,
-  );
+  const merge = slotColumns(slots).map((column, slot) => {
+    const sum = `${column} + excluded.${column}`;
+    if (settings.has(slot)) return `${column} = ${parts ? `coalesce(excluded.${column}, ${column})` : `excluded.${column}`}`;
+    return `${column} = ${parts ? `coalesce(${sum}, ${column}, excluded.${column})` : sum}`;
+  });
   const into = `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO`;
   const insert = db.prepare(`${into} NOTHING`);
   const add = db.prepare(`${into} UPDATE SET ${merge.join(', ')}`);
+  const both = slotColumns(slots).map((column) => `(${column} IS NOT NULL AND ? IS NOT NULL)`);
+  const overlaps = db.prepare(`SELECT ${both.join(' OR ') || '1'} FROM staged_row WHERE day = ? AND path = ? AND splits = ?`).pluck();
   const pathOf = pathNumbers(db);
   const named = 1 + LEVEL_COLUMNS.length;
   return (values) => {
     const day = values[0] as number;
     const own = [day, pathOf(day, values.slice(1, named) as string[]), ...values.slice(named)];
     if (insert.run(...own).changes > 0) return true;
+    const isPart = parts && overlaps.get(...own.slice(3), ...own.slice(0, 3)) === 0;
     add.run(...own);
-    return false;
+    return isPart;
   };
 }
 

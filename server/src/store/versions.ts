@@ -1,6 +1,6 @@
 import type { DayRange, Mapping } from '@lens/core';
 import type { Db } from './database';
-import type { FeedRecord } from './feeds';
+import { type FeedRecord, parseMapping } from './feeds';
 import { slotColumns } from './staging';
 
 /** What a feed had of some days when an import had just been made. Sums in stored units, by slot. */
@@ -26,5 +26,5 @@ export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, impo
 /** How an import read its file. */
 export function readingOf(db: Db, importId: number): { mapping: Mapping; headers: string[] } | undefined {
   const row = db.prepare<[number], { mapping: string; headers: string }>('SELECT mapping, headers FROM import WHERE id = ?').get(importId);
-  return row && { mapping: JSON.parse(row.mapping) as Mapping, headers: JSON.parse(row.headers) as string[] };
+  return row && { mapping: parseMapping(row.mapping), headers: JSON.parse(row.headers) as string[] };
 }

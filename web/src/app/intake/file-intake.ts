@@ -1,15 +1,7 @@
 import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import {
-  CHANNEL_KINDS,
-  type ChannelKind,
-  type CheckReport,
-  type ClientDetail,
-  type Job,
-  type Preview,
-  type StoredFile,
-} from '@lens/contract';
+import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Preview, type StoredFile } from '@lens/contract';
 import {
   type Action,
   ACTIONS,
@@ -17,29 +9,34 @@ import {
   type DayRange,
   DELIMITERS,
   ENCODINGS,
-  FILE_RATIOS,
   type FileLayout,
-  formatNumber,
   type Mapping,
   mappingProblems,
   quantity,
-  rangeText,
   type Role,
   roleKey,
+  type Step,
   type Style,
 } from '@lens/core';
-import { EMPTY, expand, last, type Observable, of, switchMap, tap, timer } from 'rxjs';
+import { catchError, EMPTY, expand, last, map, type Observable, of, Subject, switchMap, tap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { DayRangeFields } from '../ui/day-range';
 import { rolesFor, roleOfKey } from './roles';
-import { termLabel } from './term-label';
+import { ShapeSteps } from './shape/shape-steps';
+import { checkView } from './check-view';
 
 const NEW = 'new';
+
+/** How the file is to be looked at; null is guessed. */
+interface Wanted {
+  readonly layout: Omit<FileLayout, 'titleLines'> & { readonly titleLines: number | null };
+  readonly steps: readonly Step[] | null;
+}
 
 /** One file on its way in: guessed mapping to correct, a check of the whole file, the import. */
 @Component({
   selector: 'ul-file-intake',
-  imports: [DayRangeFields, MatButton],
+  imports: [DayRangeFields, MatButton, ShapeSteps],
   templateUrl: './file-intake.html',
   styleUrl: './file-intake.scss',
 })
@@ -66,6 +63,7 @@ export class FileIntake {
     currency: this.client().currency,
     timeZone: this.client().timeZone,
   }));
+  private readonly wanted = new Subject<Wanted>();
   protected readonly job = signal<Job | null>(null);
   protected readonly error = signal('');
   /** Days the file covers; null for those of its rows. */
@@ -79,7 +77,7 @@ export class FileIntake {
   protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
   protected readonly newMark = NEW;
   protected readonly groups = computed(() => rolesFor(this.mapping().kind));
-  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.shown().headers)]);
+  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.shown().fileHeaders)]);
   protected readonly columns = computed(() =>
     this.shown().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
@@ -97,7 +95,7 @@ export class FileIntake {
   protected readonly asks = computed(() => new Set(this.shown().asks));
   protected readonly busy = computed(() => this.job()?.state === 'running');
   /** The file's money is that of its account. */
-  private readonly style = computed((): Style => {
+  protected readonly style = computed((): Style => {
     const { accounts, locale, currency } = this.client();
     const own = this.account() === NEW ? this.newAccount().currency : accounts.find(({ id }) => id === this.account())?.currency;
     return { locale, currency: own || currency };
@@ -105,37 +103,41 @@ export class FileIntake {
   protected readonly report = computed(() => {
     const job = this.job();
     const { report } = job ?? {};
-    const style = this.style();
-    if (!report || job?.state !== 'ready') return null;
-    return {
-      ...report,
-      rowText: quantity(report.rows, 'row', 'rows', style),
-      dayText: report.days ? rangeText(report.days, style.locale) : '',
-      sums: report.totals.map(({ term, amount, unit }) => ({ term: termLabel(term), text: formatNumber(amount, unit, style) })),
-      replacesText: quantity(report.replaces, 'row', 'rows', style),
-      mergedText: quantity(report.merged, 'line', 'lines', style),
-      badText: quantity(report.badRows, 'line', 'lines', style),
-      agreeing: agreeingText(report.fileTotals),
-      differing: report.fileTotals
-        .filter(({ agrees }) => !agrees)
-        .map(({ term, said, read, line }) => {
-          const unit = report.totals.find((each) => each.term === term)?.unit ?? 'count';
-          return `${termLabel(term)}: line ${line} says ${formatNumber(said, unit, style)}, the rows add up to ${formatNumber(read, unit, style)}`;
-        }),
-      ratioTexts: report.ratios.map((each) => ratioText(each, style)),
-      limitText: report.limits > 0 ? quantity(report.limits, 'cell holds', 'cells hold', style) : '',
-      absentText: quantity(report.absentCount, 'member', 'members', style),
-      absent: report.absent.map((each) => ({
-        ...each,
-        spendText: formatNumber(each.spend, 'money', style),
-        rowText: quantity(each.rows, 'row', 'rows', style),
-      })),
-    };
+    return report && job?.state === 'ready' ? checkView(report, this.mapping().steps, this.style()) : null;
   });
   protected readonly canImport = computed(() => {
     const report = this.report();
     return report !== null && report.rows > 0 && (report.absentCount === 0 || this.absent() !== null);
   });
+
+  constructor() {
+    // An answer to an earlier wish is no longer of interest.
+    this.wanted
+      .pipe(
+        switchMap((wanted) =>
+          this.api.call('preview', { params: { client: this.client().id }, body: { hash: this.file().hash, ...wanted } }).pipe(
+            map((preview) => ({ preview, wanted })),
+            catchError((error: ApiError) => of({ error })),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((reply) => {
+        if ('error' in reply) this.error.set(reply.error.message);
+        else this.show(reply.preview, reply.wanted.steps !== null);
+      });
+  }
+
+  private show(preview: Preview, keepMeaning: boolean): void {
+    const [before, headers] = [this.mapping(), this.shown().headers];
+    this.shown.set(preview);
+    if (!keepMeaning || before.kind !== preview.mapping.kind) return;
+    const columns = preview.headers.map((name, at): Role => {
+      const own = headers.includes(name) ? before.columns[headers.indexOf(name)] : undefined;
+      return own ?? preview.mapping.columns[at] ?? { role: 'ignore' };
+    });
+    this.mapping.set({ ...before, steps: preview.mapping.steps, columns });
+  }
 
   /** A file in the wrong account is a wrong total nobody notices, so it is never guessed. */
   private accountProblems(): string[] {
@@ -149,20 +151,20 @@ export class FileIntake {
 
   /** Reads the first rows again under another layout. */
   protected lay(part: Partial<FileLayout>): void {
+    // Another sheet or separator has its header elsewhere.
+    this.look({ layout: { ...this.shown().layout, ...part, titleLines: part.titleLines ?? null }, steps: null });
+  }
+
+  /** Shows the first rows shaped by these steps. What columns meant before, they mean still. */
+  protected shape(steps: readonly Step[]): void {
+    this.edit({ steps });
+    this.look({ layout: this.shown().layout, steps });
+  }
+
+  private look(wanted: Wanted): void {
     this.dropCheck();
     this.error.set('');
-    const layout = { ...this.shown().layout, ...part };
-    // Another sheet or separator has its header elsewhere.
-    const titleLines = part.titleLines ?? null;
-    this.api
-      .call('preview', {
-        params: { client: this.client().id },
-        body: { hash: this.file().hash, layout: { ...layout, titleLines } },
-      })
-      .subscribe({
-        next: (preview) => this.shown.set(preview),
-        error: (error: ApiError) => this.error.set(error.message),
-      });
+    this.wanted.next(wanted);
   }
 
   protected setRole(at: number, key: string): void {
@@ -198,7 +200,6 @@ export class FileIntake {
         switchMap((account) => {
           const { feed } = this.shown();
           const sameFeed = feed && feed.account === account && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
-          const mapping = this.mapping();
           return this.api.call('check', {
             params: { client: this.client().id },
             body: {
@@ -207,7 +208,7 @@ export class FileIntake {
               layout: this.shown().layout,
               account,
               feed: sameFeed,
-              mapping: { ...mapping, columns: [...mapping.columns] },
+              mapping: this.mapping(),
               covers: this.covers(),
             },
           });
@@ -319,15 +320,3 @@ const ENCODING_LABELS = {
   'windows-1252': 'Windows-1252 (western)',
 } as const;
 const DELIMITER_LABELS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright strokes' } as const;
-
-function agreeingText(totals: CheckReport['fileTotals']): string {
-  const agreeing = totals.filter(({ agrees }) => agrees).map(({ term }) => termLabel(term));
-  return agreeing.length === 0 ? '' : `The file’s own total agrees: ${agreeing.join(', ')}.`;
-}
-
-function ratioText({ ratio, agrees, differs }: CheckReport['ratios'][number], style: Style): string {
-  const label = FILE_RATIOS.find(({ name }) => name === ratio)?.label ?? ratio;
-  return differs === 0
-    ? `${label} in the file agrees with ours on ${quantity(agrees, 'row', 'rows', style)}.`
-    : `${label} in the file differs from ours on ${formatNumber(differs, 'count', style)} of ${quantity(agrees + differs, 'row', 'rows', style)}: are its parts mapped right?`;
-}

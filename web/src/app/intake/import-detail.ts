@@ -45,6 +45,9 @@ import { termLabel } from './term-label';
             </tbody>
           </table>
           <p class="quiet small">{{ shown.columns }}</p>
+          @if (shown.steps) {
+            <p class="quiet small">{{ shown.steps }}</p>
+          }
         }
       }
     }
@@ -79,7 +82,7 @@ export class ImportDetailView {
   });
 }
 
-function viewOf({ rowsBefore, rowsAfter, terms, columns }: ImportDetail, style: Style) {
+function viewOf({ rowsBefore, rowsAfter, terms, columns, steps }: ImportDetail, style: Style) {
   const write = (amount: number | null, unit: 'money' | 'count'): string =>
     amount === null ? 'not measured' : formatNumber(amount, unit, style);
   return {
@@ -91,6 +94,7 @@ function viewOf({ rowsBefore, rowsAfter, terms, columns }: ImportDetail, style: 
       change: changeOf(before, after, (amount) => write(amount, unit)),
     })),
     columns: columns.length === 0 ? '' : `Read as: ${columns.map(({ header, means }) => `${header} → ${termLabel(means)}`).join(' · ')}`,
+    steps: steps.length === 0 ? '' : `Shaped first: ${steps.join(' · ')}`,
   };
 }
 

@@ -136,7 +136,7 @@ export class IntakePage {
     if (!client || !file) return;
     this.waiting.set(others);
     this.reading.set(true);
-    this.api.call('preview', { params: { client: client.id }, body: { hash: file.hash, layout: null } }).subscribe({
+    this.api.call('preview', { params: { client: client.id }, body: { hash: file.hash, layout: null, steps: null } }).subscribe({
       next: (preview) => {
         this.reading.set(false);
         this.opened.set({ file, preview });

@@ -5,6 +5,8 @@ import add from '@material-symbols/svg-400/outlined/add.svg';
 import chevronRight from '@material-symbols/svg-400/outlined/chevron_right.svg';
 import close from '@material-symbols/svg-400/outlined/close.svg';
 import remove from '@material-symbols/svg-400/outlined/delete.svg';
+import drag from '@material-symbols/svg-400/outlined/drag_indicator.svg';
+import up from '@material-symbols/svg-400/outlined/keyboard_arrow_up.svg';
 import download from '@material-symbols/svg-400/outlined/download.svg';
 import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.svg';
 import help from '@material-symbols/svg-400/outlined/help.svg';
@@ -17,9 +19,11 @@ const ICONS = {
   close,
   remove,
   download,
+  drag,
   'expand-more': expandMore,
   help,
   undo,
+  up,
   'upload-file': uploadFile,
 };
 

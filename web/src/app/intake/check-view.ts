@@ -1,0 +1,50 @@
+import type { CheckReport } from '@lens/contract';
+import { FILE_RATIOS, formatNumber, quantity, rangeText, type Step, stepText, type Style } from '@lens/core';
+import { termLabel } from './term-label';
+
+/** What a check has found, in words. Money is that of the file's account. */
+export function checkView(report: CheckReport, steps: readonly Step[], style: Style) {
+  const unitOf = (term: string) => report.totals.find((each) => each.term === term)?.unit ?? 'count';
+  return {
+    ...report,
+    rowText: quantity(report.rows, 'row', 'rows', style),
+    dayText: report.days ? rangeText(report.days, style.locale) : '',
+    sums: report.totals.map(({ term, amount, unit }) => ({ term: termLabel(term), text: formatNumber(amount, unit, style) })),
+    replacesText: quantity(report.replaces, 'row', 'rows', style),
+    mergedText: quantity(report.merged, 'line', 'lines', style),
+    badText: quantity(report.badRows, 'line', 'lines', style),
+    agreeing: agreeingText(report.fileTotals),
+    differing: report.fileTotals
+      .filter(({ agrees }) => !agrees)
+      .map(({ term, said, read, line }) => {
+        const text = (amount: number): string => formatNumber(amount, unitOf(term), style);
+        return `${termLabel(term)}: line ${line} says ${text(said)}, the rows add up to ${text(read)}`;
+      }),
+    ratioTexts: report.ratios.map((each) => ratioText(each, style)),
+    leftOutTexts: report.leftOut.map(({ step, rows }) => leftOutText(steps[step], rows, style)),
+    limitText: report.limits > 0 ? quantity(report.limits, 'cell holds', 'cells hold', style) : '',
+    absentText: quantity(report.absentCount, 'member', 'members', style),
+    absent: report.absent.map((each) => ({
+      ...each,
+      spendText: formatNumber(each.spend, 'money', style),
+      rowText: quantity(each.rows, 'row', 'rows', style),
+    })),
+  };
+}
+
+function agreeingText(totals: CheckReport['fileTotals']): string {
+  const agreeing = totals.filter(({ agrees }) => agrees).map(({ term }) => termLabel(term));
+  return agreeing.length === 0 ? '' : `The file’s own total agrees: ${agreeing.join(', ')}.`;
+}
+
+function ratioText({ ratio, agrees, differs }: CheckReport['ratios'][number], style: Style): string {
+  const label = FILE_RATIOS.find(({ name }) => name === ratio)?.label ?? ratio;
+  return differs === 0
+    ? `${label} in the file agrees with ours on ${quantity(agrees, 'row', 'rows', style)}.`
+    : `${label} in the file differs from ours on ${formatNumber(differs, 'count', style)} of ${quantity(agrees + differs, 'row', 'rows', style)}: are its parts mapped right?`;
+}
+
+function leftOutText(step: Step | undefined, rows: number, style: Style): string {
+  const by = step ? ` by “${stepText(step)}”` : '';
+  return `${quantity(rows, 'row is', 'rows are', style)} left out${by}. Totals of the file itself are not compared then.`;
+}
