@@ -1,4 +1,4 @@
-import { METRIC_SETS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
+import { METRIC_SETS, NAME_PARTS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -64,6 +64,8 @@ export const clientDetail = client.extend({
   accounts: z.array(account),
   /** Days for which any feed has rows; null before the first import. */
   data: dayRange.nullable(),
+  /** What the names of its members tell. */
+  nameParts: z.array(z.enum(NAME_PARTS)),
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
 

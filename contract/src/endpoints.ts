@@ -6,6 +6,7 @@ import * as compare from './compare';
 import * as connections from './connections';
 import * as health from './health';
 import * as intake from './intake';
+import * as naming from './naming';
 
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
@@ -99,6 +100,29 @@ export const ENDPOINTS = {
     summary: 'What of the data is there on the last days, and what to know before trusting it',
     params: ofClient,
     reply: health.health,
+  }),
+  naming: endpoint({
+    method: 'GET',
+    path: '/clients/:client/naming',
+    summary: 'How names are built, and how they seem to be',
+    params: ofClient,
+    reply: naming.namingReply,
+  }),
+  setNaming: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/naming',
+    summary: 'Say how names are built, and what corrects those that are not',
+    params: ofClient,
+    body: naming.naming,
+    reply: naming.naming,
+  }),
+  names: endpoint({
+    method: 'POST',
+    path: '/clients/:client/names',
+    summary: 'Names as they would be read, those that break the convention first, with their spend',
+    params: ofClient,
+    body: naming.naming,
+    reply: naming.namesReply,
   }),
   preview: endpoint({
     method: 'POST',

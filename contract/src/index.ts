@@ -6,4 +6,5 @@ export * from './connections';
 export * from './endpoints';
 export * from './health';
 export * from './intake';
+export * from './naming';
 export { openApi } from './open-api';

@@ -15,6 +15,7 @@ import { connectionRoutes } from './routes/connections';
 import { fileRoutes } from './routes/files';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
+import { rulesRoutes } from './routes/rules';
 import { HttpProblem, problemHandler } from './routes/problem';
 
 /** What fetches from channels, and what keeps their tokens. */
@@ -71,6 +72,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   fileRoutes(router, context);
   compareRoutes(router, context);
   auditRoutes(router, context);
+  rulesRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

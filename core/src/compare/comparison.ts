@@ -159,7 +159,8 @@ function isSettled(formula: Formula, arrived: number | undefined): boolean {
 
 function membersOf(sums: Sums, names: Names): Member[] {
   const { accounts } = sums.plan.tables;
-  const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => hasAmounts(sums, node));
+  const campaigns = sums.campaigns.all().filter((node) => hasAmounts(sums, node));
+  const outermost = sums.levels[0] ?? 'campaign';
   const byChannel = groupBy(campaigns, (node) => accounts[node.account]?.channel ?? '');
   const delivers = (feed: FeedTable, at: number): boolean => feed.account === at && [...feed.amounts.keys()].some((key) => !isBySite(key));
   const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
@@ -177,6 +178,9 @@ function membersOf(sums: Sums, names: Names): Member[] {
     members.push(
       member({ key: channel, kind: 'member', level: 'channel', name: names('channel', channel), channel, contributions, nodes }),
     );
+    const first = sums.nodes[0]?.all().filter((node) => accounts[node.account]?.channel === channel) ?? [];
+    if (outermost !== 'campaign')
+      members.push(...remainderOf(sums, { key: channel, depth: 0, nodes, children: first }, channel, outermost));
   }
   sums.nodes.forEach((level) => {
     for (const node of level.all()) {
@@ -184,7 +188,9 @@ function membersOf(sums: Sums, names: Names): Member[] {
       const channel = accounts[node.account]?.channel ?? '';
       members.push(memberOfNode(sums, node, channel, names));
       const next = sums.levels[level.level + 1];
-      if (next) members.push(...remainderOf(sums, node, channel, next));
+      const children = (sums.nodes[level.level + 1]?.all() ?? []).filter((child) => child.parent === node);
+      const of = { key: nodeKey(channel, node), depth: level.level + 1, nodes: [node], children };
+      if (next) members.push(...remainderOf(sums, of, channel, next));
     }
   });
   if (hasAmounts(sums, sums.notMatched)) members.push(notMatchedMember(sums));
@@ -223,38 +229,45 @@ function memberOfNode(sums: Sums, node: SumNode, channel: string, names: Names):
   });
 }
 
+/** A member and its parts. */
+interface Whole {
+  readonly key: string;
+  readonly depth: number;
+  readonly nodes: readonly SumNode[];
+  readonly children: readonly SumNode[];
+}
+
 /** What a member has more (or less) than its parts: a member of its own, so that totals never move. */
-function remainderOf(sums: Sums, node: SumNode, channel: string, dimension: string): Member[] {
-  const depth = node.path.length;
-  const children = (sums.nodes[depth]?.all() ?? []).filter((child) => child.parent === node);
-  const rest = (bucket: number): Float64Array =>
-    Float64Array.from(
-      sums.terms,
-      (_, term) => node.total(bucket, term) - children.reduce((sum, child) => sum + child.total(bucket, term), 0),
-    );
+function remainderOf(sums: Sums, { key, depth, nodes, children }: Whole, channel: string, dimension: string): Member[] {
+  const rest = (bucket: number, own = nodes, parts = children): Float64Array =>
+    Float64Array.from(sums.terms, (_, term) => sumOf(own, bucket, term) - sumOf(parts, bucket, term));
   if (!sums.buckets.some((_, bucket) => rest(bucket).some((sum) => sum !== 0))) return [];
-  const key = nodeKey(channel, node);
-  const contributions = (bucket: number): Contribution[] => {
-    const own = contributionOf(sums, node, bucket);
-    const everywhere = own.parts.reduce((mask, part) => mask & part.mask, ~0);
-    return [{ ...own, parts: [{ mask: everywhere, sums: rest(bucket) }] }];
-  };
-  const name = `Not broken down by ${dimension}`;
+  const byAccount = groupBy(nodes, ({ account }) => account);
+  const contributions = (bucket: number): Contribution[] =>
+    [...byAccount].map(([account, own]) => {
+      const all = own.map((node) => contributionOf(sums, node, bucket));
+      const everywhere = all.flatMap(({ parts }) => parts).reduce((mask, part) => mask & part.mask, ~0);
+      const parts = children.filter((child) => child.account === account);
+      return { account, noRate: all.some(({ noRate }) => noRate), parts: [{ mask: everywhere, sums: rest(bucket, own, parts) }] };
+    });
   return [
     member({
       key: `${key}/rest`,
       parent: key,
       kind: 'not broken down',
       level: dimension,
-      name,
+      name: `Not broken down by ${dimension}`,
       channel,
       depth: depth + 1,
       contributions,
-      nodes: [node],
+      nodes,
       less: children,
     }),
   ];
 }
+
+const sumOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
+  nodes.reduce((sum, node) => sum + node.total(bucket, term), 0);
 
 function notMatchedMember(sums: Sums): Member {
   const orderTerms = sums.terms.reduce(

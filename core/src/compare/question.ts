@@ -2,7 +2,23 @@ import type { Direction } from '../figure/order';
 import type { Action } from '../measure/outcome';
 import type { Counting } from '../measure/term';
 import { METRIC_SETS, type MetricId, type MetricSetId } from '../metric/metric';
+import { type NamePart, partDimension } from '../naming/convention';
 import type { DayRange } from '../time/day';
+
+/** By what names tell, then by the members so named. */
+const NAMED = {
+  stage: byPart('stage'),
+  theme: byPart('theme'),
+  format: byPart('format'),
+  audience: byPart('audience'),
+  'named place': byPart('place'),
+  maker: byPart('maker'),
+  'named product': byPart('product'),
+} as const satisfies Readonly<Record<string, readonly string[]>>;
+
+function byPart(part: NamePart): readonly string[] {
+  return [partDimension(part), 'campaign', 'group', 'ad'];
+}
 
 /** The levels a comparison opens into below the channel, by what the deepest one is. */
 export const TREES = {
@@ -17,6 +33,7 @@ export const TREES = {
   products: ['campaign', 'group', 'product'],
   places: ['campaign', 'place'],
   people: ['campaign', 'age', 'sex'],
+  ...NAMED,
 } as const;
 export type TreeId = keyof typeof TREES;
 

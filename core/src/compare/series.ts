@@ -34,7 +34,7 @@ export function series(tables: ClientTables, question: Question, metric: MetricI
   const nodes = sums.nodes.flatMap((level) => level.all());
   const channelOf = (account: number): string => tables.accounts[account]?.channel ?? '';
   const lines = keys.map((key) => {
-    const campaigns = nodes.filter((node) => node.path.length === 1);
+    const campaigns = sums.campaigns.all();
     const own =
       key === 'total'
         ? campaigns

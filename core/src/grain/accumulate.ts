@@ -8,7 +8,7 @@ import { type ClientTables, type FeedTable, marginOn, NONE, rateOn } from './tab
 export interface Ask {
   /** Every term to sum. At most 31. */
   readonly terms: readonly ClosedTerm[];
-  /** Breakdown below the channel, from the outside in; begins with "campaign". */
+  /** Breakdown below the channel, from the outside in. */
   readonly levels: readonly string[];
   /** Day ranges summed side by side, not overlapping: a period and its comparison, or the days of a chart. */
   readonly buckets: readonly Bucket[];
@@ -21,8 +21,10 @@ export interface Bucket extends DayRange {
 
 export interface Sums extends Ask {
   readonly plan: Plan;
-  /** Nodes of every level; the first holds the campaigns. */
+  /** Nodes of every level asked for. */
   readonly nodes: readonly NodeIndex[];
+  /** The campaigns, whatever is asked for: what totals are made of. */
+  readonly campaigns: NodeIndex;
   /** Orders whose tags reach no campaign. */
   readonly notMatched: SumNode;
   /** Orders that cannot be placed by click date because they carry none, with their value in millionths. */
@@ -56,15 +58,20 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
   ask.levels.forEach((_, level) => {
     nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));
   });
-  for (const level of nodes) {
+  const first = nodes[0];
+  const campaigns =
+    first?.dimensions[0] === 'campaign' ? first : new NodeIndex(['campaign'], 0, undefined, ask.terms.length, ask.buckets.length);
+  const indexes = first === campaigns ? nodes : [campaigns, ...nodes];
+  for (const level of indexes) {
     tables.feeds.forEach((feed, feedAt) => {
       if (canAnswer(feed, level)) new FeedSummer(plan, bucketOf, level, feed, feedAt, visit).run();
     });
   }
-  const notMatched = new SumNode([], NONE, undefined, ask.terms.length, ask.buckets.length);
+  const notMatched = new SumNode([], [], NONE, undefined, ask.terms.length, ask.buckets.length);
   const withoutClickDay = { orders: 0, value: 0 };
-  for (const table of tables.orders) addOrders({ plan, buckets: ask.buckets, bucketOf, nodes, table, notMatched, withoutClickDay, visit });
-  return { ...ask, plan, nodes, notMatched, withoutClickDay };
+  for (const table of tables.orders)
+    addOrders({ plan, buckets: ask.buckets, bucketOf, indexes, table, notMatched, withoutClickDay, visit });
+  return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };
 }
 
 /** Day of the window → bucket, NONE for days between buckets. */
@@ -75,7 +82,7 @@ function bucketIndex(buckets: readonly DayRange[], window: DayRange): Int16Array
 }
 
 function canAnswer(feed: FeedTable, level: NodeIndex): boolean {
-  if (!feed.dimensions.has('campaign')) return level.level === 0;
+  if (!feed.dimensions.has('campaign')) return level.level === 0 && level.dimensions[0] === 'campaign';
   return level.dimensions.every((each) => feed.dimensions.has(each));
 }
 
@@ -131,7 +138,7 @@ class FeedSummer {
       if (cells.answers[column.term]?.[at] !== this.feedAt) continue;
       const amount = this.amount(column, row, at);
       if (Number.isNaN(amount)) continue;
-      node ??= this.nodeOf(row);
+      node ??= this.nodeOf(row, campaign);
       if (!node) return;
       node.add(bucket, cells.measured[at] ?? 0, column.term, amount);
       this.visit?.({
@@ -156,13 +163,14 @@ class FeedSummer {
   }
 
   /** The row's member, or undefined where the row does not know one: it stays "not broken down". */
-  private nodeOf(row: number): SumNode | undefined {
+  private nodeOf(row: number, campaign: number): SumNode | undefined {
     for (let depth = 0; depth < this.path.length; depth++) {
       const code = this.codes[depth]?.[row] ?? NONE;
-      if (code === NONE && depth > 0) return undefined;
+      // What no feed splits by campaign is a campaign of its own.
+      if (code === NONE && this.level.dimensions[depth] !== 'campaign') return undefined;
       this.path[depth] = code;
     }
-    return this.level.at(this.path, this.feed.account);
+    return this.level.at(this.path, this.feed.account, campaign);
   }
 
   private cellsOf(campaign: number): CellPlan {

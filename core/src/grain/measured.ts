@@ -17,12 +17,13 @@ export interface Contribution {
 /** The contribution of a node, with an empty part for every pattern of its covered or missing days. */
 export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contribution {
   const range = sums.buckets[bucket];
-  const level = sums.nodes[Math.max(0, node.path.length - 1)];
   const noRate = sums.plan.lacksRate(node.account);
-  if (!range || !level) return { account: node.account, noRate, parts: [] };
-  const { measured } = sums.plan.cells(level.dimensions, node.campaign, node.account);
+  if (!range) return { account: node.account, noRate, parts: [] };
   const { from } = sums.plan.window;
-  for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
+  for (const campaign of node.campaigns) {
+    const { measured } = sums.plan.cells(node.dimensions, campaign, node.account);
+    for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
+  }
   return { account: node.account, noRate, parts: node.partsOf(bucket) };
 }
 

@@ -9,8 +9,12 @@ export interface Part {
 /** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
 export class SumNode {
   private readonly parts: Part[][];
+  /** Campaigns whose rows it holds. */
+  readonly campaigns = new Set<number>();
 
   constructor(
+    /** What each code of the path is a code of. */
+    readonly dimensions: readonly string[],
     /** Codes from the outermost level to this one. */
     readonly path: readonly number[],
     readonly account: number,
@@ -21,8 +25,9 @@ export class SumNode {
     this.parts = Array.from({ length: bucketCount }, () => []);
   }
 
+  /** The campaign it is, or lies in. */
   get campaign(): number {
-    return this.path[0] ?? NONE;
+    return this.path[this.dimensions.indexOf('campaign')] ?? NONE;
   }
 
   add(bucket: number, mask: number, term: number, amount: number): void {
@@ -68,15 +73,17 @@ export class NodeIndex {
     private readonly bucketCount: number,
   ) {}
 
-  /** The node at a path; it and the nodes above it are made where they are not there yet. */
-  at(path: Int32Array, account: number): SumNode {
+  /** The node at a path, for a row of a campaign; it and the nodes above it are made where they are not there yet. */
+  at(path: Int32Array, account: number, campaign: number): SumNode {
     let branch = follow(this.root, account);
     for (const code of path) branch = follow(branch, code);
     if (!branch.node) {
-      const parent = this.outer?.at(path.slice(0, -1), account);
-      branch.node = new SumNode([...path], account, parent, this.termCount, this.bucketCount);
+      const parent = this.outer?.at(path.slice(0, -1), account, campaign);
+      branch.node = new SumNode(this.dimensions, [...path], account, parent, this.termCount, this.bucketCount);
       this.nodes.push(branch.node);
     }
+    for (let node: SumNode | undefined = branch.node; node && !node.campaigns.has(campaign); node = node.parent)
+      node.campaigns.add(campaign);
     return branch.node;
   }
 

@@ -8,7 +8,7 @@ export interface AddOrders {
   readonly plan: Plan;
   readonly buckets: readonly Bucket[];
   readonly bucketOf: Int16Array;
-  readonly nodes: readonly NodeIndex[];
+  readonly indexes: readonly NodeIndex[];
   readonly table: OrderTable;
   readonly notMatched: SumNode;
   readonly withoutClickDay: { orders: number; value: number };
@@ -78,7 +78,7 @@ class Places {
   private readonly columns: readonly (Int32Array | undefined)[];
 
   constructor(private readonly into: AddOrders) {
-    const deepest = into.nodes.at(-1)?.dimensions ?? [];
+    const deepest = into.indexes.at(-1)?.dimensions ?? [];
     this.columns = deepest.map((dimension) => into.table.codes.get(dimension));
   }
 
@@ -91,15 +91,15 @@ class Places {
   }
 
   private find(row: number, campaign: number): readonly Place[] | undefined {
-    const { plan, nodes, table } = this.into;
+    const { plan, indexes, table } = this.into;
     const account = plan.tables.campaignAccount.get(campaign);
     if (campaign === NONE || account === undefined) return undefined;
     const places: Place[] = [];
-    for (const level of nodes) {
+    for (const level of indexes) {
       const path = Int32Array.from(level.dimensions, (dimension) => table.codes.get(dimension)?.[row] ?? NONE);
-      if (path.includes(NONE)) break;
+      if (path.includes(NONE)) continue;
       const { measured } = plan.cells(level.dimensions, campaign, account);
-      places.push({ level: level.level, node: level.at(path, account), measured });
+      places.push({ level: level.level, node: level.at(path, account, campaign), measured });
     }
     return places;
   }

@@ -1,4 +1,5 @@
 import { type ClosedTerm, termKey, termUnit } from '../measure/term';
+import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn } from './tables';
 
@@ -156,7 +157,7 @@ export class Plan {
     if (isOrdered(term) || !info) return answer;
     const { column } = sourceOf(term);
     const delivering = this.tables.feeds
-      .map((feed, at) => ({ feed, at }))
+      .map((feed, at): Candidate => ({ feed, at, size: sizeOf(feed) }))
       .filter(({ feed }) => feed.account === account && feed.amounts.has(column));
     const byCampaign = delivering.filter(({ feed }) => feed.dimensions.has('campaign'));
     const candidates =
@@ -181,12 +182,21 @@ interface Where {
   readonly dimensions: readonly string[];
 }
 
-function best(candidates: readonly { feed: FeedTable; at: number }[], campaign: number, day: Day): number {
+/** What names tell belongs to their members: it makes a report no finer. */
+const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
+
+interface Candidate {
+  readonly feed: FeedTable;
+  readonly at: number;
+  readonly size: number;
+}
+
+function best(candidates: readonly Candidate[], campaign: number, day: Day): number {
   let winner: { size: number; importId: number; feedId: number; at: number } | undefined;
-  for (const { feed, at } of candidates) {
+  for (const { feed, at, size } of candidates) {
     const importId = newestCover(feed.covers, campaign, day);
     if (importId === undefined) continue;
-    const rank = { size: feed.dimensions.size, importId, feedId: feed.feedId, at };
+    const rank = { size, importId, feedId: feed.feedId, at };
     if (!winner || rank.size - winner.size < 0 || (rank.size === winner.size && newer(rank, winner))) winner = rank;
   }
   return winner?.at ?? NONE;

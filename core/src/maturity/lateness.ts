@@ -28,7 +28,7 @@ export function arrivedShare(tables: ClientTables, days: DayRange, action: Actio
   if (!maturity) return undefined;
   const buckets = daysOf(days).map((day) => ({ from: day, to: day }));
   const sums = accumulate(tables, { terms: [{ kind: 'measure', measure: 'clicks' }], levels: ['campaign'], buckets });
-  const campaigns = sums.nodes[0]?.all() ?? [];
+  const campaigns = sums.campaigns.all();
   const weights = buckets.map(({ from: day }, bucket) => ({
     day,
     weight: campaigns.reduce((sum, node) => sum + node.total(bucket, 0), 0),

@@ -98,7 +98,7 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
       days: buckets.map(({ from }, bucket) => dayOf(node, terms, bucket, from, measured[bucket] ?? 0)),
     };
   };
-  const campaigns = (sums.nodes[0]?.all() ?? []).filter((node) => node.campaign !== NONE);
+  const campaigns = sums.campaigns.all().filter((node) => node.campaign !== NONE);
   const members = [...campaigns.map((node) => read(node, 'campaign')), ...(sums.nodes[2]?.all() ?? []).map((node) => read(node, 'ad'))];
   return { members, maturity: lateness(tables, action, lastDay), step };
 }

@@ -1,9 +1,10 @@
-import type { Health, AuditReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import type { Health, AuditReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
   audit,
   type Audit,
   closedFormula,
   compare,
+  type Convention,
   type DayRange,
   feedDays,
   type Figure,
@@ -15,6 +16,7 @@ import {
   type MetricId,
   type MetricSetId,
   type Names,
+  type Naming,
   NONE,
   packFigures,
   type Question,
@@ -32,6 +34,7 @@ import { databasePath, type Db, openReadOnly } from '../store/database';
 import { findFeed } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+import { guessedConventions, namesUnder } from './names';
 
 /** An audit with the names its findings need on a screen. */
 export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
@@ -53,7 +56,7 @@ export class QueryEngine {
 
   compare(question: Question, today: number): WireTable {
     const loaded = this.load(question.client);
-    const table = compare(loaded.tables, question, this.names(loaded), today - 1);
+    const table = compare(loaded.tables, question, this.namesOf(loaded), today - 1);
     return {
       metrics: [...table.metrics],
       rows: table.rows.map(({ cells: _, ...row }) => row),
@@ -75,7 +78,7 @@ export class QueryEngine {
 
   trace(question: Question, row: string, metric: MetricId): WireTrace | undefined {
     const loaded = this.load(question.client);
-    const found = trace(loaded.tables, question, this.names(loaded), row, metric);
+    const found = trace(loaded.tables, question, this.namesOf(loaded), row, metric);
     const client = findClient(this.db, question.client);
     if (!found || !client) return undefined;
     const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, client).text]));
@@ -94,7 +97,7 @@ export class QueryEngine {
     const loaded = this.load(client);
     const target = targetFor(promisesOf(this.db, client).targets, days);
     if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
-    const names = this.names(loaded);
+    const names = this.namesOf(loaded);
     const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names });
     const findings = result.findings.map((finding) => {
       const path = loaded.members.pathOf(finding.member);
@@ -155,11 +158,21 @@ export class QueryEngine {
     return counts;
   }
 
+  /** Names of a client under a naming it has or might be given, with their spend on the last days. */
+  names(client: string, naming: Naming, today: number): NamesReply {
+    const loaded = this.load(client);
+    return namesUnder(loaded, naming, { from: today - HEALTH_DAYS, to: today - 1 }, this.namesOf(loaded));
+  }
+
+  guessedConventions(client: string): Convention[] {
+    return guessedConventions(this.load(client));
+  }
+
   private load(client: string): LoadedClient {
     return this.db.transaction(() => loadClient(this.db, client, this.cache))();
   }
 
-  private names(loaded: LoadedClient): Names {
+  private namesOf(loaded: LoadedClient): Names {
     const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
     return (dimension, code) =>
       typeof code === 'string' ? (channels.get(code) ?? code) : (this.cache.splits.nameOf(dimension, code) ?? loaded.members.nameOf(code));

@@ -27,6 +27,8 @@ export function startQueries(dataFolder: string): Queries {
     audit: ask('audit'),
     notMatched: ask('notMatched'),
     health: ask('health'),
+    names: ask('names'),
+    guessedConventions: ask('guessedConventions'),
     close: () => pool.close({ force: true }),
   };
 }

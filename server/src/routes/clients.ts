@@ -1,5 +1,5 @@
 import { ENDPOINTS, type Account, type Client } from '@lens/contract';
-import { isTimeZone } from '@lens/core';
+import { isTimeZone, NAMED_LEVELS, partsOfLevel } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { glanceOfClient } from '../audit/glance';
@@ -16,6 +16,7 @@ import {
   promisesOf,
   replacePromises,
 } from '../store/clients';
+import { rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { HttpProblem, notFound } from './problem';
 
@@ -43,7 +44,14 @@ export function clientRoutes(router: Router, context: Context): void {
   });
   answer(router, ENDPOINTS.client, ({ params }) => {
     const client = clientOr404(context, params.client);
-    return { ...client, promises: promisesOf(db, client.id), accounts: accountsOf(db, client.id), data: dataRange(db, client.id) };
+    const naming = rulesOf(db, client.id, 'naming');
+    return {
+      ...client,
+      promises: promisesOf(db, client.id),
+      accounts: accountsOf(db, client.id),
+      data: dataRange(db, client.id),
+      nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
+    };
   });
   answer(router, ENDPOINTS.setPromises, ({ params, body }) => {
     clientOr404(context, params.client);

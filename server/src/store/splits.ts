@@ -8,7 +8,7 @@ export class SplitDictionary {
     let codes = this.parsed.get(dimensions);
     if (!codes) {
       codes = Object.entries(JSON.parse(dimensions) as Record<string, string>).map(
-        ([dimension, value]) => [dimension, this.code(dimension, value)] as const,
+        ([dimension, value]) => [dimension, this.codeOf(dimension, value)] as const,
       );
       this.parsed.set(dimensions, codes);
     }
@@ -20,7 +20,8 @@ export class SplitDictionary {
     return dimension === 'hour' && name !== undefined ? `${name}:00` : name;
   }
 
-  private code(dimension: string, value: string): number {
+  /** The code of a value, a new one where it is met for the first time. */
+  codeOf(dimension: string, value: string): number {
     const names = this.names.get(dimension) ?? [];
     this.names.set(dimension, names);
     const known = names.indexOf(value);

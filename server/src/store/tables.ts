@@ -1,9 +1,20 @@
 import type { Promises } from '@lens/contract';
-import { type Action, type ClientTables, type Cover, type FeedTable, NONE, type OrderTable, termScale } from '@lens/core';
+import {
+  type Action,
+  type ClientTables,
+  type Cover,
+  type FeedTable,
+  type Naming,
+  NONE,
+  type OrderTable,
+  termScale,
+  withNameParts,
+} from '@lens/core';
 import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, feedsOf } from './feeds';
 import { importsOf } from './imports';
+import { rulesOf } from './rules';
 import { type Members, membersOf } from './members';
 import { SplitDictionary } from './splits';
 
@@ -31,6 +42,7 @@ export function loadClient(db: Db, client: string, cache: TableCache): LoadedCli
     feeds: feedsOf(db, client),
     margin: promises.margins,
     rates: promises.rates,
+    naming: rulesOf(db, client, 'naming'),
   };
   const state = JSON.stringify(record);
   const known = cache.clients.get(client);
@@ -47,9 +59,15 @@ interface ClientRecord {
   readonly feeds: readonly FeedRecord[];
   readonly margin: ClientTables['margin'];
   readonly rates: Promises['rates'];
+  readonly naming: Naming;
 }
 
-function loadRecord(db: Db, client: string, { info, accounts, feeds, margin, rates }: ClientRecord, cache: TableCache): LoadedClient {
+function loadRecord(
+  db: Db,
+  client: string,
+  { info, accounts, feeds, margin, rates, naming }: ClientRecord,
+  cache: TableCache,
+): LoadedClient {
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
@@ -76,7 +94,13 @@ function loadRecord(db: Db, client: string, { info, accounts, feeds, margin, rat
     ),
     margin,
   };
-  return { tables, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
+  const named = withNameParts(
+    tables,
+    naming,
+    (member) => members.nameOf(member),
+    (dimension, word) => cache.splits.codeOf(dimension, word),
+  );
+  return { tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
 }
 
 function coversOf(db: Db, feed: number): Cover[] {

@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { METRIC_SETS, type MetricId, metricNamed, type Question, type TreeId } from '@lens/core';
+import { isPartDimension, METRIC_SETS, type MetricId, metricNamed, partDimension, type Question, type TreeId, TREES } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -32,6 +32,13 @@ const TREE_LABELS: Record<TreeId, string> = {
   products: 'campaigns by product',
   places: 'campaigns by place',
   people: 'campaigns by age and sex',
+  stage: 'stages, as names tell them',
+  theme: 'themes, as names tell them',
+  format: 'formats, as names tell them',
+  audience: 'audiences, as names tell them',
+  'named place': 'places, as names tell them',
+  maker: 'makers, as names tell them',
+  'named product': 'products, as names tell them',
 };
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
@@ -83,10 +90,13 @@ export class ComparePage {
     label,
     note: metrics.map((metric) => metricNamed(metric).label).join(' · '),
   }));
-  protected readonly treeChoices = (Object.keys(TREE_LABELS) as TreeId[]).map((value): Choice<TreeId> => ({
-    value,
-    label: TREE_LABELS[value],
-  }));
+  /** By names only where the client's names tell something. */
+  protected readonly treeChoices = computed(() => {
+    const told = new Set(this.client()?.nameParts.map(partDimension));
+    return (Object.keys(TREE_LABELS) as TreeId[])
+      .filter((tree) => !isPartDimension(TREES[tree][0]) || told.has(TREES[tree][0]))
+      .map((value): Choice<TreeId> => ({ value, label: TREE_LABELS[value] }));
+  });
   protected readonly metricChoices = computed(() =>
     (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: metricNamed(metric).label })),
   );

@@ -11,6 +11,7 @@ import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
 import { DayStrip } from '../ui/day-strip';
 import { droppedFiles, inOrder } from '../ui/dropped-files';
+import { IntakeNav } from './intake-nav';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { ConnectChannel } from './connect-channel';
@@ -23,7 +24,18 @@ import { ImportDetailView } from './import-detail';
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, ImportDetailView, MatButton, MatIcon, NeedClient],
+  imports: [
+    ConnectChannel,
+    ConnectionsList,
+    DayStrip,
+    FileIntake,
+    HealthNotes,
+    IntakeNav,
+    ImportDetailView,
+    MatButton,
+    MatIcon,
+    NeedClient,
+  ],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
 })

@@ -1,0 +1,38 @@
+import { ENDPOINTS } from '@lens/contract';
+import { namingProblems } from '@lens/core';
+import type { Router } from 'express';
+import { clockOf, type Context } from '../context';
+import { replaceRules, rulesOf } from '../store/rules';
+import { answer } from './answer';
+import { clientOr404 } from './clients';
+import { HttpProblem } from './problem';
+
+/** What a client says about how its data is to be understood. */
+export function rulesRoutes(router: Router, context: Context): void {
+  const { db, queries } = context;
+  answer(router, ENDPOINTS.naming, async ({ params }) => {
+    const client = clientOr404(context, params.client);
+    return { naming: rulesOf(db, client.id, 'naming'), proposals: await queries.guessedConventions(client.id) };
+  });
+  answer(router, ENDPOINTS.setNaming, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuse('naming', namingProblems(body));
+    replaceRules(db, client.id, 'naming', body);
+    return body;
+  });
+  answer(router, ENDPOINTS.names, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuse('naming', namingProblems(body));
+    return queries.names(client.id, body, clockOf(context, client.timeZone).today);
+  });
+}
+
+function refuse(path: string, problems: readonly string[]): void {
+  if (problems.length > 0)
+    throw new HttpProblem(
+      400,
+      'The rules cannot be used',
+      problems.join(' '),
+      problems.map((message) => ({ path, message })),
+    );
+}

@@ -1,0 +1,23 @@
+import { type Naming, NO_NAMING } from '@lens/core';
+import type { Db } from './database';
+
+/** What a client can have said about its data, by kind, with what holds where nothing was said. */
+const NOTHING_SAID = { naming: NO_NAMING } as const satisfies { readonly naming: Naming };
+export type RulesKind = keyof Rules;
+export interface Rules {
+  readonly naming: Naming;
+}
+
+/** What a client has said of one kind. */
+export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {
+  const document = db.prepare('SELECT document FROM client_rules WHERE client_id = ? AND kind = ?').pluck().get(client, kind) as
+    string | undefined;
+  return document === undefined ? NOTHING_SAID[kind] : (JSON.parse(document) as Rules[K]);
+}
+
+export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: K, document: Rules[K]): void {
+  db.prepare(
+    `INSERT INTO client_rules (client_id, kind, document) VALUES (?, ?, ?)
+     ON CONFLICT (client_id, kind) DO UPDATE SET document = excluded.document`,
+  ).run(client, kind, JSON.stringify(document));
+}

@@ -1,0 +1,57 @@
+import { compare, importFile, makeClient, send, type Setting, suiteServer } from './harness';
+
+const CONVENTION = {
+  level: 'campaign',
+  separator: '_',
+  parts: [
+    { part: null, words: [], optional: false },
+    { part: 'stage', words: ['new', 'known'], optional: false },
+    { part: 'place', words: ['uk', 'ie'], optional: true },
+  ],
+};
+const FILE = ['Day,Campaign,Cost', ...['JL_new_uk,10', 'JL_known,5', 'Old stock,2'].map((row) => `2026-10-20,${row}`)].join('\n');
+
+describe('names that tell something', () => {
+  const server = suiteServer();
+  let setting: Setting;
+  beforeAll(async () => {
+    setting = await makeClient(server.address, 'Named');
+    await importFile(server.address, setting, 'Campaigns', FILE);
+  });
+
+  const path = (what: string) => `/clients/${setting.client}/${what}`;
+  const spendByStage = async () => {
+    const { body } = await compare(server.address, setting.client, { period: { from: '2026-10-20', to: '2026-10-20' }, tree: 'stage' });
+    const spend = body.columns[body.metrics.indexOf('spend')].now.values;
+    return Object.fromEntries(
+      body.rows.flatMap(({ depth, name }: { depth: number; name: string }, at: number) => (depth < 2 ? [[name, spend[at]]] : [])),
+    );
+  };
+
+  it('shows how names would be read before anything is stored', async () => {
+    const { body } = await send(server.address, 'POST', path('names'), { conventions: [CONVENTION], rules: [] });
+    expect(body.names.map((each: { name: string; state: string; spend: number }) => [each.name, each.state, each.spend])).toEqual([
+      ['Old stock', 'broken', 2],
+      ['JL_new_uk', 'follows', 10],
+      ['JL_known', 'follows', 5],
+    ]);
+    expect(body.sums).toContainEqual({ level: 'campaign', state: 'broken', names: 1, spend: 2 });
+    expect((await send(server.address, 'GET', path('naming'))).body.naming).toEqual({ conventions: [], rules: [] });
+  });
+
+  it('breaks down by what names tell as soon as it is saved, by what rules say as well, and keeps the total', async () => {
+    await send(server.address, 'PUT', path('naming'), { conventions: [CONVENTION], rules: [] });
+    expect((await send(server.address, 'GET', `/clients/${setting.client}`)).body.nameParts).toEqual(['stage', 'place']);
+    expect(await spendByStage()).toMatchObject({ Total: 17, new: 10, known: 5, 'Not broken down by stage in the name': 2 });
+    const rules = [{ level: 'campaign', test: 'contains', value: 'stock', parts: { stage: 'known' } }];
+    await send(server.address, 'PUT', path('naming'), { conventions: [CONVENTION], rules });
+    expect(await spendByStage()).toMatchObject({ Total: 17, new: 10, known: 7 });
+  });
+
+  it('refuses what cannot be used, and keeps what was there', async () => {
+    const twice = { ...CONVENTION, parts: [CONVENTION.parts[1], CONVENTION.parts[1]] };
+    const reply = await send(server.address, 'PUT', path('naming'), { conventions: [twice], rules: [] });
+    expect(reply).toMatchObject({ status: 400, body: { detail: 'The stage stands twice in campaign names.' } });
+    expect((await send(server.address, 'GET', path('naming'))).body.naming.conventions).toEqual([CONVENTION]);
+  });
+});

@@ -1,0 +1,108 @@
+import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { type Convention, NAMED_LEVELS, type NamedLevel, type NameRule, type Naming, namingProblems, NO_NAMING } from '@lens/core';
+import { combineLatest, debounceTime, of, switchMap } from 'rxjs';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { IntakeNav } from '../intake/intake-nav';
+import { loadState } from '../ui/load-state';
+import { NeedClient } from '../ui/need-client';
+import { ConventionForm } from './convention-form';
+import { LEVEL_NAMES, namesView } from './names-view';
+import { RuleList } from './rule-list';
+
+/** How the names of a client are built, what they tell, and which break the convention. */
+@Component({
+  selector: 'ul-naming-page',
+  imports: [ConventionForm, IntakeNav, MatButton, MatIcon, NeedClient, RuleList],
+  templateUrl: './naming-page.html',
+  styleUrl: './naming-page.scss',
+})
+export class NamingPage {
+  private readonly api = inject(Api);
+  private readonly notices = inject(MatSnackBar);
+  private readonly focus = inject(FocusService);
+
+  protected readonly client = this.focus.client;
+  protected readonly error = signal('');
+  private readonly stored = toSignal(
+    this.focus.client$.pipe(
+      switchMap((client) => (client ? loadState(this.api.call('naming', { params: { client: client.id } })) : of(null))),
+    ),
+  );
+  protected readonly state = computed(() => this.stored()?.state ?? 'loading');
+  /** The naming as it stands on screen; stored only when saved. */
+  protected readonly draft = linkedSignal<Naming>(() => {
+    const stored = this.stored();
+    return stored?.state === 'ready' ? stored.value.naming : NO_NAMING;
+  });
+  protected readonly dirty = signal(false);
+  protected readonly problems = computed(() => namingProblems(this.draft()));
+  protected readonly levels = computed(() => {
+    const stored = this.stored();
+    const proposals = stored?.state === 'ready' ? stored.value.proposals : [];
+    return NAMED_LEVELS.map((level) => ({
+      level,
+      label: LEVEL_NAMES[level],
+      convention: this.draft().conventions.find((each) => each.level === level),
+      proposal: proposals.find((each) => each.level === level),
+    }));
+  });
+
+  /** Names as the draft reads them; the last that could be read stay on screen. */
+  private readonly names = toSignal(
+    combineLatest([this.focus.client$, toObservable(this.draft)]).pipe(
+      debounceTime(150),
+      switchMap(([client, body]) =>
+        client && namingProblems(body).length === 0 ? loadState(this.api.call('names', { params: { client: client.id }, body })) : of(null),
+      ),
+    ),
+  );
+  protected readonly view = computed(() => {
+    const [names, client] = [this.names(), this.client()];
+    return names?.state === 'ready' && client ? namesView(names.value, client) : null;
+  });
+
+  protected describe(level: NamedLevel, proposal: Convention | undefined): void {
+    const empty: Convention = { level, separator: '_', parts: [{ part: null, words: [], optional: false }] };
+    this.change({ conventions: [...this.draft().conventions, proposal ?? empty] });
+  }
+
+  protected setConvention(convention: Convention): void {
+    this.change({ conventions: this.draft().conventions.map((each) => (each.level === convention.level ? convention : each)) });
+  }
+
+  protected dropConvention(level: NamedLevel): void {
+    this.change({ conventions: this.draft().conventions.filter((each) => each.level !== level) });
+  }
+
+  protected setRules(rules: readonly NameRule[]): void {
+    this.change({ rules });
+  }
+
+  protected correct({ level, name }: { level: NamedLevel; name: string }): void {
+    this.setRules([...this.draft().rules, { level, test: 'is', value: name, parts: {} }]);
+  }
+
+  protected save(): void {
+    const client = this.client();
+    if (!client) return;
+    this.error.set('');
+    this.api.call('setNaming', { params: { client: client.id }, body: this.draft() }).subscribe({
+      next: () => {
+        this.dirty.set(false);
+        this.focus.refresh();
+        this.notices.open('Saved. Compare can show what names tell.', 'Close', { duration: 5000 });
+      },
+      error: (error: ApiError) => this.error.set(error.message),
+    });
+  }
+
+  private change(part: Partial<Naming>): void {
+    this.draft.update((draft) => ({ ...draft, ...part }));
+    this.dirty.set(true);
+  }
+}

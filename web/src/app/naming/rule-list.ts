@@ -1,0 +1,38 @@
+import { Component, input, output } from '@angular/core';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { NAME_PARTS, NAMED_LEVELS, type NamePart, type NameRule, needsValue, TEXT_TESTS } from '@lens/core';
+
+/** Rules that say what names are to be taken for; the first that fits a name is taken. */
+@Component({
+  selector: 'ul-rule-list',
+  imports: [MatButton, MatIcon, MatIconButton],
+  templateUrl: './rule-list.html',
+  styleUrl: './rule-list.scss',
+})
+export class RuleList {
+  readonly rules = input.required<readonly NameRule[]>();
+  readonly changed = output<readonly NameRule[]>();
+
+  protected readonly levels = NAMED_LEVELS;
+  protected readonly tests = TEXT_TESTS;
+  protected readonly tells = NAME_PARTS;
+  protected readonly needsValue = needsValue;
+
+  protected add(): void {
+    this.changed.emit([...this.rules(), { level: 'campaign', test: 'contains', value: '', parts: {} }]);
+  }
+
+  protected remove(at: number): void {
+    this.changed.emit(this.rules().toSpliced(at, 1));
+  }
+
+  protected edit(at: number, change: Partial<NameRule>): void {
+    this.changed.emit(this.rules().map((rule, place) => (place === at ? { ...rule, ...change } : rule)));
+  }
+
+  protected tell(at: number, part: NamePart, text: string): void {
+    const { [part]: _, ...others } = this.rules()[at]?.parts ?? {};
+    this.edit(at, { parts: text.trim() === '' ? others : { ...others, [part]: text.trim() } });
+  }
+}
