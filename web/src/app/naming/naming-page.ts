@@ -41,13 +41,15 @@ export class NamingPage {
   });
   protected readonly dirty = signal(false);
   protected readonly problems = computed(() => namingProblems(this.draft()));
-  protected readonly levels = computed(() => {
+  protected readonly described = computed(() =>
+    this.draft().conventions.map((convention) => ({ level: convention.level, label: LEVEL_NAMES[convention.level], convention })),
+  );
+  protected readonly open = computed(() => {
     const stored = this.stored();
     const proposals = stored?.state === 'ready' ? stored.value.proposals : [];
-    return NAMED_LEVELS.map((level) => ({
+    return NAMED_LEVELS.filter((level) => this.draft().conventions.every((each) => each.level !== level)).map((level) => ({
       level,
       label: LEVEL_NAMES[level],
-      convention: this.draft().conventions.find((each) => each.level === level),
       proposal: proposals.find((each) => each.level === level),
     }));
   });
