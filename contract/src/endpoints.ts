@@ -7,6 +7,7 @@ import * as connections from './connections';
 import * as health from './health';
 import * as intake from './intake';
 import * as naming from './naming';
+import * as sources from './sources';
 
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
@@ -123,6 +124,29 @@ export const ENDPOINTS = {
     params: ofClient,
     body: naming.naming,
     reply: naming.namesReply,
+  }),
+  sources: endpoint({
+    method: 'GET',
+    path: '/clients/:client/sources',
+    summary: 'Rules that sort where visits come from',
+    params: ofClient,
+    reply: sources.sourcesReply,
+  }),
+  setSources: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/sources',
+    summary: 'Say how spellings of sources are sorted',
+    params: ofClient,
+    body: sources.sourceRules,
+    reply: sources.sourceRules,
+  }),
+  visits: endpoint({
+    method: 'POST',
+    path: '/clients/:client/visits',
+    summary: 'Visits of a period by source, as these rules would sort them',
+    params: ofClient,
+    body: sources.visitsRequest,
+    reply: sources.visitsReply,
   }),
   preview: endpoint({
     method: 'POST',

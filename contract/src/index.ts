@@ -7,4 +7,5 @@ export * from './endpoints';
 export * from './health';
 export * from './intake';
 export * from './naming';
+export * from './sources';
 export { openApi } from './open-api';

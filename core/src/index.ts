@@ -61,6 +61,8 @@ export * from './shape/compile-step';
 export * from './shape/shape';
 export * from './shape/shape-sample';
 export * from './shape/step';
+export * from './sources/source';
+export * from './sources/source-list';
 export * from './text/text-test';
 export * from './time/day';
 export * from './time/zone';

@@ -1,5 +1,6 @@
 import type { Health, AuditReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
+  type Action,
   audit,
   type Audit,
   closedFormula,
@@ -12,6 +13,7 @@ import {
   filledFormula,
   health,
   LEVELS,
+  listSources,
   METRIC_SETS,
   type MetricId,
   type MetricSetId,
@@ -23,6 +25,8 @@ import {
   runsOf,
   series,
   type Series,
+  type SourceList,
+  type SourceRules,
   type Target,
   targetFor,
   termText,
@@ -122,7 +126,7 @@ export class QueryEngine {
       tables,
       range,
       lastDay: today - 1,
-      action: METRIC_SETS.find(({ id }) => id === info?.metricSet)?.action ?? 'purchase',
+      action: this.actionOf(client),
       otherZone: new Set(accounts.flatMap(({ timeZone }, at) => (timeZone === info?.timeZone ? [] : [at]))),
       twice: ordersTwice(this.db, client, range),
     });
@@ -164,8 +168,26 @@ export class QueryEngine {
     return namesUnder(loaded, naming, { from: today - HEALTH_DAYS, to: today - 1 }, this.namesOf(loaded));
   }
 
+  /** Visits of a period by source, as rules would sort them. */
+  visits(client: string, { period, ...rules }: SourceRules & { period: DayRange }): SourceList {
+    const loaded = this.load(client);
+    const names = this.namesOf(loaded);
+    return listSources(loaded.tables, rules, {
+      period,
+      action: this.actionOf(client),
+      spellingOf: (code) => names('source', code),
+      channelName: (channel) => names('channel', channel),
+    });
+  }
+
   guessedConventions(client: string): Convention[] {
     return guessedConventions(this.load(client));
+  }
+
+  /** The main outcome of a client. */
+  private actionOf(client: string): Action {
+    const info = findClient(this.db, client);
+    return METRIC_SETS.find(({ id }) => id === info?.metricSet)?.action ?? 'purchase';
   }
 
   private load(client: string): LoadedClient {

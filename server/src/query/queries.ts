@@ -28,6 +28,7 @@ export function startQueries(dataFolder: string): Queries {
     notMatched: ask('notMatched'),
     health: ask('health'),
     names: ask('names'),
+    visits: ask('visits'),
     guessedConventions: ask('guessedConventions'),
     close: () => pool.close({ force: true }),
   };

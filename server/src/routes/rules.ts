@@ -1,7 +1,8 @@
 import { ENDPOINTS } from '@lens/contract';
-import { namingProblems } from '@lens/core';
+import { guessSourceRules, namingProblems, sourceProblems } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
+import { accountsOf } from '../store/clients';
 import { replaceRules, rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
@@ -24,6 +25,27 @@ export function rulesRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, params.client);
     refuse('naming', namingProblems(body));
     return queries.names(client.id, body, clockOf(context, client.timeZone).today);
+  });
+  sourceRoutes(router, context);
+}
+
+function sourceRoutes(router: Router, context: Context): void {
+  const { db, queries } = context;
+  answer(router, ENDPOINTS.sources, ({ params }) => {
+    const client = clientOr404(context, params.client);
+    const channels = accountsOf(db, client.id).map(({ channelName, channelKind }) => ({ name: channelName, kind: channelKind }));
+    return { ...rulesOf(db, client.id, 'sources'), proposal: guessSourceRules(channels) };
+  });
+  answer(router, ENDPOINTS.setSources, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuse('rules', sourceProblems(body));
+    replaceRules(db, client.id, 'sources', body);
+    return body;
+  });
+  answer(router, ENDPOINTS.visits, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuse('rules', sourceProblems(body));
+    return queries.visits(client.id, body);
   });
 }
 

@@ -1,12 +1,13 @@
-import { type Naming, NO_NAMING } from '@lens/core';
+import { type Naming, NO_NAMING, NO_SOURCES, type SourceRules } from '@lens/core';
 import type { Db } from './database';
 
 /** What a client can have said about its data, by kind, with what holds where nothing was said. */
-const NOTHING_SAID = { naming: NO_NAMING } as const satisfies { readonly naming: Naming };
-export type RulesKind = keyof Rules;
 export interface Rules {
   readonly naming: Naming;
+  readonly sources: SourceRules;
 }
+export type RulesKind = keyof Rules;
+const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES };
 
 /** What a client has said of one kind. */
 export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {

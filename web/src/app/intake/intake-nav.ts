@@ -43,5 +43,6 @@ export class IntakeNav {
   protected readonly parts = [
     { path: '/intake', label: 'Data' },
     { path: '/intake/names', label: 'Names' },
+    { path: '/intake/sources', label: 'Sources' },
   ];
 }

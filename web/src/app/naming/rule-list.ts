@@ -1,12 +1,13 @@
 import { Component, input, output } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { NAME_PARTS, NAMED_LEVELS, type NamePart, type NameRule, needsValue, TEXT_TESTS } from '@lens/core';
+import { NAME_PARTS, NAMED_LEVELS, type NamePart, type NameRule } from '@lens/core';
+import { TextTestFields } from '../ui/text-test-fields';
 
 /** Rules that say what names are to be taken for; the first that fits a name is taken. */
 @Component({
   selector: 'ul-rule-list',
-  imports: [MatButton, MatIcon, MatIconButton],
+  imports: [MatButton, MatIcon, MatIconButton, TextTestFields],
   templateUrl: './rule-list.html',
   styleUrl: './rule-list.scss',
 })
@@ -15,9 +16,7 @@ export class RuleList {
   readonly changed = output<readonly NameRule[]>();
 
   protected readonly levels = NAMED_LEVELS;
-  protected readonly tests = TEXT_TESTS;
   protected readonly tells = NAME_PARTS;
-  protected readonly needsValue = needsValue;
 
   protected add(): void {
     this.changed.emit([...this.rules(), { level: 'campaign', test: 'contains', value: '', parts: {} }]);

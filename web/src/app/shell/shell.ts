@@ -16,12 +16,15 @@ import { HelpSheet } from './help-sheet';
 import { MovesTray } from './moves-tray';
 
 const NO_PARTS: FocusParts = { period: false, comparison: false, counting: false };
+const PERIOD: FocusParts = { ...NO_PARTS, period: true };
 /** What each screen's sentence says beyond the client. Screens without an entry have no sentence. */
 const PARTS: Record<string, FocusParts> = {
   intake: NO_PARTS,
+  'intake/names': NO_PARTS,
+  'intake/sources': PERIOD,
   targets: NO_PARTS,
   moves: NO_PARTS,
-  audit: { ...NO_PARTS, period: true },
+  audit: PERIOD,
   compare: { period: true, comparison: true, counting: true },
 };
 
@@ -51,7 +54,7 @@ export class Shell {
   private readonly screen = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
-      map((event) => event.urlAfterRedirects.split(/[/?]/)[1] ?? ''),
+      map((event) => event.urlAfterRedirects.replace(/^\/|[?#].*$/g, '')),
     ),
     { initialValue: '' },
   );

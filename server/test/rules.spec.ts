@@ -55,3 +55,33 @@ describe('names that tell something', () => {
     expect((await send(server.address, 'GET', path('naming'))).body.naming.conventions).toEqual([CONVENTION]);
   });
 });
+
+describe('spellings of sources', () => {
+  const server = suiteServer();
+  let setting: Setting;
+  const FILE_OF_VISITS = [
+    'Day,Source,Visits',
+    '2026-10-20,wren-mobile,30',
+    '2026-10-20,go.wren.example,10',
+    '2026-10-20,(not set),10',
+  ].join('\n');
+  const period = { from: '2026-10-01', to: '2026-10-31' };
+  beforeAll(async () => {
+    setting = await makeClient(server.address, 'Sourced');
+    await importFile(server.address, setting, 'Visits', FILE_OF_VISITS);
+  });
+  const path = (what: string) => `/clients/${setting.client}/${what}`;
+
+  it('are sorted by rules, and what falls through is told', async () => {
+    const rules = [{ test: 'contains', value: 'wren', channel: 'Search of Sourced', kind: 'search' }];
+    const { body } = await send(server.address, 'POST', path('visits'), { rules, period });
+    expect(body).toMatchObject({ days: 1, unsorted: { visits: 10 }, channels: [{ channel: 'Search of Sourced', visits: 40 }] });
+    await send(server.address, 'PUT', path('sources'), { rules });
+    expect((await send(server.address, 'GET', path('sources'))).body).toMatchObject({ rules, proposal: [{ value: 'sourced' }, {}, {}] });
+  });
+
+  it('refuses a rule that names no channel', async () => {
+    const reply = await send(server.address, 'PUT', path('sources'), { rules: [{ test: 'is', value: 'x', channel: '', kind: 'search' }] });
+    expect(reply).toMatchObject({ status: 400, body: { detail: 'Rule 1: Name the channel it means.' } });
+  });
+});

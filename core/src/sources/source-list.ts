@@ -1,0 +1,160 @@
+import { type Figure, gap } from '../figure/figure';
+import { accumulate } from '../grain/accumulate';
+import { contributionOf, Measured, notMatchedContribution } from '../grain/measured';
+import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
+import type { Action } from '../measure/outcome';
+import { type ClosedTerm, closeTerm } from '../measure/term';
+import type { Day, DayRange } from '../time/day';
+import { type SourceKind, type SourceRules, sourceSorter } from './source';
+
+/** Visits, as the site counts them. */
+export interface VisitSums {
+  readonly visits: number;
+  readonly newVisitors: number;
+  readonly stayed: number;
+}
+
+export interface Spelling extends VisitSums {
+  readonly spelling: string;
+  /** Place of the rule that sorts it; -1 where it fell through. */
+  readonly rule: number;
+}
+
+export interface SourceChannel extends VisitSums {
+  readonly channel: string;
+  readonly kind: SourceKind;
+  /** What the channel of that name says its clicks were on the same days; a gap where no channel is called so. */
+  readonly clicks: Figure;
+}
+
+export interface SourceList {
+  /** Days of the period on which visits were counted. */
+  readonly days: number;
+  /** The most visited first. */
+  readonly spellings: readonly Spelling[];
+  readonly channels: readonly SourceChannel[];
+  /** What no rule sorts. */
+  readonly unsorted: VisitSums;
+  /** What a visit is worth: value of all orders of those days by all visits, in whole units; null where orders have no value. */
+  readonly valuePerVisit: number | null;
+}
+
+const COLUMNS = { visits: 'visits', newVisitors: 'new visitors', stayed: 'visits that stayed' } as const;
+const none = (): Record<keyof VisitSums, number> => ({ visits: 0, newVisitors: 0, stayed: 0 });
+
+/** Where visits of a period came from, as written and as rules sort it, beside the clicks that channels report. */
+export function listSources(
+  tables: ClientTables,
+  rules: SourceRules,
+  about: {
+    readonly period: DayRange;
+    readonly action: Action;
+    readonly spellingOf: (code: number) => string;
+    readonly channelName: (channel: string) => string;
+  },
+): SourceList {
+  const { days, sums } = visitsBySource(tables, about.period);
+  const sorter = sourceSorter(rules);
+  const spellings = [...sums]
+    .map(([code, own]): Spelling => ({ spelling: about.spellingOf(code), rule: sorter(about.spellingOf(code)), ...own }))
+    .sort((a, b) => b.visits - a.visits || a.spelling.localeCompare(b.spelling, 'en'));
+  const channels = new Map<string, Record<keyof VisitSums, number> & { channel: string; kind: SourceKind }>();
+  for (const { rule, ...own } of spellings) {
+    const found = rules.rules[rule];
+    if (!found) continue;
+    const key = `${found.channel} ${found.kind}`;
+    const sum = channels.get(key) ?? { ...none(), channel: found.channel, kind: found.kind };
+    channels.set(key, sum);
+    addTo(sum, own);
+  }
+  const market = clicksAndValue(tables, days, about.action);
+  const all = total(spellings);
+  return {
+    days: days.length,
+    spellings,
+    channels: [...channels.values()]
+      .map((each) => ({ ...each, clicks: market.clicksOf((channel) => about.channelName(channel) === each.channel) }))
+      .sort((a, b) => b.visits - a.visits),
+    unsorted: total(spellings.filter(({ rule }) => rule < 0)),
+    valuePerVisit: market.value !== null && all.visits > 0 ? market.value / all.visits : null,
+  };
+}
+
+const addTo = (sum: Record<keyof VisitSums, number>, own: VisitSums): void => {
+  for (const key of ['visits', 'newVisitors', 'stayed'] as const) sum[key] += own[key];
+};
+
+function total(all: readonly VisitSums[]): VisitSums {
+  const sum = none();
+  for (const each of all) addTo(sum, each);
+  return sum;
+}
+
+/** Visits of each source on each day from the one feed of an account that answers it: the coarsest that covers the day. */
+function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: Day[]; sums: Map<number, Record<keyof VisitSums, number>> } {
+  const feeds = tables.feeds
+    .filter((feed) => feed.amounts.has('visits') && feed.dimensions.has('source'))
+    .sort((a, b) => a.dimensions.size - b.dimensions.size || b.feedId - a.feedId);
+  const answers = new Map<string, FeedTable>();
+  const days = new Set<Day>();
+  for (let day = from; day <= to; day++)
+    for (const feed of feeds)
+      if (feed.covers.some((cover) => cover.from <= day && day <= cover.to)) {
+        days.add(day);
+        const cell = `${feed.account} ${day}`;
+        answers.set(cell, answers.get(cell) ?? feed);
+      }
+  const sums = new Map<number, Record<keyof VisitSums, number>>();
+  for (const feed of feeds) {
+    const sources = feed.codes.get('source');
+    for (let row = 0; row < feed.length; row++) {
+      const source = sources?.[row] ?? NONE;
+      if (source === NONE || answers.get(`${feed.account} ${feed.day[row] ?? 0}`) !== feed) continue;
+      const sum = sums.get(source) ?? none();
+      sums.set(source, sum);
+      for (const key of ['visits', 'newVisitors', 'stayed'] as const) {
+        const amount = feed.amounts.get(COLUMNS[key])?.[row] ?? NaN;
+        if (!Number.isNaN(amount)) sum[key] += amount;
+      }
+    }
+  }
+  return { days: [...days].sort((a, b) => a - b), sums };
+}
+
+/** Clicks of channels and value of orders on these days. */
+function clicksAndValue(tables: ClientTables, days: readonly Day[], action: Action) {
+  const clicks: ClosedTerm = { kind: 'measure', measure: 'clicks' };
+  const value = closeTerm({ kind: 'outcome', action, part: 'value' }, { countedBy: 'orders', basis: 'sale' });
+  const buckets = runs(days);
+  if (buckets.length === 0) return { value: null, clicksOf: (): Figure => gap('not measured') };
+  const sums = accumulate(tables, { terms: [clicks, value], levels: ['campaign'], buckets });
+  const measured = new Measured(sums.terms);
+  const of = (term: ClosedTerm, wanted: (channel: string) => boolean, isAll: boolean): Figure =>
+    measured.figure(
+      { kind: 'term', term },
+      buckets.flatMap((_, bucket) => [
+        ...sums.campaigns
+          .all()
+          .filter(({ account }) => wanted(tables.accounts[account]?.channel ?? ''))
+          .map((node) => contributionOf(sums, node, bucket)),
+        ...(isAll ? [notMatchedContribution(sums, bucket)] : []),
+      ]),
+    );
+  const worth = of(value, () => true, true);
+  return {
+    value: worth.kind === 'value' ? worth.value : null,
+    clicksOf: (wanted: (channel: string) => boolean): Figure =>
+      tables.accounts.some(({ channel }) => wanted(channel)) ? of(clicks, wanted, false) : gap('not measured'),
+  };
+}
+
+/** Days as ranges without holes. */
+function runs(days: readonly Day[]): DayRange[] {
+  const ranges: { from: Day; to: Day }[] = [];
+  for (const day of days) {
+    const last = ranges.at(-1);
+    if (last && last.to === day - 1) last.to = day;
+    else ranges.push({ from: day, to: day });
+  }
+  return ranges;
+}
