@@ -6,6 +6,7 @@ import * as compare from './compare';
 import * as connections from './connections';
 import * as health from './health';
 import * as intake from './intake';
+import * as lots from './lots';
 import * as naming from './naming';
 import * as sources from './sources';
 
@@ -147,6 +148,14 @@ export const ENDPOINTS = {
     params: ofClient,
     body: sources.visitsRequest,
     reply: sources.visitsReply,
+  }),
+  lots: endpoint({
+    method: 'POST',
+    path: '/clients/:client/lots',
+    summary: 'Traffic bought in lots in a period, with what came of it',
+    params: ofClient,
+    body: lots.lotsRequest,
+    reply: lots.lotsReply,
   }),
   preview: endpoint({
     method: 'POST',

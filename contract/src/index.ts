@@ -6,6 +6,7 @@ export * from './connections';
 export * from './endpoints';
 export * from './health';
 export * from './intake';
+export * from './lots';
 export * from './naming';
 export * from './sources';
 export { openApi } from './open-api';

@@ -5,10 +5,13 @@ import {
   DELIMITERS,
   DIMENSION_NAMES,
   ENCODINGS,
+  FILE_KINDS,
   FILE_RATIO_NAMES,
   LEVELS,
   LETTER_CASES,
+  LOT_UNITS,
   MEASURE_NAMES,
+  TAG_LEVELS,
   TEXT_TESTS,
 } from '@lens/core';
 import { z } from 'zod';
@@ -28,7 +31,13 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('sale time') }),
   z.object({ role: z.literal('click time') }),
   z.object({ role: z.literal('order value') }),
-  z.object({ role: z.literal('tag'), level: z.enum(['campaign', 'ad']) }),
+  z.object({ role: z.literal('tag'), level: z.enum(TAG_LEVELS) }),
+  z.object({ role: z.literal('lot id') }),
+  z.object({ role: z.literal('seller') }),
+  z.object({ role: z.literal('agreed'), unit: z.enum(LOT_UNITS) }),
+  z.object({ role: z.literal('delivered') }),
+  z.object({ role: z.literal('price') }),
+  z.object({ role: z.literal('lot link') }),
 ]);
 
 const header = z.string().max(1000);
@@ -72,7 +81,7 @@ export const step = z.discriminatedUnion('do', [
 const steps = z.array(step).max(50).readonly();
 
 export const mapping = z.object({
-  kind: z.enum(['report', 'orders']),
+  kind: z.enum(FILE_KINDS),
   action: z.enum(ACTION_NAMES),
   dateOrder: z.enum(DATE_ORDERS),
   decimal: z.enum(['.', ',']),
@@ -243,7 +252,7 @@ export const feed = z.object({
   account: id,
   accountName: z.string(),
   channelName: z.string(),
-  kind: z.enum(['report', 'orders']),
+  kind: z.enum(FILE_KINDS),
   grain: z.array(z.string()),
   days: dayRange.nullable(),
   daysCovered: z.number().int(),

@@ -1,3 +1,4 @@
+import type { Lot } from '../lots/lot';
 import type { Day } from '../time/day';
 
 /** "No code": the row does not know this dimension. */
@@ -76,6 +77,8 @@ export interface ClientTables {
   readonly accounts: readonly AccountInfo[];
   readonly feeds: readonly FeedTable[];
   readonly orders: readonly OrderTable[];
+  /** Traffic bought in lots; the codes of "lot" are places in this list. */
+  readonly lots: readonly Lot[];
   /** Account index of each campaign code. */
   readonly campaignAccount: ReadonlyMap<number, number>;
   /** The client's margin, dated. Later entries win where they overlap. */

@@ -2,7 +2,7 @@ import { ACTIONS, type Action } from '../measure/outcome';
 import { DIMENSIONS } from '../measure/dimension';
 import { MEASURES } from '../measure/measure';
 import { type DateOrder, possibleOrders } from './date';
-import { type Mapping, type Role, roleKey } from './mapping';
+import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
 import { type Decimal, guessDecimal, isNothing } from './number';
 import { FILE_RATIOS } from './ratio';
@@ -53,6 +53,8 @@ const WORDS: readonly Words[] = [
       'install id',
       'subscription',
       'subscription id',
+      'sign-up',
+      'sign-up id',
       'bestellnummer',
       'n° de commande',
     ],
@@ -60,6 +62,14 @@ const WORDS: readonly Words[] = [
   [{ role: 'sale time' }, ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am']],
   [{ role: 'click time' }, ['clicked at', 'click time', 'click date']],
   [{ role: 'order value' }, ['goods net', 'net value', 'order value', 'value', 'revenue', 'warenwert', 'lead value']],
+  [{ role: 'lot id' }, ['lot', 'lot id', 'lot number']],
+  [{ role: 'seller' }, ['seller', 'sold by', 'supplier']],
+  [{ role: 'agreed', unit: 'clicks' }, ['agreed clicks', 'clicks agreed', 'clicks bought', 'ordered clicks']],
+  [{ role: 'agreed', unit: 'views' }, ['agreed views', 'views agreed', 'views bought', 'ordered views']],
+  [{ role: 'delivered' }, ['delivered', 'delivered clicks', 'delivered views']],
+  [{ role: 'price' }, ['price', 'cost', 'billed', 'preis', 'prix', 'precio', 'preço']],
+  [{ role: 'lot link' }, ['tracked link', 'tracking link', 'link']],
+  [{ role: 'tag', level: 'link' }, ['tag link', 'tracked link', 'tracking link']],
   [{ role: 'tag', level: 'campaign' }, ['tag campaign', 'campaign tag', 'utm_campaign', 'utm campaign']],
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
 ];
@@ -72,10 +82,10 @@ const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression
  * `samples` holds the cells of a column under its header.
  */
 export function guessMapping(headers: readonly string[], samples: readonly (readonly Cell[])[]): Guess {
-  const isOrders = headers.some((header) => matches(header, 'order id')) && headers.some((header) => matches(header, 'sale time'));
+  const kind = kindOf(headers);
   const taken = new Set<string>();
   const guesses = headers.map((header) => {
-    const guess = guessColumn(header, isOrders);
+    const guess = guessColumn(header, kind);
     const key = roleKey(guess.role);
     if (key !== 'ignore' && taken.has(key)) return { role: { role: 'ignore' } as const, reason: `another column is already ${key}` };
     taken.add(key);
@@ -87,11 +97,11 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );
-  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value'));
+  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value', 'price'));
   const mapping: Mapping = {
-    kind: isOrders ? 'orders' : 'report',
+    kind,
     action:
-      (['subscription', 'lead', 'booking', 'install'] as const).find((action) =>
+      (['subscription', 'lead', 'booking', 'install', 'sign-up'] as const).find((action) =>
         headers.some((header) => words(header).startsWith(action)),
       ) ?? 'purchase',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
@@ -110,18 +120,36 @@ const words = (header: string): string => header.trim().toLowerCase().replace(/\
 const matches = (header: string, role: Role['role']): boolean =>
   WORDS.some(([each, list]) => each.role === role && list.includes(words(header)));
 
-const ORDER_ROLES = new Set<Role['role']>(['order id', 'sale time', 'click time', 'order value', 'tag']);
+/** Roles that columns of orders and of lots can have; columns of reports have the others. */
+const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
+  orders: new Set(['order id', 'sale time', 'click time', 'order value', 'tag']),
+  lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
+};
 
-function guessColumn(header: string, isOrders: boolean): ColumnGuess {
+function kindOf(headers: readonly string[]): FileKind {
+  const has = (role: Role['role']): boolean => headers.some((header) => matches(header, role));
+  if (has('order id') && has('sale time')) return 'orders';
+  return has('lot id') && has('seller') && has('lot link') ? 'lots' : 'report';
+}
+
+const fits = (role: Role['role'], kind: FileKind): boolean =>
+  kind === 'report' ? role === 'day' || !Object.values(ROLES_OF).some((roles) => roles.has(role)) : ROLES_OF[kind].has(role);
+
+const NOT_NEEDED = { orders: 'not needed for counting orders', lots: 'not needed for what lots brought' } as const;
+
+function guessColumn(header: string, kind: FileKind): ColumnGuess {
   const text = words(header);
   const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
+  const known = WORDS.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
+  if (kind !== 'report') {
+    return known
+      ? { role: known[0], reason: `its header says “${header.trim()}”` }
+      : { role: { role: 'ignore' }, reason: NOT_NEEDED[kind] };
+  }
   const ratio = FILE_RATIOS.find(({ headers }) => (headers as readonly string[]).includes(plain));
-  if (ratio && !isOrders)
-    return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
+  if (ratio) return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
   if (OTHER_RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
-  const known = WORDS.find(([role, list]) => ORDER_ROLES.has(role.role) === isOrders && (list.includes(text) || list.includes(plain)));
   if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
-  if (isOrders) return { role: { role: 'ignore' }, reason: 'not needed for counting orders' };
   const measure = MEASURES.find((each) => (each.headers as readonly string[]).includes(plain) || each.name === plain);
   if (measure) return { role: { role: 'measure', measure: measure.name }, reason: `its header says “${header.trim()}”` };
   return guessOutcome(text, plain) ?? { role: { role: 'ignore' }, reason: 'not recognised: choose what it is, or leave it out' };

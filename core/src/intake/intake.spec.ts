@@ -341,6 +341,7 @@ describe('reading rows', () => {
       value: 36_000_000,
       tagCampaign: 'C9',
       tagAd: null,
+      tagLink: null,
     });
     expect(readOrderRow(['', '2026-10-03', '', '1', ''], orders, 'UTC')).toMatchObject({ message: 'The row has no order id' });
   });

@@ -28,12 +28,28 @@ export type Role =
   | { readonly role: 'sale time' }
   | { readonly role: 'click time' }
   | { readonly role: 'order value' }
-  /** A tag the order carries: the id or name of the member whose ad was clicked. */
-  | { readonly role: 'tag'; readonly level: 'campaign' | 'ad' };
+  /** A tag the order carries: the id or name of the member whose ad was clicked, or the tracked link of a lot. */
+  | { readonly role: 'tag'; readonly level: TagLevel }
+  | { readonly role: 'lot id' }
+  | { readonly role: 'seller' }
+  /** How much of what was bought. */
+  | { readonly role: 'agreed'; readonly unit: LotUnit }
+  | { readonly role: 'delivered' }
+  | { readonly role: 'price' }
+  | { readonly role: 'lot link' };
 
-/** How a file is read: how its table is shaped first, whether a row is then a report line or one order, and what each column means. */
+export const TAG_LEVELS = ['campaign', 'ad', 'link'] as const;
+export type TagLevel = (typeof TAG_LEVELS)[number];
+export const LOT_UNITS = ['clicks', 'views'] as const;
+export type LotUnit = (typeof LOT_UNITS)[number];
+
+/** What one row of a file is. */
+export const FILE_KINDS = ['report', 'orders', 'lots'] as const;
+export type FileKind = (typeof FILE_KINDS)[number];
+
+/** How a file is read: how its table is shaped first, whether a row is then a report line, one order or one lot, and what each column means. */
 export interface Mapping {
-  readonly kind: 'report' | 'orders';
+  readonly kind: FileKind;
   /** What one row of an order file counts as. */
   readonly action: Action;
   readonly dateOrder: DateOrder;
@@ -58,6 +74,8 @@ export function roleKey(role: Role): string {
       return `${role.action}.${role.part}.claims.${role.basis}`;
     case 'tag':
       return `tag ${role.level}`;
+    case 'agreed':
+      return `agreed ${role.unit}`;
     default:
       return role.role;
   }
@@ -86,6 +104,15 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
   if (mapping.kind === 'orders') {
     need('order id', 'Without it an order could be counted twice.');
     need('sale time', 'Without it an order has no day.');
+    return problems;
+  }
+  if (mapping.kind === 'lots') {
+    need('lot id', 'Without it a lot could be counted twice.');
+    need('seller', 'Lots are compared by who sold them.');
+    need('day', 'A lot has the day it was sent or began.');
+    need('price', 'Without it nothing can be said of what a lot brought.');
+    need('lot link', 'By it visits and outcomes are known to be its own.');
+    if (has('agreed clicks') && has('agreed views')) problems.push('A lot is agreed in clicks or in views, not both.');
     return problems;
   }
   if (!has('time')) need('day', 'Every row of a report needs its day.');

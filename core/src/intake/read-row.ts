@@ -4,7 +4,7 @@ import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
 import { isLongerThanADay, parseDate, parseMoment } from './date';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
-import { isLimit, isNothing, parseNumber, provesOther } from './number';
+import { isLimit, parseNumber, provesOther } from './number';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
 /** A cell that cannot be read, with what to do about it. */
@@ -14,6 +14,8 @@ export interface CellProblem {
   /** The cell is right if the file is written otherwise than was thought: reading on would be a guess. */
   readonly against?: 'decimal sign' | 'date order';
 }
+
+export const isProblem = <R extends object>(row: R | CellProblem): row is CellProblem => 'message' in row;
 
 /** Zones a row's hours are written in and wanted in. */
 export interface Zones {
@@ -38,15 +40,6 @@ export interface ReportRow {
   readonly limits: number;
   /** Ratios the file states, by whether they are what their parts make. */
   readonly ratios: readonly { readonly ratio: FileRatioName; readonly agrees: boolean }[];
-}
-
-export interface OrderRow {
-  readonly id: string;
-  readonly saleDay: Day;
-  readonly clickDay: Day | null;
-  readonly value: number | null;
-  readonly tagCampaign: string | null;
-  readonly tagAd: string | null;
 }
 
 const RUNNING = new Map([
@@ -173,7 +166,8 @@ function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapp
 /** Days since 30 December 1899, as spreadsheets number dates. */
 const SPREADSHEET_EPOCH = 25_569;
 
-function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
+/** The day a cell says, or undefined. */
+export function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
   if (typeof cell === 'number' && cell > 20_000 && cell < 80_000) return Math.floor(cell) - SPREADSHEET_EPOCH;
   const { days } = prepared(mapping);
   const text = String(cell);
@@ -184,7 +178,8 @@ function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
   return day;
 }
 
-function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
+/** Why a text is no day, and whether it would be one in another order. */
+export function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
   if (isLongerThanADay(text)) return { message: `“${text}” is a whole week, month or quarter: export the report by day` };
   const message = `“${text}” is not a ${what} (${order})`;
   const other = (['year first', 'day first', 'month first'] as const).some((each) => each !== order && parseDate(text, each) !== undefined);
@@ -230,37 +225,3 @@ function membersOf(ids: Partial<Record<string, string>>, { levels }: Prepared): 
   }
   return levels.length > 0 && !members.campaign ? undefined : members;
 }
-
-/** Reads one order or lead. `zone` is the client's, for times that carry an offset. */
-export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: string): OrderRow | CellProblem {
-  const cellOf = (key: string): { column: number; cell: string } => {
-    const column = mapping.columns.findIndex((role) => roleKey(role) === key);
-    return { column, cell: column < 0 ? '' : cellText(cells[column]) };
-  };
-  const id = cellOf('order id');
-  if (id.cell === '') return { column: id.column, message: 'The row has no order id' };
-  const sale = cellOf('sale time');
-  const saleDay = parseMoment(sale.cell, mapping.dateOrder, zone)?.day;
-  if (saleDay === undefined) return { column: sale.column, ...notADay(sale.cell, 'time', mapping.dateOrder) };
-  const click = cellOf('click time');
-  const clickDay = isNothing(click.cell) ? null : parseMoment(click.cell, mapping.dateOrder, zone)?.day;
-  if (clickDay === undefined) return { column: click.column, ...notADay(click.cell, 'time', mapping.dateOrder) };
-  const worth = cellOf('order value');
-  const value = worth.column < 0 ? null : parseNumber(cells[worth.column] ?? '', mapping.decimal);
-  if (value === undefined) {
-    const isOther = provesOther(worth.cell, mapping.decimal);
-    return { column: worth.column, message: `“${worth.cell}” is not a number`, ...(isOther ? { against: 'decimal sign' } : {}) };
-  }
-  return {
-    id: id.cell,
-    saleDay,
-    clickDay,
-    value: value === null ? null : Math.round(value * 1_000_000),
-    tagCampaign: tagOf(cellOf('tag campaign').cell),
-    tagAd: tagOf(cellOf('tag ad').cell),
-  };
-}
-
-export const isProblem = (row: ReportRow | OrderRow | CellProblem): row is CellProblem => 'message' in row;
-
-const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);

@@ -16,6 +16,7 @@ export const DIMENSIONS = [
     headers: ['landing page', 'landing page path', 'zielseite', 'page de destination', 'página de destino'],
   },
   { name: 'source', label: 'Source of a visit', headers: ['source', 'traffic source', 'visit source', 'quelle', 'origen', 'origem'] },
+  { name: 'tracked link', label: 'Tracked link', headers: ['tracked link', 'tracking link'] },
   { name: 'position', label: 'Position', headers: ['position', 'ad position'] },
 ] as const;
 export type DimensionName = (typeof DIMENSIONS)[number]['name'];

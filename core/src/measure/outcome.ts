@@ -16,6 +16,12 @@ export const ACTIONS = [
     one: 'subscription',
     headers: ['subscriptions', 'subscribers', 'abonnements', 'suscripciones', 'assinaturas'],
   },
+  {
+    name: 'sign-up',
+    label: 'Sign-ups',
+    one: 'sign-up',
+    headers: ['sign-ups', 'signups', 'registrations', 'anmeldungen', 'inscriptions', 'registros'],
+  },
   { name: 'lead', label: 'Leads', one: 'lead', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
 ] as const;
 

@@ -1,24 +1,39 @@
 import type { AddressPart } from './step';
 
-/**
- * A part of a web address, which may lack its scheme ("shop.example/a?b=c") or its host ("/a?b=c").
- * Empty where the address has no such part. A parameter is looked for behind "?" and, as some sites
- * write them, behind "#"; its name is told apart by capitals only where both are there.
- */
-export function partOfAddress(address: string, part: AddressPart, parameter = ''): string {
-  const match = /^(?:[a-z][a-z0-9+.-]*:)?(?:\/\/)?([^/?#]*)([^?#]*)(?:\?([^#]*))?(?:#(.*))?$/is.exec(address.trim());
-  if (!match) return '';
-  const [, host = '', path = '', query = '', fragment = ''] = match;
-  if (part === 'path') return path;
-  if (part === 'host')
-    return host
+export interface Address {
+  readonly host: string;
+  readonly path: string;
+  /** Those behind "?" and, as some sites write them, behind "#". */
+  readonly parameters: (readonly [name: string, text: string])[];
+}
+
+/** A web address, which may lack its scheme ("shop.example/a?b=c") or its host ("/a?b=c"). */
+export function readAddress(text: string): Address {
+  const match = /^(?:[a-z][a-z0-9+.-]*:)?(?:\/\/)?([^/?#]*)([^?#]*)(?:\?([^#]*))?(?:#(.*))?$/is.exec(text.trim());
+  const [, host = '', path = '', query = '', fragment = ''] = match ?? [];
+  return {
+    host: host
       .toLowerCase()
       .replace(/^[^@]*@/, '')
-      .replace(/:\d+$/, '');
-  const pairs = [query, fragment].flatMap((text) => text.split('&')).map((pair) => pair.split(/=(.*)/s));
-  const exact = pairs.find(([name]) => decoded(name) === parameter);
-  const found = exact ?? pairs.find(([name]) => decoded(name).toLowerCase() === parameter.toLowerCase());
-  return parameter === '' ? '' : decoded(found?.[1]);
+      .replace(/:\d+$/, ''),
+    path,
+    parameters: [query, fragment.replace(/^[^?]*\?/, '')]
+      .flatMap((part) => part.split('&'))
+      .flatMap((pair) => (pair === '' ? [] : [[decoded(pair.split('=')[0]), decoded(/=(.*)$/s.exec(pair)?.[1])] as const])),
+  };
+}
+
+/**
+ * A part of a web address, empty where it has no such part. The name of a parameter is told apart by
+ * capitals only where both are there.
+ */
+export function partOfAddress(text: string, part: AddressPart, parameter = ''): string {
+  const { host, path, parameters } = readAddress(text);
+  if (part !== 'parameter') return part === 'host' ? host : path;
+  if (parameter === '') return '';
+  const exact = parameters.find(([name]) => name === parameter);
+  const found = exact ?? parameters.find(([name]) => name.toLowerCase() === parameter.toLowerCase());
+  return found?.[1] ?? '';
 }
 
 /** As addresses write text; what is written wrongly stays as it is. */

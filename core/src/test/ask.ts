@@ -24,6 +24,7 @@ export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTable
     accounts: [{ id: 'a', channel: 'search', currency: 'GBP', rates: null }],
     feeds,
     orders: [],
+    lots: [],
     campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
     margin: [],
     ...more,

@@ -10,8 +10,8 @@ const REPORTS: Readonly<Record<string, readonly string[]>> = {
   'cobble-video': ['ads', 'settings'],
   'hedgerow-display': ['ads', 'placements', 'settings'],
   stallway: ['products', 'settings'],
-  larkmail: ['sources', 'sub-sources', 'settings'],
-  footpath: ['visits'],
+  larkmail: ['sources', 'sub-sources', 'lots', 'settings'],
+  footpath: ['visits', 'links'],
   till: ['till', 'subscriptions'],
 };
 

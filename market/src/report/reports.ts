@@ -7,7 +7,7 @@ import { OFFERS } from './offers';
 import { reachReport } from './reach';
 import type { Report } from './report';
 import { changesReport, settingsReport } from './settings-report';
-import { journeysReport, visitsReport } from './site';
+import { journeysReport, linksReport, visitsReport } from './site';
 import type { Source } from './source';
 import { subscriptionsReport, tillReport } from './till';
 
@@ -17,7 +17,10 @@ const OUTCOME_NAMES = { purchase: 'Purchase', booking: 'Booking', lead: 'Lead', 
 export function reportsOf(source: Source, channel: string): Report[] {
   const { world, events, settings } = source;
   if (channel === 'till') return [tillReport(source), ...(world.action === 'install' ? [subscriptionsReport(source)] : [])];
-  if (channel === 'footpath') return [visitsReport(world, events), journeysReport(world, events)];
+  if (channel === 'footpath') {
+    const links = world.campaigns.some(({ inLots }) => inLots) ? [linksReport(world, events)] : [];
+    return [visitsReport(world, events), ...links, journeysReport(world, events)];
+  }
   const campaigns = world.campaigns.flatMap((campaign, at) => (campaign.channel === channel ? [at] : []));
   if (campaigns.length === 0) return [];
   const cuts = cutReports(source, channel as ChannelId, campaigns);

@@ -1,8 +1,9 @@
 import { holds, isoDay, momentOf } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
-import { DEVICES, DID, type Events, rowsOn } from '../people/events';
-import { always, type Cell, type Report } from './report';
+import { DEVICES, DID, type Events, rowsOn, type Touches } from '../people/events';
+import { lotLink } from './lots';
+import { always, type Cell, type Days, type Report } from './report';
 
 /** Ways the same source is written, as careless tagging leaves them. */
 const SPELLINGS: Readonly<Record<string, readonly string[]>> = {
@@ -30,28 +31,56 @@ export function visitsReport(world: ClientWorld, { touches }: Events): Report {
       always('New visitors', 'measure', 'Not seen before'),
       always('Visits that stayed', 'measure', 'Longer than ten seconds'),
     ],
-    rows: ({ from, to }) => {
-      const sums = new Map<string, { day: number; source: string; page: string; visits: number; fresh: number; stayed: number }>();
-      for (const row of rowsOn(touches, { from, to })) {
-        const day = touches.get('day', row);
-        const flags = touches.get('flags', row);
-        if ((flags & DID.visit) === 0) continue;
-        const page = world.pages[touches.get('page', row)] ?? '';
-        if (world.events.some((event) => event.lostTagPage === page && holds(event, day))) continue;
-        const source = sourceOf(world, touches.get('campaign', row), touches.get('person', row));
-        const key = `${day} ${source} ${page}`;
-        const sum = sums.get(key) ?? { day, source, page, visits: 0, fresh: 0, stayed: 0 };
-        sums.set(key, sum);
-        sum.visits += 1;
-        sum.fresh += (flags & DID.newVisitor) === 0 ? 0 : 1;
-        sum.stayed += (flags & DID.stayed) === 0 ? 0 : 1;
-      }
-      return [...sums.values()]
-        .sort((a, b) => a.day - b.day || a.source.localeCompare(b.source, 'en') || a.page.localeCompare(b.page, 'en'))
-        .map((sum) => [isoDay(sum.day), sum.source, sum.page, sum.visits, sum.fresh, sum.stayed]);
-    },
+    rows: (days) => visitRows(world, touches, days, (touch) => [sourceOf(world, touch.campaign, touch.person), pageOf(world, touch)]),
   };
 }
+
+/** Visits by the tracked links of lots; those that came without one stand under an empty link. */
+export function linksReport(world: ClientWorld, { touches }: Events): Report {
+  return {
+    id: 'links',
+    name: 'Visits by tracked link',
+    restates: 2,
+    fields: [
+      always('Day', 'day', 'Day of the visit'),
+      always('Tracked link', 'dimension', 'The link it came by, empty for the others'),
+      always('Visits', 'measure', 'Visits'),
+      always('New visitors', 'measure', 'Not seen before'),
+      always('Visits that stayed', 'measure', 'Longer than ten seconds'),
+    ],
+    rows: (days) =>
+      visitRows(world, touches, days, ({ campaign, group, day }) => {
+        const spec = world.campaigns[campaign];
+        return [spec?.inLots === true ? lotLink(world, spec, group, day) : ''];
+      }),
+  };
+}
+
+type Touch = ReturnType<Touches['row']>;
+
+/** Visits of the days by what `keysOf` says of each. */
+function visitRows(world: ClientWorld, touches: Touches, { from, to }: Days, keysOf: (touch: Touch) => string[]): Cell[][] {
+  const sums = new Map<string, { day: number; keys: string[]; visits: number; fresh: number; stayed: number }>();
+  for (const row of rowsOn(touches, { from, to })) {
+    const flags = touches.get('flags', row);
+    if ((flags & DID.visit) === 0) continue;
+    const touch = touches.row(row);
+    const page = pageOf(world, touch);
+    if (world.events.some((event) => event.lostTagPage === page && holds(event, touch.day))) continue;
+    const keys = keysOf(touch);
+    const key = [touch.day, ...keys].join(' ');
+    const sum = sums.get(key) ?? { day: touch.day, keys, visits: 0, fresh: 0, stayed: 0 };
+    sums.set(key, sum);
+    sum.visits += 1;
+    sum.fresh += (flags & DID.newVisitor) === 0 ? 0 : 1;
+    sum.stayed += (flags & DID.stayed) === 0 ? 0 : 1;
+  }
+  return [...sums.values()]
+    .sort((a, b) => a.day - b.day || a.keys.join(' ').localeCompare(b.keys.join(' '), 'en'))
+    .map((sum) => [isoDay(sum.day), ...sum.keys, sum.visits, sum.fresh, sum.stayed]);
+}
+
+const pageOf = (world: ClientWorld, { page }: Touch): string => world.pages[page] ?? '';
 
 function sourceOf(world: ClientWorld, campaign: number, person: number): string {
   const spec = world.campaigns[campaign];

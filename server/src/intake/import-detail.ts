@@ -11,7 +11,6 @@ export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord): Import
   const headers = reading ? shapeOf(reading.headers, reading.mapping.steps).headers : [];
   const before = versionOf(db, feed, record, record.id - 1);
   const after = versionOf(db, feed, record, record.id);
-  const terms = feed.kind === 'report' ? columnsOf(db, feed.id) : ['count', 'value'].map((part) => `${feed.action}.${part}.orders.sale`);
   return {
     columns: (reading?.mapping.columns ?? []).flatMap((role, at) => {
       const header = headers[at];
@@ -20,13 +19,30 @@ export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord): Import
     steps: (reading?.mapping.steps ?? []).map(stepText),
     rowsBefore: before.rows,
     rowsAfter: after.rows,
-    terms: terms.flatMap((term, slot) => {
-      if (isSetting(term)) return [];
-      const of = termOfKey(term);
-      const whole = (sum: number | null | undefined): number | null => (sum === null || sum === undefined ? null : sum / termScale(of));
-      return [
-        { term, unit: termUnit(of) === 'money' ? 'money' : 'count', before: whole(before.sums[slot]), after: whole(after.sums[slot]) },
-      ];
+    terms: amountsOf(db, feed).flatMap(({ term, unit, scale }, slot) => {
+      const whole = (sum: number | null | undefined): number | null => (sum === null || sum === undefined ? null : sum / scale);
+      return unit === null ? [] : [{ term, unit, before: whole(before.sums[slot]), after: whole(after.sums[slot]) }];
     }),
   };
+}
+
+interface Amount {
+  readonly term: string;
+  /** Null for what is never summed. */
+  readonly unit: 'money' | 'count' | null;
+  readonly scale: number;
+}
+
+/** What the sums of a version of a feed are sums of. */
+function amountsOf(db: Db, { id, kind, action }: FeedRecord): Amount[] {
+  if (kind === 'lots')
+    return [
+      { term: 'lots', unit: 'count', scale: 1_000_000 },
+      { term: 'price', unit: 'money', scale: 1_000_000 },
+    ];
+  const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.orders.sale`);
+  return terms.map((term) => {
+    const of = termOfKey(term);
+    return { term, unit: isSetting(term) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
+  });
 }

@@ -9,8 +9,7 @@ import {
   headerPlace,
   isProblem,
   type Mapping,
-  readOrderRow,
-  readReportRow,
+  readFileRow,
   repeatsHeader,
   type Role,
   saysTotal,
@@ -195,7 +194,6 @@ function rowsOfAccount(feed: KnownFeed, headers: readonly string[], sample: read
 /** Whether a feed's mapping fits the rows: two channels may use the same headers and write numbers differently. */
 function reads(feed: KnownFeed, headers: readonly string[], sample: readonly (readonly Cell[])[]): boolean {
   const own = { ...feed.mapping, columns: columnsBy(feed, headers) };
-  const read = (cells: readonly Cell[]) =>
-    own.kind === 'report' ? readReportRow(cells, own, { account: 'UTC', client: 'UTC' }) : readOrderRow(cells, own, 'UTC');
-  return sample.filter((cells) => !isProblem(read(cells))).length * 2 > sample.length;
+  const zones = { account: 'UTC', client: 'UTC' };
+  return sample.filter((cells) => !isProblem(readFileRow(cells, own, zones))).length * 2 > sample.length;
 }

@@ -1,5 +1,5 @@
 import { compareTotals, type DayRange, formatDay, isSetting, LEVELS, termOfKey, termScale, termUnit } from '@lens/core';
-import { commitOrders, commitReport } from '../store/commit';
+import { commitReport, commitThings } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
 import {
@@ -11,7 +11,7 @@ import {
   type StagedDays,
   stagedDays,
   stagedMembers,
-  stagedOrderValue,
+  stagedMoney,
   stagedSums,
 } from '../store/staging';
 import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
@@ -55,7 +55,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
   staging.close();
-  const range = coveredDays(days, task.covers);
+  const range = coveredDays(days, task.covers, task.mapping.kind === 'report' ? 0 : 1);
   const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, range) : { replaces: 0, absent: [] };
   return {
     kind: 'checked',
@@ -79,17 +79,23 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   };
 }
 
-/** The days of the rows, or the wider ones the file is said to cover. */
-function coveredDays({ from, to }: StagedDays, covers: DayRange | null): DayRange | null {
+/**
+ * The days of the rows, or the wider ones the file is said to cover. Orders have moments: moved to the
+ * client's zone, those of the edges fall on a day beside the days asked for.
+ */
+function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: number): DayRange | null {
   if (from === null || to === null) return null;
-  if (covers && (covers.from > from || covers.to < to)) {
+  if (covers && (covers.from - slack > from || covers.to + slack < to)) {
     throw new UnreadableFile(`The file has rows from ${formatDay(from)} to ${formatDay(to)}, more than the days it is said to cover.`);
   }
   return covers ?? { from, to };
 }
 
 function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
-  if (mapping.kind === 'orders') return [{ term: 'value', amount: stagedOrderValue(staging) / 1_000_000, unit: 'money' }];
+  if (mapping.kind !== 'report') {
+    const term = mapping.kind === 'orders' ? 'value' : 'price';
+    return [{ term, amount: stagedMoney(staging, mapping.kind) / 1_000_000, unit: 'money' }];
+  }
   const terms = termsOfMapping(mapping);
   const sums = stagedSums(staging, terms.length);
   return terms.flatMap((key, slot) => {
@@ -126,7 +132,7 @@ async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMess
     const importId =
       task.mapping.kind === 'report'
         ? commitReport(db, task.input, termsOfMapping(task.mapping), onStep)
-        : commitOrders(db, task.input, onStep);
+        : commitThings(db, task.mapping.kind, task.input, onStep);
     return { kind: 'imported', importId };
   } finally {
     db.close();

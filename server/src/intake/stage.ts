@@ -9,12 +9,12 @@ import {
   isProblem,
   isSetting,
   LEVELS,
+  type LotRow,
   makesParts,
   type Mapping,
   type OrderRow,
   parseNumber,
-  readOrderRow,
-  readReportRow,
+  readFileRow,
   readsHeaders,
   repeatsHeader,
   type ReportRow,
@@ -28,7 +28,7 @@ import {
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
-import { inOneGo, orderInserter, rowInserter, SLOTS } from '../store/staging';
+import { inOneGo, rowInserter, SLOTS, thingInserter } from '../store/staging';
 import { readTable, type TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
@@ -82,7 +82,8 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   return stager.result();
 }
 
-type Read = ReportRow | OrderRow | CellProblem;
+type Row = ReportRow | OrderRow | LotRow;
+type Read = Row | CellProblem;
 
 class Stager {
   private readonly terms: readonly string[];
@@ -106,7 +107,7 @@ class Stager {
     this.insert =
       mapping.kind === 'report'
         ? rowInserter(staging, { slots: this.terms.length, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
-        : orderInserter(staging);
+        : thingInserter(staging, mapping.kind);
   }
 
   take({ line, cells }: TableLine): void {
@@ -137,7 +138,7 @@ class Stager {
 
   private read(row: readonly Cell[]): Read {
     const { mapping, zones } = this.source;
-    return mapping.kind === 'report' ? readReportRow(row, mapping, zones) : readOrderRow(row, mapping, zones.client);
+    return readFileRow(row, mapping, zones);
   }
 
   /** Keeps the rows a line was shaped into, counts those a step left out, refuses what cannot be read. */
@@ -150,9 +151,9 @@ class Stager {
     }
   }
 
-  private keep(row: ReportRow | OrderRow): void {
+  private keep(row: Row): void {
     if (!('amounts' in row)) {
-      if (!this.insert(orderValues(row))) this.count.merged += 1;
+      if (!this.insert('lot' in row ? lotValues(row) : orderValues(row))) this.count.merged += 1;
       return;
     }
     this.count.limits += row.limits;
@@ -207,4 +208,5 @@ function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
   return values;
 }
 
-const orderValues = (row: OrderRow): unknown[] => [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd];
+const orderValues = (row: OrderRow): unknown[] => [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd, row.tagLink];
+const lotValues = (row: LotRow): unknown[] => [row.lot, row.day, row.seller, row.price, row.link, row.unit, row.agreed, row.delivered];

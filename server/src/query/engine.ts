@@ -1,4 +1,4 @@
-import type { Health, AuditReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import type { Health, AuditReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
   type Action,
   audit,
@@ -13,6 +13,7 @@ import {
   filledFormula,
   health,
   LEVELS,
+  listLots,
   listSources,
   METRIC_SETS,
   type MetricId,
@@ -178,6 +179,15 @@ export class QueryEngine {
       spellingOf: (code) => names('source', code),
       channelName: (channel) => names('channel', channel),
     });
+  }
+
+  /** Lots of a period with all that came of them since. */
+  lots(client: string, period: DayRange): LotsReply {
+    const loaded = this.load(client);
+    const names = this.namesOf(loaded);
+    const channelOf = (account: number): string => names('channel', loaded.tables.accounts[account]?.channel ?? '');
+    const { lines, ...list } = listLots(loaded.tables, period);
+    return { ...list, lines: lines.map(({ lot, ...line }) => ({ ...line, lot: lot && { ...lot, channelName: channelOf(lot.account) } })) };
   }
 
   guessedConventions(client: string): Convention[] {

@@ -29,6 +29,7 @@ export function startQueries(dataFolder: string): Queries {
     health: ask('health'),
     names: ask('names'),
     visits: ask('visits'),
+    lots: ask('lots'),
     guessedConventions: ask('guessedConventions'),
     close: () => pool.close({ force: true }),
   };

@@ -12,6 +12,8 @@ export function compareRoutes(router: Router, context: Context): void {
     queries.compare(body, clockOf(context, clientOr404(context, body.client).timeZone).today),
   );
 
+  answer(router, ENDPOINTS.lots, ({ params, body }) => queries.lots(clientOr404(context, params.client).id, body.period));
+
   answer(router, ENDPOINTS.series, async ({ body }) => {
     clientOr404(context, body.question.client);
     const { buckets, lines } = await queries.series(body.question, body.metric, body.members);

@@ -1,4 +1,5 @@
 import type { Db } from './database';
+import { ROW_TABLES, THING_COLUMNS, type ThingKind } from './row-tables';
 import { PATHS, slotColumns } from './staging';
 
 export interface CommitInput {
@@ -63,27 +64,28 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
   })();
 }
 
-/** The same for orders: an order is known by its id, wherever its day moves to. */
-export function commitOrders(db: Db, input: CommitInput, onStep: OnStep): number {
+/** The same for orders and lots: each is known by its id, wherever its day moves to. */
+export function commitThings(db: Db, kind: ThingKind, input: CommitInput, onStep: OnStep): number {
+  const { table, day, staged } = ROW_TABLES[kind];
+  const columns = THING_COLUMNS[kind];
   return db.transaction(() => {
     const id = insertImport(db, input);
-    const columns = ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad'];
     const same = columns.map((column) => `new.${column} IS old.${column}`).join(' AND ');
     const closed = db
       .prepare(
-        `UPDATE order_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL
-         AND (sale_day BETWEEN @from AND @to AND ${input.keepAbsent ? '0' : '1'} OR external_id IN (SELECT external_id FROM staging.staged_order))
-         AND NOT EXISTS (SELECT 1 FROM staging.staged_order AS new WHERE ${same})`,
+        `UPDATE ${table} AS old SET until = @id WHERE feed_id = @feed AND until IS NULL
+         AND (${day} BETWEEN @from AND @to AND ${input.keepAbsent ? '0' : '1'} OR external_id IN (SELECT external_id FROM staging.${staged}))
+         AND NOT EXISTS (SELECT 1 FROM staging.${staged} AS new WHERE ${same})`,
       )
       .run({ feed: input.feed, id, from: input.from, to: input.to }).changes;
-    onStep('replaced orders ended', closed);
+    onStep('replaced rows ended', closed);
     const added = db
       .prepare(
-        `INSERT INTO order_row (feed_id, ${columns.join(', ')}, since) SELECT @feed, ${columns.join(', ')}, @id FROM staging.staged_order AS new
-         WHERE NOT EXISTS (SELECT 1 FROM order_row AS old WHERE old.feed_id = @feed AND old.until IS NULL AND old.external_id = new.external_id)`,
+        `INSERT INTO ${table} (feed_id, ${columns.join(', ')}, since) SELECT @feed, ${columns.join(', ')}, @id FROM staging.${staged} AS new
+         WHERE NOT EXISTS (SELECT 1 FROM ${table} AS old WHERE old.feed_id = @feed AND old.until IS NULL AND old.external_id = new.external_id)`,
       )
       .run({ feed: input.feed, id }).changes;
-    onStep('orders added', added);
+    onStep('rows added', added);
     finish(db, input, id);
     return id;
   })();

@@ -40,11 +40,16 @@ export async function migrate(dataFolder: string): Promise<Db> {
     .sort();
   const waiting = files.filter((file) => Number.parseInt(file, 10) > done);
   if (!isNew && done > 0 && waiting.length > 0) await db.backup(`${path}.before-${waiting[0] ?? ''}.backup`);
+  // A table that others refer to can only be made anew while nobody looks.
+  db.pragma('foreign_keys = OFF');
   for (const file of waiting) {
     db.transaction(() => {
       db.exec(readFileSync(join(MIGRATIONS, file), 'utf8'));
       db.pragma(`user_version = ${Number.parseInt(file, 10)}`);
     })();
   }
+  const dangling = db.pragma('foreign_key_check') as unknown[];
+  if (dangling.length > 0) throw new Error(`The database has ${dangling.length} rows that refer to nothing after migrating.`);
+  db.pragma('foreign_keys = ON');
   return db;
 }

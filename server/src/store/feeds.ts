@@ -1,11 +1,12 @@
-import type { Mapping } from '@lens/core';
+import type { FileKind, Mapping } from '@lens/core';
 import type { Db } from './database';
+import { ROW_TABLES } from './row-tables';
 
 export interface FeedRecord {
   readonly id: number;
   readonly account: string;
   readonly name: string;
-  readonly kind: 'report' | 'orders';
+  readonly kind: FileKind;
   readonly grain: readonly string[];
   readonly action: string;
   readonly headers: readonly string[];
@@ -60,7 +61,7 @@ export interface FeedGlance {
 
 /** Live rows of a feed and the days its imports cover. */
 export function glanceOf(db: Db, feed: FeedRecord): FeedGlance {
-  const table = feed.kind === 'report' ? 'feed_row' : 'order_row';
+  const { table } = ROW_TABLES[feed.kind];
   const rows = db
     .prepare<[number], { rows: number }>(`SELECT count(*) AS rows FROM ${table} WHERE feed_id = ? AND until IS NULL`)
     .get(feed.id);

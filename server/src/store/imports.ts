@@ -1,4 +1,6 @@
+import type { FileKind } from '@lens/core';
 import type { Db } from './database';
+import { ROW_TABLES } from './row-tables';
 
 export interface ImportRecord {
   readonly id: number;
@@ -63,9 +65,9 @@ const NEXT_IMPORT = (day: string, campaign: string): string => `(
  * Takes an import back: every cell then shows the newest import that still stands. Rows that a later
  * import confirmed are handed to it; rows that this import replaced live again until the next one.
  */
-export function takeBackImport(db: Db, record: ImportRecord, kind: 'report' | 'orders', now: string): void {
-  const table = kind === 'report' ? 'feed_row' : 'order_row';
-  const next = kind === 'report' ? NEXT_IMPORT('row.day', 'row.campaign_id') : NEXT_IMPORT('row.sale_day', '0');
+export function takeBackImport(db: Db, record: ImportRecord, kind: FileKind, now: string): void {
+  const { table, day } = ROW_TABLES[kind];
+  const next = NEXT_IMPORT(`row.${day}`, kind === 'report' ? 'row.campaign_id' : '0');
   const about = { feed: record.feedId, id: record.id };
   db.transaction(() => {
     db.prepare('UPDATE import SET taken_back_at = ? WHERE id = ?').run(now, record.id);

@@ -1,7 +1,9 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
+import type { FileKind } from '@lens/core';
 import type { Db } from './database';
+import { ROW_TABLES, THING_COLUMNS, THING_MONEY, type ThingKind } from './row-tables';
 
 /** Amount columns of a row; a feed can deliver this many terms. */
 export const SLOTS = 16;
@@ -29,7 +31,10 @@ export function createStaging(path: string): Db {
       PRIMARY KEY (day, path, splits)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
-      tag_campaign TEXT, tag_ad TEXT) STRICT, WITHOUT ROWID;`);
+      tag_campaign TEXT, tag_ad TEXT, tag_link TEXT) STRICT, WITHOUT ROWID;
+    CREATE TABLE staged_lot (
+      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
+      unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;`);
   return db;
 }
 
@@ -115,10 +120,11 @@ export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (value
   };
 }
 
-/** Adds orders; a second line with the same id replaces the first and is reported as merged. */
-export function orderInserter(db: Db): (values: unknown[]) => boolean {
-  const insert = db.prepare('INSERT INTO staged_order VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING');
-  const replace = db.prepare('INSERT OR REPLACE INTO staged_order VALUES (?, ?, ?, ?, ?, ?)');
+/** Adds things known by an id; a second line with the same id replaces the first and is reported as merged. */
+export function thingInserter(db: Db, kind: ThingKind): (values: unknown[]) => boolean {
+  const into = `INTO ${ROW_TABLES[kind].staged} (${THING_COLUMNS[kind].join(', ')}) VALUES (${THING_COLUMNS[kind].map(() => '?').join(', ')})`;
+  const insert = db.prepare(`INSERT ${into} ON CONFLICT DO NOTHING`);
+  const replace = db.prepare(`INSERT OR REPLACE ${into}`);
   return (values) => {
     if (insert.run(...values).changes > 0) return true;
     replace.run(...values);
@@ -132,10 +138,10 @@ export interface StagedDays {
   readonly to: number | null;
 }
 
-export function stagedDays(db: Db, kind: 'report' | 'orders'): StagedDays {
-  const [table, day] = kind === 'report' ? ['staged_row', 'day'] : ['staged_order', 'sale_day'];
+export function stagedDays(db: Db, kind: FileKind): StagedDays {
+  const { staged, day } = ROW_TABLES[kind];
   return (
-    db.prepare<[], StagedDays>(`SELECT count(*) AS rows, min(${day}) AS "from", max(${day}) AS "to" FROM ${table}`).get() ?? {
+    db.prepare<[], StagedDays>(`SELECT count(*) AS rows, min(${day}) AS "from", max(${day}) AS "to" FROM ${staged}`).get() ?? {
       rows: 0,
       from: null,
       to: null,
@@ -156,8 +162,9 @@ export function stagedSums(db: Db, slots: number): (number | null)[] {
   return row;
 }
 
-export function stagedOrderValue(db: Db): number {
-  return (db.prepare('SELECT sum(value) FROM staged_order').pluck().get() as number | null) ?? 0;
+/** Sum of the money of staged things, in millionths. */
+export function stagedMoney(db: Db, kind: ThingKind): number {
+  return (db.prepare(`SELECT sum(${THING_MONEY[kind]}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
 }
 
 export function stagedMembers(db: Db): number {
@@ -165,8 +172,8 @@ export function stagedMembers(db: Db): number {
 }
 
 /** The staging file seen from the record: live rows it would replace. */
-export function replacedRows(db: Db, feed: number, kind: 'report' | 'orders', days: { from: number; to: number }): number {
-  const [table, day] = kind === 'report' ? ['feed_row', 'day'] : ['order_row', 'sale_day'];
+export function replacedRows(db: Db, feed: number, kind: FileKind, days: { from: number; to: number }): number {
+  const { table, day } = ROW_TABLES[kind];
   return db
     .prepare(`SELECT count(*) FROM ${table} WHERE feed_id = ? AND until IS NULL AND ${day} BETWEEN ? AND ?`)
     .pluck()

@@ -14,6 +14,7 @@ import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, feedsOf } from './feeds';
 import { importsOf } from './imports';
+import { lotCodes, lotsOf } from './lots';
 import { rulesOf } from './rules';
 import { type Members, membersOf } from './members';
 import { SplitDictionary } from './splits';
@@ -71,6 +72,9 @@ function loadRecord(
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
+  const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
+  const lots = lotsOf(db, lotFeeds, (feed) => accountIndex.get(feed.account) ?? NONE);
+  const codesOf = lotCodes(lots);
   const tables: ClientTables = {
     accounts: accounts.map((account) => ({
       id: account.id,
@@ -79,16 +83,19 @@ function loadRecord(
       rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
       sellsItself: account.channelKind === 'marketplace',
     })),
-    feeds: reports.map((feed) => {
-      const known = cache.feeds.get(feed.id);
-      // A new account moves the others' places, so a kept table belongs to its place too.
-      const account = accountIndex.get(feed.account) ?? NONE;
-      if (known?.version === feed.version && known.table.account === account) return known.table;
-      const table = loadReport(db, feed, account, members, cache.splits);
-      cache.feeds.set(feed.id, { version: feed.version, table });
-      return table;
-    }),
-    orders: feeds.filter((feed) => feed.kind === 'orders').map((feed) => loadOrders(db, feed, members)),
+    feeds: reports
+      .map((feed) => {
+        const known = cache.feeds.get(feed.id);
+        // A new account moves the others' places, so a kept table belongs to its place too.
+        const account = accountIndex.get(feed.account) ?? NONE;
+        if (known?.version === feed.version && known.table.account === account) return known.table;
+        const table = loadReport(db, feed, account, members, cache.splits);
+        cache.feeds.set(feed.id, { version: feed.version, table });
+        return table;
+      })
+      .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits)),
+    orders: feeds.filter((feed) => feed.kind === 'orders').map((feed) => loadOrders(db, feed, members, codesOf)),
+    lots,
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
     ),
@@ -161,19 +168,30 @@ function setCode(codes: ReadonlyMap<string, Int32Array>, dimension: string, at: 
   if (column) column[at] = code;
 }
 
+/** Visits by tracked link know the lots their links lead to. */
+function withLots(table: FeedTable, hasLots: boolean, codesOf: ReturnType<typeof lotCodes>, splits: SplitDictionary): FeedTable {
+  const links = table.codes.get('tracked link');
+  if (!links || !hasLots) return table;
+  return {
+    ...table,
+    codes: new Map([...table.codes, ['lot', codesOf([...links].map((code) => splits.nameOf('tracked link', code) ?? null))]]),
+  };
+}
+
 interface RawOrder {
   saleDay: number;
   clickDay: number | null;
   value: number | null;
   tagCampaign: string | null;
   tagAd: string | null;
+  tagLink: string | null;
   since: number;
 }
 
-function loadOrders(db: Db, feed: FeedRecord, members: Members): OrderTable {
+function loadOrders(db: Db, feed: FeedRecord, members: Members, lotCodesOf: ReturnType<typeof lotCodes>): OrderTable {
   const rows = db
     .prepare<[number], RawOrder>(
-      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, since
+      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, since
        FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
     )
     .all(feed.id);
@@ -187,7 +205,10 @@ function loadOrders(db: Db, feed: FeedRecord, members: Members): OrderTable {
     saleDay: Int32Array.from(rows, (row) => row.saleDay),
     clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
     importId: Int32Array.from(rows, (row) => row.since),
-    codes: new Map(['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)])),
+    codes: new Map([
+      ...['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)] as const),
+      ['lot', lotCodesOf(rows.map(({ tagLink }) => tagLink))],
+    ]),
     count: new Float64Array(rows.length).fill(scale),
     value: Float64Array.from(rows, (row) => row.value ?? NaN),
   };

@@ -1,6 +1,7 @@
 import type { DayRange, Mapping } from '@lens/core';
 import type { Db } from './database';
 import { type FeedRecord, parseMapping } from './feeds';
+import { ROW_TABLES, THING_MONEY } from './row-tables';
 import { slotColumns } from './staging';
 
 /** What a feed had of some days when an import had just been made. Sums in stored units, by slot. */
@@ -9,10 +10,11 @@ export interface Version {
   readonly sums: readonly (number | null)[];
 }
 
-/** The rows of a feed on these days as they stood after the import of that id; of orders the slots are count and value. */
+/** The rows of a feed on these days as they stood after the import of that id; of orders and lots the slots are count and money. */
 export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, importId: number): Version {
-  const sums = feed.kind === 'report' ? slotColumns().map((column) => `sum(${column})`) : ['count(*) * 1000000', 'sum(value)'];
-  const [table, day] = feed.kind === 'report' ? ['feed_row', 'day'] : ['order_row', 'sale_day'];
+  const { table, day } = ROW_TABLES[feed.kind];
+  const sums =
+    feed.kind === 'report' ? slotColumns().map((column) => `sum(${column})`) : ['count(*) * 1000000', `sum(${THING_MONEY[feed.kind]})`];
   const [rows, ...own] = db
     .prepare(
       `SELECT count(*), ${sums.join(', ')} FROM ${table}

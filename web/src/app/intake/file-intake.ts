@@ -18,8 +18,9 @@ import {
   type Step,
   type Style,
 } from '@lens/core';
-import { catchError, EMPTY, expand, last, map, type Observable, of, Subject, switchMap, tap, timer } from 'rxjs';
+import { catchError, last, map, type Observable, of, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { Jobs } from '../data/jobs';
 import { DayRangeFields } from '../ui/day-range';
 import { rolesFor, roleOfKey } from './roles';
 import { ShapeSteps } from './shape/shape-steps';
@@ -42,6 +43,7 @@ interface Wanted {
 })
 export class FileIntake {
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly leaving = inject(DestroyRef);
   readonly client = input.required<ClientDetail>();
   readonly file = input.required<StoredFile>();
@@ -261,17 +263,8 @@ export class FileIntake {
     if (job && (job.state === 'running' || job.state === 'ready')) this.api.call('cancelJob', { params: { job: job.id } }).subscribe();
   }
 
-  /**
-   * Asks for a job until it has ended:
-   *   job    r-----r-----d|
-   *   result             d|
-   */
   private follow(job: Job): Observable<Job> {
-    return of(job).pipe(
-      tap((latest) => this.job.set(latest)),
-      expand((latest) =>
-        latest.state === 'running' ? timer(250).pipe(switchMap(() => this.api.call('job', { params: { job: job.id } }))) : EMPTY,
-      ),
+    return this.jobs.follow(job).pipe(
       tap((latest) => {
         this.job.set(latest);
         if (latest.error) this.error.set(latest.error);

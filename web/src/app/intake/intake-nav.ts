@@ -44,5 +44,6 @@ export class IntakeNav {
     { path: '/intake', label: 'Data' },
     { path: '/intake/names', label: 'Names' },
     { path: '/intake/sources', label: 'Sources' },
+    { path: '/intake/lots', label: 'Lots' },
   ];
 }

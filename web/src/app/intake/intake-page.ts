@@ -187,7 +187,12 @@ function lineOf(feed: Feed, style: Style, currency: string) {
     feed,
     /** Amounts of a feed are in its account's currency. */
     money: { locale: style.locale, currency },
-    grain: feed.kind === 'orders' ? 'one row each' : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
+    grain:
+      feed.kind === 'orders'
+        ? 'one row each'
+        : feed.kind === 'lots'
+          ? 'a lot'
+          : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
     days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
     missing: missingDays(feed, style),
     rows: formatNumber(feed.rows, 'count', style),

@@ -1,4 +1,4 @@
-import { ACTIONS, DIMENSIONS, FILE_RATIOS, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
+import { ACTIONS, DIMENSIONS, FILE_RATIOS, type FileKind, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
 
 export interface RoleChoice {
   readonly key: string;
@@ -58,14 +58,34 @@ const ORDERS: readonly RoleGroup[] = [
       choice('Value', { role: 'order value' }),
       choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
       choice('Ad it is tagged with', { role: 'tag', level: 'ad' }),
+      choice('Tracked link it came by', { role: 'tag', level: 'link' }),
     ],
   },
 ];
 
-/** What columns of a kind of file can be. */
-export const rolesFor = (kind: 'report' | 'orders'): readonly RoleGroup[] => (kind === 'report' ? REPORT : ORDERS);
+const LOTS: readonly RoleGroup[] = [
+  IGNORE,
+  {
+    label: 'Of each lot',
+    choices: [
+      choice('Its number', { role: 'lot id' }),
+      choice('Seller', { role: 'seller' }),
+      choice('Day it was sent or began', { role: 'day' }),
+      choice('Price', { role: 'price' }),
+      choice('Tracked link', { role: 'lot link' }),
+      choice('Clicks agreed', { role: 'agreed', unit: 'clicks' }),
+      choice('Views agreed', { role: 'agreed', unit: 'views' }),
+      choice('Delivered, by the seller’s count', { role: 'delivered' }),
+    ],
+  },
+];
 
-export function roleOfKey(kind: 'report' | 'orders', key: string): Role {
+const ROLES: Readonly<Record<FileKind, readonly RoleGroup[]>> = { report: REPORT, orders: ORDERS, lots: LOTS };
+
+/** What columns of a kind of file can be. */
+export const rolesFor = (kind: FileKind): readonly RoleGroup[] => ROLES[kind];
+
+export function roleOfKey(kind: FileKind, key: string): Role {
   return (
     rolesFor(kind)
       .flatMap((group) => group.choices)

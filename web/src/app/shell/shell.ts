@@ -22,6 +22,7 @@ const PARTS: Record<string, FocusParts> = {
   intake: NO_PARTS,
   'intake/names': NO_PARTS,
   'intake/sources': PERIOD,
+  'intake/lots': PERIOD,
   targets: NO_PARTS,
   moves: NO_PARTS,
   audit: PERIOD,

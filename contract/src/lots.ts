@@ -1,0 +1,38 @@
+import { ACTION_NAMES, LOT_METRICS, LOT_UNITS } from '@lens/core';
+import { z } from 'zod';
+import { day, dayRange, figure } from './basic';
+
+export const lotsRequest = z.object({ period: dayRange });
+
+const figures = z.object(
+  Object.fromEntries(LOT_METRICS.map(({ id }) => [id, figure])) as Record<(typeof LOT_METRICS)[number]['id'], typeof figure>,
+);
+
+export const lotLine = z.object({
+  kind: z.enum(['total', 'seller', 'lot']),
+  name: z.string(),
+  seller: z.string(),
+  /** What was bought; null on lines that sum lots. */
+  lot: z
+    .object({
+      day,
+      link: z.string(),
+      unit: z.enum(LOT_UNITS),
+      agreed: z.number().nullable(),
+      delivered: z.number().nullable(),
+      channelName: z.string(),
+    })
+    .nullable(),
+  figures,
+});
+export type WireLotLine = z.infer<typeof lotLine>;
+
+/** Lots of a period with all that came of them since; see core/lots. Money in the client's currency. */
+export const lotsReply = z.object({
+  lines: z.array(lotLine).readonly(),
+  signUp: z.enum(ACTION_NAMES).nullable(),
+  sale: z.enum(ACTION_NAMES).nullable(),
+  visitsBy: z.enum(['site', 'seller']),
+  strayed: z.object({ count: z.number().int(), value: z.number() }),
+});
+export type LotsReply = z.infer<typeof lotsReply>;

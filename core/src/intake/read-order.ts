@@ -1,0 +1,64 @@
+import type { Day } from '../time/day';
+import { type Cell, cellText } from './cell';
+import { parseMoment } from './date';
+import { type Mapping, roleKey } from './mapping';
+import { isNothing, parseNumber, provesOther } from './number';
+import { type CellProblem, notADay } from './read-row';
+
+export interface OrderRow {
+  readonly id: string;
+  readonly saleDay: Day;
+  readonly clickDay: Day | null;
+  readonly value: number | null;
+  readonly tagCampaign: string | null;
+  readonly tagAd: string | null;
+  readonly tagLink: string | null;
+}
+
+/** The cell of a row by what its column means. */
+export function cellFinder(cells: readonly Cell[], mapping: Mapping): (key: string) => { column: number; cell: string } {
+  return (key) => {
+    const column = mapping.columns.findIndex((role) => roleKey(role) === key);
+    return { column, cell: column < 0 ? '' : cellText(cells[column]) };
+  };
+}
+
+/** Money of a cell in millionths; null where it says nothing or there is no such column. */
+export function moneyOf(
+  { column, cell }: { column: number; cell: string },
+  cells: readonly Cell[],
+  mapping: Mapping,
+): number | null | CellProblem {
+  const amount = column < 0 ? null : parseNumber(cells[column] ?? '', mapping.decimal);
+  if (amount === undefined) {
+    const isOther = provesOther(cell, mapping.decimal);
+    return { column, message: `“${cell}” is not a number`, ...(isOther ? { against: 'decimal sign' } : {}) };
+  }
+  return amount === null ? null : Math.round(amount * 1_000_000);
+}
+
+/** Reads one order or lead. `zone` is the client's, for times that carry an offset. */
+export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: string): OrderRow | CellProblem {
+  const cellOf = cellFinder(cells, mapping);
+  const id = cellOf('order id');
+  if (id.cell === '') return { column: id.column, message: 'The row has no order id' };
+  const sale = cellOf('sale time');
+  const saleDay = parseMoment(sale.cell, mapping.dateOrder, zone)?.day;
+  if (saleDay === undefined) return { column: sale.column, ...notADay(sale.cell, 'time', mapping.dateOrder) };
+  const click = cellOf('click time');
+  const clickDay = isNothing(click.cell) ? null : parseMoment(click.cell, mapping.dateOrder, zone)?.day;
+  if (clickDay === undefined) return { column: click.column, ...notADay(click.cell, 'time', mapping.dateOrder) };
+  const value = moneyOf(cellOf('order value'), cells, mapping);
+  if (typeof value === 'object' && value !== null) return value;
+  return {
+    id: id.cell,
+    saleDay,
+    clickDay,
+    value,
+    tagCampaign: tagOf(cellOf('tag campaign').cell),
+    tagAd: tagOf(cellOf('tag ad').cell),
+    tagLink: tagOf(cellOf('tag link').cell),
+  };
+}
+
+const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);

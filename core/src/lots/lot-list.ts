@@ -1,0 +1,205 @@
+import { costPer, divide, subtract } from '../figure/arithmetic';
+import { bounds, type Figure, gap, value } from '../figure/figure';
+import { type ClientTables, type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
+import { groupBy } from '../list/group-by';
+import type { Action } from '../measure/outcome';
+import type { DayRange } from '../time/day';
+import type { Lot } from './lot';
+
+/** What is told of a lot, in the order it is read (calculations, chapter 6: a traffic lot). */
+export const LOT_METRICS = [
+  { id: 'price', label: 'Price', unit: 'money', definition: 'What was paid, exchanged on the day of the lot.' },
+  { id: 'delivered', label: 'Delivered', unit: 'share', definition: 'What came, by the seller’s count, of what was agreed.' },
+  {
+    id: 'visits',
+    label: 'Visits',
+    unit: 'count',
+    definition: 'Visits by the tracked link as the site counts them; else clicks the seller counts.',
+  },
+  { id: 'costPerVisit', label: 'Cost per visit', unit: 'money', definition: 'Price / visits.' },
+  { id: 'signUps', label: 'Sign-ups', unit: 'count', definition: 'Sign-ups, installs or leads that came by the link.' },
+  { id: 'signUpRate', label: 'Sign-up rate', unit: 'share', definition: 'Sign-ups / visits.' },
+  { id: 'costPerSignUp', label: 'Cost per sign-up', unit: 'money', definition: 'Price / sign-ups.' },
+  {
+    id: 'valuePerSignUp',
+    label: 'Value per sign-up',
+    unit: 'money',
+    definition: 'Value of sales / sign-ups: more than the cost per sign-up pays.',
+  },
+  { id: 'sales', label: 'Sales', unit: 'count', definition: 'Sales that came by the link, whenever they came.' },
+  { id: 'salesPerVisit', label: 'Sales per visit', unit: 'share', definition: 'Sales / visits.' },
+  { id: 'salesPerSignUp', label: 'Sales per sign-up', unit: 'share', definition: 'Sales / sign-ups.' },
+  { id: 'costPerSale', label: 'Cost per sale', unit: 'money', definition: 'Price / sales.' },
+  { id: 'value', label: 'Value', unit: 'money', definition: 'Value of the sales.' },
+  { id: 'perVisit', label: 'Earnings per visit', unit: 'money', definition: 'Value / visits.' },
+  { id: 'roi', label: 'ROI', unit: 'share', definition: '(value − price) / price.' },
+  { id: 'notYet', label: 'Not yet buyers', unit: 'count', definition: 'Sign-ups less sales: who may still buy.' },
+] as const;
+export type LotMetricId = (typeof LOT_METRICS)[number]['id'];
+export type LotFigures = Readonly<Record<LotMetricId, Figure>>;
+
+export interface LotLine {
+  readonly kind: 'total' | 'seller' | 'lot';
+  /** The lot's number, or the seller. */
+  readonly name: string;
+  readonly seller: string;
+  readonly lot: Lot | null;
+  readonly figures: LotFigures;
+}
+
+export interface LotList {
+  /** The total, then each seller by price with its lots, the newest first. */
+  readonly lines: readonly LotLine[];
+  /** Which outcomes count as sign-ups and as sales; null where the client has none. */
+  readonly signUp: Action | null;
+  readonly sale: Action | null;
+  /** Who counts the visits. */
+  readonly visitsBy: 'site' | 'seller';
+  /** Outcomes with a tracked link that leads to no lot. */
+  readonly strayed: { readonly count: number; readonly value: number };
+}
+
+const SIGN_UPS: readonly Action[] = ['sign-up', 'install', 'lead'];
+const SALES: readonly Action[] = ['subscription', 'purchase', 'booking'];
+const MILLIONTHS = 1_000_000;
+
+interface Tally {
+  visits: number;
+  signUps: number;
+  sales: number;
+  value: number;
+}
+const empty = (): Tally => ({ visits: 0, signUps: 0, sales: 0, value: 0 });
+
+/** Lots of a period with all that came of them since. */
+export function listLots(tables: ClientTables, period: DayRange): LotList {
+  const has = (action: Action): boolean => tables.orders.some((orders) => orders.action === action && orders.codes.has('lot'));
+  const [signUp, sale] = [SIGN_UPS.find(has) ?? null, SALES.find(has) ?? null];
+  const tallies = new Map<number, Tally>();
+  const strayed = { count: 0, value: 0 };
+  const of = (lot: number): Tally => {
+    const tally = tallies.get(lot) ?? empty();
+    tallies.set(lot, tally);
+    return tally;
+  };
+  for (const orders of tables.orders) if (orders.action === signUp || orders.action === sale) tallyOrders(orders, sale, of, strayed);
+  const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
+  for (const feed of counting) tallyVisits(feed, of);
+  const about = { tables, tallies, signUp, sale, visitsBy: counting.length > 0 ? ('site' as const) : ('seller' as const) };
+  const lots = tables.lots.map((lot, at) => ({ lot, at })).filter(({ lot: { day } }) => day >= period.from && day <= period.to);
+  const line = (kind: LotLine['kind'], name: string, own: typeof lots): LotLine => ({
+    kind,
+    name,
+    seller: kind === 'total' ? '' : (own[0]?.lot.seller ?? ''),
+    lot: kind === 'lot' ? (own[0]?.lot ?? null) : null,
+    figures: figuresOf(about, own),
+  });
+  const sellers = [...groupBy(lots, ({ lot }) => lot.seller)]
+    .map(([seller, own]) => ({ own, seller: line('seller', seller, own) }))
+    .sort((a, b) => amount(b.seller.figures.price) - amount(a.seller.figures.price));
+  return {
+    lines: [
+      ...(lots.length > 0 ? [line('total', 'All lots', lots)] : []),
+      ...sellers.flatMap(({ own, seller }) => [
+        seller,
+        ...own.sort((a, b) => b.lot.day - a.lot.day).map((each) => line('lot', each.lot.id, [each])),
+      ]),
+    ],
+    signUp,
+    sale,
+    visitsBy: about.visitsBy,
+    strayed: { count: strayed.count, value: strayed.value / MILLIONTHS },
+  };
+}
+
+const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : -1);
+
+function tallyOrders(orders: OrderTable, sale: Action | null, of: (lot: number) => Tally, strayed: { count: number; value: number }): void {
+  const lots = orders.codes.get('lot');
+  const isSale = orders.action === sale;
+  for (let row = 0; row < orders.length; row++) {
+    const lot = lots?.[row] ?? NONE;
+    const worth = orders.value[row] ?? NaN;
+    const value = Number.isNaN(worth) ? 0 : worth;
+    if (lot === STRAYED) {
+      strayed.count += 1;
+      strayed.value += value;
+    }
+    if (lot < 0) continue;
+    const tally = of(lot);
+    tally[isSale ? 'sales' : 'signUps'] += 1;
+    if (isSale) tally.value += value;
+  }
+}
+
+/** Code of an outcome whose link leads to no lot. */
+export const STRAYED = -2;
+
+function tallyVisits(feed: FeedTable, of: (lot: number) => Tally): void {
+  const [lots, visits] = [feed.codes.get('lot'), feed.amounts.get('visits')];
+  for (let row = 0; row < feed.length; row++) {
+    const lot = lots?.[row] ?? NONE;
+    const count = visits?.[row] ?? NaN;
+    if (lot >= 0 && !Number.isNaN(count)) of(lot).visits += count;
+  }
+}
+
+interface About {
+  readonly tables: ClientTables;
+  readonly tallies: ReadonlyMap<number, Tally>;
+  readonly signUp: Action | null;
+  readonly sale: Action | null;
+  readonly visitsBy: 'site' | 'seller';
+}
+
+type Placed = readonly { readonly lot: Lot; readonly at: number }[];
+
+/** Sums first, then ratios: never an average of the lots' own. */
+function figuresOf({ tables, tallies, signUp, sale, visitsBy }: About, lots: Placed): LotFigures {
+  const sum = (key: keyof Tally): number => lots.reduce((all, { at }) => all + (tallies.get(at)?.[key] ?? 0), 0);
+  const price = priceOf(tables, lots);
+  const delivered = summed(lots.map(({ lot }) => lot.delivered));
+  const clicks = lots.every(({ lot }) => lot.unit === 'clicks') ? delivered : gap('not measured');
+  const visits = visitsBy === 'site' ? value(sum('visits')) : clicks;
+  const signUps = signUp === null ? gap('not measured') : value(sum('signUps'));
+  const sales = sale === null ? gap('not measured') : value(sum('sales'));
+  const worth = sale === null ? gap('not measured') : value(sum('value') / MILLIONTHS);
+  return {
+    price,
+    delivered: divide(delivered, summed(lots.map(({ lot }) => lot.agreed))),
+    visits,
+    costPerVisit: divide(price, visits),
+    signUps,
+    signUpRate: divide(signUps, visits),
+    costPerSignUp: costPer(price, signUps),
+    valuePerSignUp: divide(worth, signUps),
+    sales,
+    salesPerVisit: divide(sales, visits),
+    salesPerSignUp: divide(sales, signUps),
+    costPerSale: costPer(price, sales),
+    value: worth,
+    perVisit: divide(worth, visits),
+    roi: divide(subtract(worth, price), price),
+    notYet: subtract(signUps, sales),
+  };
+}
+
+/** In whole units of the client's currency; no rate where a lot has none. */
+function priceOf({ accounts }: ClientTables, lots: Placed): Figure {
+  let sum = 0;
+  for (const { lot } of lots) {
+    const account = accounts[lot.account];
+    const rate = account ? rateOn(account, lot.day) : 1;
+    if (rate === undefined) return gap('no rate');
+    sum += Math.round(lot.price * rate);
+  }
+  return value(sum / MILLIONTHS);
+}
+
+/** Where only some are measured the sum is "at least". */
+function summed(amounts: readonly (number | null)[]): Figure {
+  const known = amounts.filter((each) => each !== null);
+  if (known.length === 0) return gap('not measured');
+  const sum = known.reduce((all, each) => all + each, 0);
+  return known.length === amounts.length ? value(sum) : bounds(sum, null);
+}

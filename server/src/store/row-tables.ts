@@ -1,0 +1,27 @@
+import type { FileKind } from '@lens/core';
+
+export interface RowTable {
+  readonly table: string;
+  /** The column that says on which day a row counts. */
+  readonly day: string;
+  readonly staged: string;
+}
+
+/** Where the rows of each kind of file are kept, and staged before. */
+export const ROW_TABLES: Readonly<Record<FileKind, RowTable>> = {
+  report: { table: 'feed_row', day: 'day', staged: 'staged_row' },
+  orders: { table: 'order_row', day: 'sale_day', staged: 'staged_order' },
+  lots: { table: 'lot_row', day: 'day', staged: 'staged_lot' },
+};
+
+/** Kinds whose rows are things known by an id, not lines of a report. */
+export type ThingKind = Exclude<FileKind, 'report'>;
+
+/** Columns of a thing, the id first, as they are staged and kept. */
+export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
+  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_link'],
+  lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
+};
+
+/** Columns of money, in millionths. */
+export const THING_MONEY: Readonly<Record<ThingKind, string>> = { orders: 'value', lots: 'price' };
