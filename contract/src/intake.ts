@@ -9,6 +9,7 @@ import {
   FILE_RATIO_NAMES,
   LEVELS,
   LETTER_CASES,
+  LISTED_BY,
   LOT_UNITS,
   MEASURE_NAMES,
   TAG_LEVELS,
@@ -31,6 +32,7 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('sale time') }),
   z.object({ role: z.literal('click time') }),
   z.object({ role: z.literal('order value') }),
+  z.object({ role: z.literal('order count') }),
   z.object({ role: z.literal('tag'), level: z.enum(TAG_LEVELS) }),
   z.object({ role: z.literal('lot id') }),
   z.object({ role: z.literal('seller') }),
@@ -83,6 +85,7 @@ const steps = z.array(step).max(50).readonly();
 export const mapping = z.object({
   kind: z.enum(FILE_KINDS),
   action: z.enum(ACTION_NAMES),
+  countedBy: z.enum(LISTED_BY).default('orders'),
   dateOrder: z.enum(DATE_ORDERS),
   decimal: z.enum(['.', ',']),
   /** How the table is shaped before its columns are read. */

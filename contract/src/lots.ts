@@ -24,6 +24,8 @@ export const lotLine = z.object({
     })
     .nullable(),
   figures,
+  /** Share of its sales that has arrived; null where that is not known. */
+  arrived: z.number().nullable(),
 });
 export type WireLotLine = z.infer<typeof lotLine>;
 
@@ -33,6 +35,6 @@ export const lotsReply = z.object({
   signUp: z.enum(ACTION_NAMES).nullable(),
   sale: z.enum(ACTION_NAMES).nullable(),
   visitsBy: z.enum(['site', 'seller']),
-  strayed: z.object({ count: z.number().int(), value: z.number() }),
+  strayed: z.object({ count: z.number(), value: z.number() }),
 });
 export type LotsReply = z.infer<typeof lotsReply>;

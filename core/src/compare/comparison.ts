@@ -3,6 +3,7 @@ import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
 import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
 import { type SumNode } from '../grain/node';
+import { isListed } from '../grain/plan';
 import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { isBySite } from '../measure/measure';
@@ -270,10 +271,7 @@ const sumOf = (nodes: readonly SumNode[], bucket: number, term: number): number 
   nodes.reduce((sum, node) => sum + node.total(bucket, term), 0);
 
 function notMatchedMember(sums: Sums): Member {
-  const orderTerms = sums.terms.reduce(
-    (mask, term, at) => (term.kind === 'outcome' && term.countedBy === 'orders' ? mask | (1 << at) : mask),
-    0,
-  );
+  const orderTerms = sums.terms.reduce((mask, term, at) => (isListed(term) ? mask | (1 << at) : mask), 0);
   return member({
     key: 'not matched',
     kind: 'not matched',

@@ -2,6 +2,7 @@ import type { Figure } from '../figure/figure';
 import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
 import type { SumNode } from '../grain/node';
+import { isListed } from '../grain/plan';
 import type { ClientTables } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { MetricId } from '../metric/metric';
@@ -64,7 +65,7 @@ export function trace(tables: ClientTables, question: Question, names: Names, ro
       sources: sourcesOf(tallies, found, at, termScale(term)),
     };
   });
-  const byClick = [...terms.values()].some((term) => term.kind === 'outcome' && term.countedBy === 'orders' && term.basis === 'click');
+  const byClick = [...terms.values()].some((term) => isListed(term) && term.kind === 'outcome' && term.basis === 'click');
   return {
     name: found.name,
     figure: measured.figure(formula, contributions),

@@ -2,7 +2,7 @@ import { type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { NodeIndex, SumNode } from './node';
 import { addOrders } from './orders';
-import { type CellPlan, isOrdered, Plan, sourceOf } from './plan';
+import { type CellPlan, isListed, Plan, sourceOf } from './plan';
 import { type ClientTables, type FeedTable, marginOn, NONE, rateOn } from './tables';
 
 export interface Ask {
@@ -112,7 +112,7 @@ class FeedSummer {
     const isForeign = (plan.tables.accounts[feed.account]?.rates ?? null) !== null;
     this.columns = plan.terms.flatMap((term, index) => {
       const { column, derived } = sourceOf(term);
-      const amounts = isOrdered(term) ? undefined : feed.amounts.get(column);
+      const amounts = isListed(term) ? undefined : feed.amounts.get(column);
       return amounts ? [{ term: index, amounts, derived, exchanged: isForeign && termUnit(term) === 'money' }] : [];
     });
     this.codes = level.dimensions.map((each) => feed.codes.get(each));

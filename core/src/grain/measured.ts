@@ -4,7 +4,7 @@ import { evaluate, type Formula, termsOf } from '../formula/formula';
 import { type ClosedTerm, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import type { Part, SumNode } from './node';
-import { isOrdered } from './plan';
+import { isListed } from './plan';
 import { NONE } from './tables';
 
 /** What one account adds to a figure, kept apart by what was measured. */
@@ -43,7 +43,7 @@ export function accountContribution(sums: Sums, account: number, bucket: number)
  */
 export function notMatchedContribution(sums: Sums, bucket: number): Contribution {
   if (sums.notMatched.partsOf(bucket).length === 0) return { account: NONE, noRate: false, parts: [] };
-  const delivered = sums.terms.reduce((mask, term, index) => (isOrdered(term) ? mask : mask | (1 << index)), 0);
+  const delivered = sums.terms.reduce((mask, term, index) => (isListed(term) ? mask : mask | (1 << index)), 0);
   let everything = delivered;
   const range = sums.buckets[bucket];
   if (range) for (let day = range.from; day <= range.to; day++) everything |= sums.plan.ordersMeasured(day);

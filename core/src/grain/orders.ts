@@ -32,7 +32,7 @@ export function addOrders(into: AddOrders): void {
     const saleDay = table.saleDay[row] ?? 0;
     const clickDay = table.clickDay[row] ?? NONE;
     if (byClick && clickDay === NONE && (bucketOf[saleDay - from] ?? NONE) !== NONE) {
-      into.withoutClickDay.orders += 1;
+      into.withoutClickDay.orders += (table.count[row] ?? 0) / 1_000_000;
       into.withoutClickDay.value += table.value[row] ?? 0;
     }
     for (const each of wanted) {

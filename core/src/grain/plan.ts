@@ -15,11 +15,11 @@ export function sourceOf(term: ClosedTerm): Source {
   return { column: termKey(term), derived: false };
 }
 
-/** Whether the orders answer a term, instead of a channel's feeds. */
-export const isOrdered = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy === 'orders';
+/** Whether lists of outcomes answer a term, instead of a channel's feeds. */
+export const isListed = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy !== 'claims';
 
 export const ordersAnswer = (table: OrderTable, term: ClosedTerm): boolean =>
-  term.kind === 'outcome' && isOrdered(term) && table.action === term.action;
+  term.kind === 'outcome' && table.countedBy === term.countedBy && table.action === term.action;
 
 /** The plan of one campaign at one level, by day of the window. */
 export interface CellPlan {
@@ -95,7 +95,7 @@ export class Plan {
   private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersKnow(term, account, [], day);
+    if (isListed(term)) return this.ordersKnow(term, account, [], day);
     if (!this.hasRate(term, account, day)) return false;
     const covering = this.tables.feeds.filter(
       (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
@@ -110,7 +110,7 @@ export class Plan {
   ordersMeasured(day: Day): number {
     return this.terms.reduce(
       (mask, term, index) =>
-        isOrdered(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [] }, day) ? mask | (1 << index) : mask,
+        isListed(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [] }, day) ? mask | (1 << index) : mask,
       0,
     );
   }
@@ -131,7 +131,7 @@ export class Plan {
   private isMeasured(term: ClosedTerm, feedAt: number, { campaign, account, dimensions }: Where, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isOrdered(term)) return this.ordersKnow(term, account, dimensions, day);
+    if (isListed(term)) return this.ordersKnow(term, account, dimensions, day);
     const feed = this.tables.feeds[feedAt];
     return feed !== undefined && !hasUnmeasured(feed, column, campaign, day);
   }
@@ -154,7 +154,7 @@ export class Plan {
   private answer(dimensions: readonly string[], term: ClosedTerm, campaign: number, account: number): Int16Array {
     const answer = new Int16Array(this.width).fill(NONE);
     const info = this.tables.accounts[account];
-    if (isOrdered(term) || !info) return answer;
+    if (isListed(term) || !info) return answer;
     const { column } = sourceOf(term);
     const delivering = this.tables.feeds
       .map((feed, at): Candidate => ({ feed, at, size: sizeOf(feed) }))

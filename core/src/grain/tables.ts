@@ -1,3 +1,4 @@
+import type { ListedBy } from '../measure/outcome';
 import type { Lot } from '../lots/lot';
 import type { Day } from '../time/day';
 
@@ -33,10 +34,11 @@ export interface FeedTable {
   readonly amounts: ReadonlyMap<string, Float64Array>;
 }
 
-/** Orders or leads, one row each, with both of their days. */
+/** Orders, leads and the like, with both of their days: one row each, or several of a kind. */
 export interface OrderTable {
   readonly feedId: number;
   readonly action: string;
+  readonly countedBy: ListedBy;
   readonly covers: readonly Cover[];
   readonly length: number;
   readonly saleDay: Int32Array;
@@ -84,6 +86,10 @@ export interface ClientTables {
   /** The client's margin, dated. Later entries win where they overlap. */
   readonly margin: readonly DatedShare[];
 }
+
+/** Lists of an action by who counts it. */
+export const listsOf = ({ orders }: ClientTables, action: string, countedBy: ListedBy = 'orders'): OrderTable[] =>
+  orders.filter((table) => table.action === action && table.countedBy === countedBy);
 
 /** The margin of a day, or undefined where none is set. */
 export function marginOn(margin: readonly DatedShare[], day: Day): number | undefined {

@@ -255,10 +255,11 @@ function unmatchedIn(orders: OrderTable, { from, to }: DayRange): Unmatched {
     if (day < from || day > to) continue;
     const value = orders.value[row] ?? NaN;
     const worth = Number.isNaN(value) ? 0 : value / MILLIONTHS;
-    found.all += 1;
+    const outcomes = (orders.count[row] ?? 0) / MILLIONTHS;
+    found.all += outcomes;
     found.allValue += worth;
     if ((campaigns?.[row] ?? NONE) !== NONE) continue;
-    found.count += 1;
+    found.count += outcomes;
     found.value += worth;
   }
   return found;

@@ -79,13 +79,13 @@ const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression
 
 /**
  * Guesses what the columns of a file mean from their headers and from sample rows.
- * `samples` holds the cells of a column under its header.
+ * `samples` holds the cells of a column under its header. What one row is is guessed as well, unless `wanted` says it.
  */
-export function guessMapping(headers: readonly string[], samples: readonly (readonly Cell[])[]): Guess {
-  const kind = kindOf(headers);
+export function guessMapping(headers: readonly string[], samples: readonly (readonly Cell[])[], wanted?: FileKind): Guess {
+  const kind = wanted ?? kindOf(headers);
   const taken = new Set<string>();
   const guesses = headers.map((header) => {
-    const guess = guessColumn(header, kind);
+    const guess = guessColumn(header, kind, wanted !== undefined);
     const key = roleKey(guess.role);
     if (key !== 'ignore' && taken.has(key)) return { role: { role: 'ignore' } as const, reason: `another column is already ${key}` };
     taken.add(key);
@@ -97,13 +97,14 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );
-  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value', 'price'));
+  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value', 'order count', 'price'));
   const mapping: Mapping = {
     kind,
     action:
       (['subscription', 'lead', 'booking', 'install', 'sign-up'] as const).find((action) =>
         headers.some((header) => words(header).startsWith(action)),
       ) ?? 'purchase',
+    countedBy: 'orders',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
     decimal: decimal ?? ('.' satisfies Decimal),
     steps: [],
@@ -122,7 +123,7 @@ const matches = (header: string, role: Role['role']): boolean =>
 
 /** Roles that columns of orders and of lots can have; columns of reports have the others. */
 const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
-  orders: new Set(['order id', 'sale time', 'click time', 'order value', 'tag']),
+  orders: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
   lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
 };
 
@@ -137,10 +138,21 @@ const fits = (role: Role['role'], kind: FileKind): boolean =>
 
 const NOT_NEEDED = { orders: 'not needed for counting orders', lots: 'not needed for what lots brought' } as const;
 
-function guessColumn(header: string, kind: FileKind): ColumnGuess {
+/** Words that mean these only where a person has said that rows are outcomes: a report has the same ones. */
+const OUTCOME_WORDS: readonly Words[] = [
+  [{ role: 'sale time' }, ['day', 'date', 'datum', 'tag', 'time', 'fecha', 'jour', 'data']],
+  [{ role: 'order count' }, ['conversions', 'count', 'total conversions', ...ACTIONS.flatMap(({ headers }) => headers)]],
+  [{ role: 'order value' }, ['conversion value', 'total value', 'sales value', 'purchase value', 'umsatz', 'chiffre d’affaires']],
+  [{ role: 'tag', level: 'campaign' }, ['campaign', 'campaign id', 'campaign name', 'campaign code', 'code', 'kampagne', 'campagne']],
+  [{ role: 'tag', level: 'ad' }, ['ad', 'ad id', 'ad name', 'creative']],
+  [{ role: 'tag', level: 'link' }, ['link', 'landing page', 'address', 'url']],
+];
+
+function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGuess {
   const text = words(header);
   const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
-  const known = WORDS.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
+  const all = kind === 'orders' && isSaid ? [...WORDS, ...OUTCOME_WORDS] : WORDS;
+  const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
   if (kind !== 'report') {
     return known
       ? { role: known[0], reason: `its header says “${header.trim()}”` }

@@ -263,6 +263,7 @@ describe('reading rows', () => {
     dateOrder: 'year first',
     decimal: '.',
     steps: [],
+    countedBy: 'orders',
     columns: [
       { role: 'day' },
       { role: 'level', level: 'campaign', part: 'name' },
@@ -342,6 +343,7 @@ describe('reading rows', () => {
       tagCampaign: 'C9',
       tagAd: null,
       tagLink: null,
+      count: null,
     });
     expect(readOrderRow(['', '2026-10-03', '', '1', ''], orders, 'UTC')).toMatchObject({ message: 'The row has no order id' });
   });

@@ -1,6 +1,6 @@
 import type { DimensionName } from '../measure/dimension';
 import type { MeasureName } from '../measure/measure';
-import type { Action, DateBasis } from '../measure/outcome';
+import type { Action, DateBasis, ListedBy } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from './number';
 import type { FileRatioName } from './ratio';
@@ -28,6 +28,8 @@ export type Role =
   | { readonly role: 'sale time' }
   | { readonly role: 'click time' }
   | { readonly role: 'order value' }
+  /** How many a row of a list of outcomes stands for; 1 where there is no such column. */
+  | { readonly role: 'order count' }
   /** A tag the order carries: the id or name of the member whose ad was clicked, or the tracked link of a lot. */
   | { readonly role: 'tag'; readonly level: TagLevel }
   | { readonly role: 'lot id' }
@@ -50,8 +52,9 @@ export type FileKind = (typeof FILE_KINDS)[number];
 /** How a file is read: how its table is shaped first, whether a row is then a report line, one order or one lot, and what each column means. */
 export interface Mapping {
   readonly kind: FileKind;
-  /** What one row of an order file counts as. */
+  /** What one row of a list of outcomes counts as, and who has counted it. */
   readonly action: Action;
+  readonly countedBy: ListedBy;
   readonly dateOrder: DateOrder;
   readonly decimal: Decimal;
   readonly steps: readonly Step[];
@@ -102,7 +105,7 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
     if (!has(key)) problems.push(`No column is mapped to ${key}. ${why}`);
   };
   if (mapping.kind === 'orders') {
-    need('order id', 'Without it an order could be counted twice.');
+    if (!has('order count')) need('order id', 'Without it an order could be counted twice.');
     need('sale time', 'Without it an order has no day.');
     return problems;
   }

@@ -10,6 +10,8 @@ export interface OrderRow {
   readonly saleDay: Day;
   readonly clickDay: Day | null;
   readonly value: number | null;
+  /** How many it stands for, in millionths; null for the one it is. */
+  readonly count: number | null;
   readonly tagCampaign: string | null;
   readonly tagAd: string | null;
   readonly tagLink: string | null;
@@ -40,8 +42,6 @@ export function moneyOf(
 /** Reads one order or lead. `zone` is the client's, for times that carry an offset. */
 export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: string): OrderRow | CellProblem {
   const cellOf = cellFinder(cells, mapping);
-  const id = cellOf('order id');
-  if (id.cell === '') return { column: id.column, message: 'The row has no order id' };
   const sale = cellOf('sale time');
   const saleDay = parseMoment(sale.cell, mapping.dateOrder, zone)?.day;
   if (saleDay === undefined) return { column: sale.column, ...notADay(sale.cell, 'time', mapping.dateOrder) };
@@ -50,15 +50,28 @@ export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: str
   if (clickDay === undefined) return { column: click.column, ...notADay(click.cell, 'time', mapping.dateOrder) };
   const value = moneyOf(cellOf('order value'), cells, mapping);
   if (typeof value === 'object' && value !== null) return value;
+  const many = cellOf('order count');
+  const count = moneyOf(many, cells, mapping);
+  if (typeof count === 'object' && count !== null) return count;
+  if (many.column >= 0 && (count === null || count < 0)) return { column: many.column, message: `“${many.cell}” is no number of outcomes` };
+  const id = cellOf('order id');
+  if (id.column >= 0 && id.cell === '') return { column: id.column, message: 'The row has no order id' };
   return {
-    id: id.cell,
+    id: id.column >= 0 ? id.cell : unnamed(cells, mapping),
     saleDay,
     clickDay,
     value,
+    count,
     tagCampaign: tagOf(cellOf('tag campaign').cell),
     tagAd: tagOf(cellOf('tag ad').cell),
     tagLink: tagOf(cellOf('tag link').cell),
   };
 }
+
+/** What tells a row of counts apart that has no id: everything in it but the amounts. */
+const unnamed = (cells: readonly Cell[], { columns }: Mapping): string =>
+  columns
+    .flatMap(({ role }, at) => (role === 'order count' || role === 'order value' || role === 'ignore' ? [] : [cellText(cells[at])]))
+    .join(' | ');
 
 const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);

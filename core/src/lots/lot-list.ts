@@ -1,9 +1,11 @@
 import { costPer, divide, subtract } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
-import { type ClientTables, type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
+import { type ClientTables, type FeedTable, listsOf, NONE, type OrderTable, rateOn } from '../grain/tables';
 import { groupBy } from '../list/group-by';
+import { lateness } from '../maturity/lateness';
+import { maturityOf } from '../maturity/maturity';
 import type { Action } from '../measure/outcome';
-import type { DayRange } from '../time/day';
+import type { Day, DayRange } from '../time/day';
 import type { Lot } from './lot';
 
 /** What is told of a lot, in the order it is read (calculations, chapter 6: a traffic lot). */
@@ -45,6 +47,8 @@ export interface LotLine {
   readonly seller: string;
   readonly lot: Lot | null;
   readonly figures: LotFigures;
+  /** Share of its sales that has arrived, by how late this client’s sales come; null where that is not known. */
+  readonly arrived: number | null;
 }
 
 export interface LotList {
@@ -55,7 +59,7 @@ export interface LotList {
   readonly sale: Action | null;
   /** Who counts the visits. */
   readonly visitsBy: 'site' | 'seller';
-  /** Outcomes with a tracked link that leads to no lot. */
+  /** Outcomes of the period with a tracked link that leads to no lot. */
   readonly strayed: { readonly count: number; readonly value: number };
 }
 
@@ -65,15 +69,17 @@ const MILLIONTHS = 1_000_000;
 
 interface Tally {
   visits: number;
+  /** Visits by day, which say how old they are. */
+  readonly days: Map<Day, number>;
   signUps: number;
   sales: number;
   value: number;
 }
-const empty = (): Tally => ({ visits: 0, signUps: 0, sales: 0, value: 0 });
+const empty = (): Tally => ({ visits: 0, days: new Map(), signUps: 0, sales: 0, value: 0 });
 
-/** Lots of a period with all that came of them since. */
-export function listLots(tables: ClientTables, period: DayRange): LotList {
-  const has = (action: Action): boolean => tables.orders.some((orders) => orders.action === action && orders.codes.has('lot'));
+/** Lots of a period with all that came of them up to `lastDay`, the last finished one. */
+export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): LotList {
+  const has = (action: Action): boolean => listsOf(tables, action).some((orders) => orders.codes.has('lot'));
   const [signUp, sale] = [SIGN_UPS.find(has) ?? null, SALES.find(has) ?? null];
   const tallies = new Map<number, Tally>();
   const strayed = { count: 0, value: 0 };
@@ -82,9 +88,11 @@ export function listLots(tables: ClientTables, period: DayRange): LotList {
     tallies.set(lot, tally);
     return tally;
   };
-  for (const orders of tables.orders) if (orders.action === signUp || orders.action === sale) tallyOrders(orders, sale, of, strayed);
+  for (const action of [signUp, sale])
+    if (action !== null) for (const orders of listsOf(tables, action)) tallyOrders(orders, { sale, period, of, strayed });
   const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
   for (const feed of counting) tallyVisits(feed, of);
+  const maturity = sale === null ? undefined : lateness(tables, sale, lastDay);
   const about = { tables, tallies, signUp, sale, visitsBy: counting.length > 0 ? ('site' as const) : ('seller' as const) };
   const lots = tables.lots.map((lot, at) => ({ lot, at })).filter(({ lot: { day } }) => day >= period.from && day <= period.to);
   const line = (kind: LotLine['kind'], name: string, own: typeof lots): LotLine => ({
@@ -93,6 +101,13 @@ export function listLots(tables: ClientTables, period: DayRange): LotList {
     seller: kind === 'total' ? '' : (own[0]?.lot.seller ?? ''),
     lot: kind === 'lot' ? (own[0]?.lot ?? null) : null,
     figures: figuresOf(about, own),
+    arrived: maturity
+      ? maturityOf(
+          maturity,
+          own.flatMap((each) => agesOf(each, tallies)),
+          lastDay,
+        )
+      : null,
   });
   const sellers = [...groupBy(lots, ({ lot }) => lot.seller)]
     .map(([seller, own]) => ({ own, seller: line('seller', seller, own) }))
@@ -114,20 +129,29 @@ export function listLots(tables: ClientTables, period: DayRange): LotList {
 
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : -1);
 
-function tallyOrders(orders: OrderTable, sale: Action | null, of: (lot: number) => Tally, strayed: { count: number; value: number }): void {
+interface Tallying {
+  readonly sale: Action | null;
+  readonly period: DayRange;
+  readonly of: (lot: number) => Tally;
+  readonly strayed: { count: number; value: number };
+}
+
+function tallyOrders(orders: OrderTable, { sale, period, of, strayed }: Tallying): void {
   const lots = orders.codes.get('lot');
   const isSale = orders.action === sale;
   for (let row = 0; row < orders.length; row++) {
     const lot = lots?.[row] ?? NONE;
     const worth = orders.value[row] ?? NaN;
     const value = Number.isNaN(worth) ? 0 : worth;
-    if (lot === STRAYED) {
-      strayed.count += 1;
+    const count = (orders.count[row] ?? 0) / MILLIONTHS;
+    const day = orders.saleDay[row] ?? 0;
+    if (lot === STRAYED && day >= period.from && day <= period.to) {
+      strayed.count += count;
       strayed.value += value;
     }
     if (lot < 0) continue;
     const tally = of(lot);
-    tally[isSale ? 'sales' : 'signUps'] += 1;
+    tally[isSale ? 'sales' : 'signUps'] += count;
     if (isSale) tally.value += value;
   }
 }
@@ -140,8 +164,18 @@ function tallyVisits(feed: FeedTable, of: (lot: number) => Tally): void {
   for (let row = 0; row < feed.length; row++) {
     const lot = lots?.[row] ?? NONE;
     const count = visits?.[row] ?? NaN;
-    if (lot >= 0 && !Number.isNaN(count)) of(lot).visits += count;
+    if (lot < 0 || Number.isNaN(count)) continue;
+    const tally = of(lot);
+    const day = feed.day[row] ?? 0;
+    tally.visits += count;
+    tally.days.set(day, (tally.days.get(day) ?? 0) + count);
   }
+}
+
+/** Days of a lot's visits by their number; where none are known, its own day. */
+function agesOf({ lot, at }: Placed[number], tallies: ReadonlyMap<number, Tally>): { day: Day; weight: number }[] {
+  const days = [...(tallies.get(at)?.days ?? [])];
+  return days.length > 0 ? days.map(([day, weight]) => ({ day, weight })) : [{ day: lot.day, weight: lot.delivered ?? lot.agreed ?? 1 }];
 }
 
 interface About {
@@ -156,7 +190,8 @@ type Placed = readonly { readonly lot: Lot; readonly at: number }[];
 
 /** Sums first, then ratios: never an average of the lots' own. */
 function figuresOf({ tables, tallies, signUp, sale, visitsBy }: About, lots: Placed): LotFigures {
-  const sum = (key: keyof Tally): number => lots.reduce((all, { at }) => all + (tallies.get(at)?.[key] ?? 0), 0);
+  const sum = (key: 'visits' | 'signUps' | 'sales' | 'value'): number =>
+    lots.reduce((all, { at }) => all + (tallies.get(at)?.[key] ?? 0), 0);
   const price = priceOf(tables, lots);
   const delivered = summed(lots.map(({ lot }) => lot.delivered));
   const clicks = lots.every(({ lot }) => lot.unit === 'clicks') ? delivered : gap('not measured');

@@ -36,6 +36,7 @@ function outcomes(action: string, of: readonly { lot: number; value?: number }[]
   return {
     feedId: 5,
     action,
+    countedBy: 'orders',
     covers: [],
     length: of.length,
     saleDay: day,
@@ -64,7 +65,7 @@ function visitsOf(counts: readonly number[]): FeedTable {
   };
 }
 
-const list = (more: Partial<ClientTables>, feeds: FeedTable[] = []) => listLots(tablesOf(feeds, more), { from: 10, to: 19 });
+const list = (more: Partial<ClientTables>, feeds: FeedTable[] = []) => listLots(tablesOf(feeds, more), { from: 10, to: 19 }, 19);
 const rounded = (figures: Readonly<Record<string, { kind: string; value?: number }>>) =>
   Object.fromEntries(
     Object.entries(figures).map(([id, figure]) => [id, figure.value === undefined ? figure : Math.round(figure.value * 1e4) / 1e4]),
@@ -202,5 +203,31 @@ describe('lists of lots', () => {
     });
     expect(readLotRow(['2026-10-05', 'LM-1', 'P', '', '', 'x', '--'], mapping)).toMatchObject({ message: 'The lot has no price' });
     expect(readLotRow(['05/10', 'LM-1', 'P', '', '3', 'x', '--'], mapping)).toMatchObject({ column: 0 });
+  });
+});
+
+describe('lots whose sales still come in', () => {
+  it('say which share has arrived, by the days of their visits', () => {
+    // Half of the sales come on the day of the click, the rest ten days later.
+    const clicks = Array.from({ length: 40 }, (_, day) => day);
+    const sales = clicks.flatMap((day) => [
+      { click: day, sale: day },
+      { click: day, sale: day + 10 },
+    ]);
+    const column = (of: (each: (typeof sales)[number]) => number) => Int32Array.from(sales, of);
+    const orders = {
+      ...outcomes(
+        'purchase',
+        sales.map(() => ({ lot: NONE, value: 1 })),
+      ),
+      saleDay: column(({ sale }) => sale),
+      clickDay: column(({ click }) => click),
+    };
+    const tables = tablesOf([], { lots: [lot('old', { day: 12 }), lot('new', { day: 38 })], orders: [orders] });
+    const { lines } = listLots(tables, { from: 0, to: 40 }, 40);
+    const arrived = (name: string) => lines.find((line) => line.name === name)?.arrived;
+    expect(arrived('old')).toBe(1);
+    expect(arrived('new')).toBeCloseTo(0.5, 1);
+    expect(arrived('All lots')).toBeCloseTo(0.75, 1);
   });
 });

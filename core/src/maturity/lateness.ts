@@ -1,18 +1,17 @@
 import { accumulate } from '../grain/accumulate';
-import { type ClientTables, NONE } from '../grain/tables';
+import { type ClientTables, listsOf, NONE } from '../grain/tables';
 import type { Action } from '../measure/outcome';
 import { type Day, type DayRange, daysOf } from '../time/day';
 import { estimateMaturity, type Maturity, maturityOf } from './maturity';
 
 /** How late outcomes arrive, from the orders of this client; undefined where they cannot tell. */
 export function lateness(tables: ClientTables, action: Action, lastDay: Day): Maturity | undefined {
-  const outcomes = tables.orders
-    .filter((table) => table.action === action)
+  const outcomes = listsOf(tables, action)
     .flatMap((table) =>
       Array.from({ length: table.length }, (_, row) => ({
         clickDay: table.clickDay[row] ?? NONE,
         saleDay: table.saleDay[row] ?? 0,
-        weight: 1,
+        weight: (table.count[row] ?? 0) / 1_000_000,
       })),
     )
     .filter((each) => each.clickDay !== NONE && each.saleDay <= lastDay);

@@ -1,6 +1,6 @@
 import type { Unit } from '../figure/text';
 import { measureNamed, type MeasureName } from './measure';
-import type { Action, CountedBy, DateBasis, OutcomePart } from './outcome';
+import { type Action, COUNTED_WORDS, type CountedBy, type DateBasis, type OutcomePart } from './outcome';
 
 export interface MeasureTerm {
   readonly kind: 'measure';
@@ -78,7 +78,7 @@ export function termScale(term: Term): number {
 export function termText(term: Term): string {
   if (term.kind === 'measure') return term.measure;
   const part = term.part === 'margin' ? 'margin value' : term.part;
-  const by = term.countedBy === undefined ? '' : term.countedBy === 'claims' ? ' as claimed' : ' as ordered';
+  const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
   return `${part} of ${term.action}${by}${basis}`;
 }

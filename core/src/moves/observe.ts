@@ -1,7 +1,7 @@
 import { nodeKey } from '../compare/comparison';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
-import { type ClientTables, NONE } from '../grain/tables';
+import { type ClientTables, listsOf, NONE } from '../grain/tables';
 import { lateness } from '../maturity/lateness';
 import type { Maturity } from '../maturity/maturity';
 import type { Action, CountedBy } from '../measure/outcome';
@@ -125,7 +125,7 @@ function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number,
 
 function orderValues(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): Map<string, number[]> {
   const values = new Map<string, number[]>();
-  for (const table of tables.orders.filter((each) => each.action === action)) {
+  for (const table of listsOf(tables, action)) {
     for (let row = 0; row < table.length; row++) {
       const clickDay = table.clickDay[row] ?? NONE;
       const value = table.value[row] ?? NaN;

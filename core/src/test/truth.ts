@@ -61,6 +61,7 @@ export function orderTable(
   const column = (pick: (order: (typeof orders)[number]) => number): Int32Array => Int32Array.from(orders, pick);
   return {
     action: 'purchase',
+    countedBy: 'orders',
     covers: [{ from, to, campaigns: 'all', importId: 9 }],
     length: orders.length,
     saleDay: column((order) => order.sale),

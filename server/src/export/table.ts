@@ -1,5 +1,5 @@
 import type { Client, WireTable } from '@lens/contract';
-import { type Figure, formatDay, metricNamed, type Question, unpackFigures } from '@lens/core';
+import { COUNTED_WORDS, type Figure, formatDay, metricNamed, type Question, unpackFigures } from '@lens/core';
 import { type Cell, toCsv } from './csv';
 
 /** A comparison as CSV: one line a member, numbers plain, gaps and bounds in words, the question on every line. */
@@ -19,7 +19,7 @@ export function tableCsv(client: Client, question: Question, table: WireTable): 
     client.name,
     ...days(question.period),
     ...days(question.comparison),
-    question.countedBy === 'orders' ? 'orders' : 'channel claims',
+    COUNTED_WORDS[question.countedBy].who,
     `${question.basis} date`,
   ];
   const rows = table.rows.map((row, at): Cell[] => [

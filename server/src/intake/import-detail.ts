@@ -34,13 +34,13 @@ interface Amount {
 }
 
 /** What the sums of a version of a feed are sums of. */
-function amountsOf(db: Db, { id, kind, action }: FeedRecord): Amount[] {
+function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord): Amount[] {
   if (kind === 'lots')
     return [
       { term: 'lots', unit: 'count', scale: 1_000_000 },
       { term: 'price', unit: 'money', scale: 1_000_000 },
     ];
-  const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.orders.sale`);
+  const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
     const of = termOfKey(term);
     return { term, unit: isSetting(term) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };

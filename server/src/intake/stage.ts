@@ -107,7 +107,7 @@ class Stager {
     this.insert =
       mapping.kind === 'report'
         ? rowInserter(staging, { slots: this.terms.length, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
-        : thingInserter(staging, mapping.kind);
+        : thingInserter(staging, mapping.kind, mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id'));
   }
 
   take({ line, cells }: TableLine): void {
@@ -208,5 +208,14 @@ function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
   return values;
 }
 
-const orderValues = (row: OrderRow): unknown[] => [row.id, row.saleDay, row.clickDay, row.value, row.tagCampaign, row.tagAd, row.tagLink];
+const orderValues = (row: OrderRow): unknown[] => [
+  row.id,
+  row.saleDay,
+  row.clickDay,
+  row.value,
+  row.tagCampaign,
+  row.tagAd,
+  row.tagLink,
+  row.count,
+];
 const lotValues = (row: LotRow): unknown[] => [row.lot, row.day, row.seller, row.price, row.link, row.unit, row.agreed, row.delivered];

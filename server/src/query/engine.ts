@@ -182,11 +182,11 @@ export class QueryEngine {
   }
 
   /** Lots of a period with all that came of them since. */
-  lots(client: string, period: DayRange): LotsReply {
+  lots(client: string, period: DayRange, today: number): LotsReply {
     const loaded = this.load(client);
     const names = this.namesOf(loaded);
     const channelOf = (account: number): string => names('channel', loaded.tables.accounts[account]?.channel ?? '');
-    const { lines, ...list } = listLots(loaded.tables, period);
+    const { lines, ...list } = listLots(loaded.tables, period, today - 1);
     return { ...list, lines: lines.map(({ lot, ...line }) => ({ ...line, lot: lot && { ...lot, channelName: channelOf(lot.account) } })) };
   }
 

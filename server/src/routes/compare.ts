@@ -12,7 +12,10 @@ export function compareRoutes(router: Router, context: Context): void {
     queries.compare(body, clockOf(context, clientOr404(context, body.client).timeZone).today),
   );
 
-  answer(router, ENDPOINTS.lots, ({ params, body }) => queries.lots(clientOr404(context, params.client).id, body.period));
+  answer(router, ENDPOINTS.lots, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    return queries.lots(client.id, body.period, clockOf(context, client.timeZone).today);
+  });
 
   answer(router, ENDPOINTS.series, async ({ body }) => {
     clientOr404(context, body.question.client);

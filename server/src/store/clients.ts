@@ -1,5 +1,5 @@
 import type { Account, Channel, Client, Promises } from '@lens/contract';
-import type { DayRange, TargetMetric } from '@lens/core';
+import type { CountedBy, DayRange, TargetMetric } from '@lens/core';
 import type { Db } from './database';
 
 const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
@@ -56,7 +56,7 @@ interface PromiseRow {
   to: number;
   value: number;
   metric: TargetMetric;
-  countedBy: 'claims' | 'orders';
+  countedBy: CountedBy;
   basis: 'click' | 'sale';
   currency: string;
 }

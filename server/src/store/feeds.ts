@@ -22,8 +22,12 @@ interface FeedRow extends Omit<FeedRecord, 'grain' | 'headers' | 'mapping'> {
 
 const FEED = 'feed.id, account_id AS account, feed.name, kind, grain, action, headers, mapping, version';
 
-/** A stored mapping; those stored before tables could be shaped have no steps. */
-export const parseMapping = (text: string): Mapping => ({ steps: [], ...(JSON.parse(text) as Omit<Mapping, 'steps'>) });
+/** A stored mapping; those stored before tables could be shaped and others than the orders could count lack that. */
+export const parseMapping = (text: string): Mapping => ({
+  steps: [],
+  countedBy: 'orders',
+  ...(JSON.parse(text) as Omit<Mapping, 'steps' | 'countedBy'>),
+});
 
 const parse = (row: FeedRow): FeedRecord => ({
   ...row,

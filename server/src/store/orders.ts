@@ -9,7 +9,7 @@ export function ordersTwice(db: Db, client: string, { from, to }: DayRange): { c
         `SELECT coalesce(sum(times - 1), 0) AS count, coalesce(sum(extra), 0) / 1e6 AS value FROM (
            SELECT count(*) AS times, coalesce(sum(value) - max(value), 0) AS extra
            FROM order_row JOIN feed ON feed.id = feed_id JOIN account ON account.id = account_id
-           WHERE client_id = @client AND until IS NULL AND sale_day BETWEEN @from AND @to
+           WHERE client_id = @client AND until IS NULL AND count IS NULL AND sale_day BETWEEN @from AND @to
            GROUP BY feed.action, external_id HAVING count(*) > 1)`,
       )
       .get({ client, from, to }) ?? { count: 0, value: 0 }

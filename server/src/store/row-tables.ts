@@ -19,7 +19,7 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 
 /** Columns of a thing, the id first, as they are staged and kept. */
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
-  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_link'],
+  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_link', 'count'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
 };
 

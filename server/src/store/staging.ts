@@ -31,7 +31,7 @@ export function createStaging(path: string): Db {
       PRIMARY KEY (day, path, splits)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
-      tag_campaign TEXT, tag_ad TEXT, tag_link TEXT) STRICT, WITHOUT ROWID;
+      tag_campaign TEXT, tag_ad TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_lot (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;`);
@@ -120,11 +120,18 @@ export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (value
   };
 }
 
-/** Adds things known by an id; a second line with the same id replaces the first and is reported as merged. */
-export function thingInserter(db: Db, kind: ThingKind): (values: unknown[]) => boolean {
+/**
+ * Adds things known by an id. A second line with the same id replaces the first, or is added to it where
+ * rows are counts that have no id of their own; both are reported as merged.
+ */
+export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (values: unknown[]) => boolean {
   const into = `INTO ${ROW_TABLES[kind].staged} (${THING_COLUMNS[kind].join(', ')}) VALUES (${THING_COLUMNS[kind].map(() => '?').join(', ')})`;
   const insert = db.prepare(`INSERT ${into} ON CONFLICT DO NOTHING`);
-  const replace = db.prepare(`INSERT OR REPLACE ${into}`);
+  const replace = areCounts
+    ? db.prepare(
+        `INSERT ${into} ON CONFLICT DO UPDATE SET count = count + excluded.count, value = coalesce(value + excluded.value, value, excluded.value)`,
+      )
+    : db.prepare(`INSERT OR REPLACE ${into}`);
   return (values) => {
     if (insert.run(...values).changes > 0) return true;
     replace.run(...values);

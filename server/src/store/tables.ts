@@ -185,13 +185,14 @@ interface RawOrder {
   tagCampaign: string | null;
   tagAd: string | null;
   tagLink: string | null;
+  count: number | null;
   since: number;
 }
 
 function loadOrders(db: Db, feed: FeedRecord, members: Members, lotCodesOf: ReturnType<typeof lotCodes>): OrderTable {
   const rows = db
     .prepare<[number], RawOrder>(
-      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, since
+      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, count, since
        FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
     )
     .all(feed.id);
@@ -200,6 +201,7 @@ function loadOrders(db: Db, feed: FeedRecord, members: Members, lotCodesOf: Retu
   return {
     feedId: feed.id,
     action: feed.action,
+    countedBy: feed.mapping.countedBy,
     covers: coversOf(db, feed.id),
     length: rows.length,
     saleDay: Int32Array.from(rows, (row) => row.saleDay),
@@ -209,7 +211,7 @@ function loadOrders(db: Db, feed: FeedRecord, members: Members, lotCodesOf: Retu
       ...['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)] as const),
       ['lot', lotCodesOf(rows.map(({ tagLink }) => tagLink))],
     ]),
-    count: new Float64Array(rows.length).fill(scale),
+    count: Float64Array.from(rows, ({ count }) => count ?? scale),
     value: Float64Array.from(rows, (row) => row.value ?? NaN),
   };
 }

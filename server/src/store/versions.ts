@@ -14,7 +14,9 @@ export interface Version {
 export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, importId: number): Version {
   const { table, day } = ROW_TABLES[feed.kind];
   const sums =
-    feed.kind === 'report' ? slotColumns().map((column) => `sum(${column})`) : ['count(*) * 1000000', `sum(${THING_MONEY[feed.kind]})`];
+    feed.kind === 'report'
+      ? slotColumns().map((column) => `sum(${column})`)
+      : [feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000', `sum(${THING_MONEY[feed.kind]})`];
   const [rows, ...own] = db
     .prepare(
       `SELECT count(*), ${sums.join(', ')} FROM ${table}

@@ -4,7 +4,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { AuditReply } from '@lens/contract';
-import { formatNumber, metricNamed } from '@lens/core';
+import { COUNTED_WORDS, formatNumber, metricNamed } from '@lens/core';
 import { of, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -62,7 +62,7 @@ export class AuditPage {
     const metric = metricNamed(target.metric);
     return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
   });
-  protected readonly countedText = computed(() => (this.audit()?.target?.countedBy === 'claims' ? 'the channels’ claims' : 'the orders'));
+  protected readonly countedText = computed(() => COUNTED_WORDS[this.audit()?.target?.countedBy ?? 'orders'].who);
   protected readonly sections = computed((): Section[] => {
     const audit = this.audit();
     const resolved = this.resolved();

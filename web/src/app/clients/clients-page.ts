@@ -5,7 +5,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { ClientGlance } from '@lens/contract';
-import { type Figure, figureText, formatNumber, metricNamed, rangeText } from '@lens/core';
+import { COUNTED_WORDS, type CountedBy, type Figure, figureText, formatNumber, metricNamed, rangeText } from '@lens/core';
 import { startWith, Subject, switchMap } from 'rxjs';
 import { DEFAULT_FOCUS, writeFocus } from '../data/address';
 import { Api } from '../data/api';
@@ -85,5 +85,5 @@ function lineOf(glance: ClientGlance): ClientLine {
   };
 }
 
-const counting = (target: { countedBy: string; basis: string }): string =>
-  `${target.countedBy === 'orders' ? 'as the orders count' : 'as the channels claim'}, by ${target.basis} date`;
+const counting = (target: { countedBy: CountedBy; basis: string }): string =>
+  `${`as ${COUNTED_WORDS[target.countedBy].as.replace(/ them$/, '')}`}, by ${target.basis} date`;

@@ -2,7 +2,17 @@ import { afterNextRender, Component, computed, DestroyRef, type ElementRef, inje
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { figureText, formatNumber, metricNamed, type MetricId, type Question, rangeText, type Style, type Unit } from '@lens/core';
+import {
+  COUNTED_WORDS,
+  figureText,
+  formatNumber,
+  metricNamed,
+  type MetricId,
+  type Question,
+  rangeText,
+  type Style,
+  type Unit,
+} from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { loadState } from '../ui/load-state';
@@ -51,7 +61,7 @@ export class TraceDrawer {
 
   protected readonly basis = computed(() => {
     const { countedBy, basis } = this.question();
-    const by = countedBy === 'orders' ? 'Outcomes as the orders count them' : 'Outcomes as the channels claim them';
+    const by = `Outcomes as ${COUNTED_WORDS[countedBy].as}`;
     return `${by}, ${basis === 'sale' ? 'on the day of the sale' : 'on the day of the click before the sale'}, unless the formula says otherwise.`;
   });
   protected readonly leftOut = computed(() => {

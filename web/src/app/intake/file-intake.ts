@@ -5,11 +5,14 @@ import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Prev
 import {
   type Action,
   ACTIONS,
+  COUNTED_WORDS,
   DATE_ORDERS,
   type DayRange,
   DELIMITERS,
   ENCODINGS,
   type FileLayout,
+  guessMapping,
+  LISTED_BY,
   type Mapping,
   mappingProblems,
   quantity,
@@ -74,6 +77,7 @@ export class FileIntake {
 
   protected readonly kinds = CHANNEL_KINDS;
   protected readonly actions = ACTIONS;
+  protected readonly countedBy = LISTED_BY.map((id) => ({ id, label: COUNTED_WORDS[id].who }));
   protected readonly dateOrders = DATE_ORDERS;
   protected readonly encodings = ENCODINGS.map((id) => ({ id, label: ENCODING_LABELS[id] }));
   protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
@@ -175,8 +179,15 @@ export class FileIntake {
     });
   }
 
+  /** Another kind of rows gives the same headers another meaning. */
   protected setKind(kind: Mapping['kind']): void {
-    this.edit({ kind, columns: this.mapping().columns.map((): Role => ({ role: 'ignore' })) });
+    const { headers, rows } = this.shown();
+    const { mapping } = guessMapping(
+      headers,
+      headers.map((_, column) => rows.map((row) => row[column] ?? '')),
+      kind,
+    );
+    this.edit({ kind, action: mapping.action, columns: mapping.columns });
   }
 
   protected setAction(action: string): void {

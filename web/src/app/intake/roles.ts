@@ -56,6 +56,7 @@ const ORDERS: readonly RoleGroup[] = [
       choice('Time of the sale', { role: 'sale time' }),
       choice('Time of the click before it', { role: 'click time' }),
       choice('Value', { role: 'order value' }),
+      choice('How many, where a row is a count', { role: 'order count' }),
       choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
       choice('Ad it is tagged with', { role: 'tag', level: 'ad' }),
       choice('Tracked link it came by', { role: 'tag', level: 'link' }),

@@ -29,6 +29,8 @@ export function lotsView({ lines, signUp, sale, visitsBy, strayed }: LotsReply, 
       ...line,
       key: `${line.kind} ${line.seller} ${line.name}`,
       about: line.lot ? aboutOf(line.lot, style) : '',
+      early:
+        line.arrived !== null && line.arrived < SETTLED ? `${formatNumber(line.arrived, 'share', style, 0)} of its sales have arrived` : '',
       cells: LOT_METRICS.map(({ id, unit }) => figureText(line.figures[id], unit, style)),
     })),
     notes: [
@@ -45,7 +47,10 @@ export function lotsView({ lines, signUp, sale, visitsBy, strayed }: LotsReply, 
   };
 }
 
-function aboutOf({ day, agreed, unit, channelName }: NonNullable<WireLotLine['lot']>, style: Style): string {
+/** From here on what is missing changes nothing much. */
+const SETTLED = 0.95;
+
+function aboutOf({ day, agreed, unit }: NonNullable<WireLotLine['lot']>, style: Style): string {
   const bought = agreed === null ? 'nothing agreed' : `${formatNumber(agreed, 'count', style)} ${unit} agreed`;
-  return `${rangeText({ from: day, to: day }, style.locale)} · ${bought} · ${channelName}`;
+  return `${rangeText({ from: day, to: day }, style.locale)} · ${bought}`;
 }

@@ -106,6 +106,7 @@ const mappingOf = (unit: LotUnit): Mapping => ({
   dateOrder: 'year first',
   decimal: '.',
   steps: [],
+  countedBy: 'orders',
   columns: [
     { role: 'lot id' },
     { role: 'seller' },

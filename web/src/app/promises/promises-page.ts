@@ -6,6 +6,8 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Promises } from '@lens/contract';
 import {
   breakEvenRoas,
+  COUNTED_BY,
+  COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
   formatDay,
@@ -34,6 +36,7 @@ export class PromisesPage {
   private readonly focus = inject(FocusService);
 
   protected readonly client = this.focus.client;
+  protected readonly countedBy = COUNTED_BY.toReversed().map((id) => ({ id, label: COUNTED_WORDS[id].who }));
   protected readonly error = signal('');
   protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({
     id,

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import {
   type Comparison,
   COMPARISONS,
+  COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
   formatNumber,
@@ -58,6 +59,7 @@ export class FocusLine {
   protected readonly comparisonChoices = COMPARISONS.map((mode): Choice<string> => ({ value: mode, label: COMPARISON_LABELS[mode] }));
   protected readonly countedChoices: Choice<CountedBy>[] = [
     { value: 'orders', label: 'The orders count them', note: 'Every sale once, as the till knows it; tags lead to campaigns' },
+    { value: 'site', label: 'The site counts them', note: 'As its analytics or a tracker list them, where such a list came in' },
     { value: 'claims', label: 'The channels claim them', note: 'Two channels may claim one sale, so totals are “at most”' },
   ];
   protected readonly basisChoices: Choice<DateBasis>[] = [
@@ -65,6 +67,7 @@ export class FocusLine {
     { value: 'click', label: 'By click date', note: 'What these days’ clicks brought; recent days fill up later' },
   ];
 
+  protected readonly countedText = computed(() => COUNTED_WORDS[this.focus()?.countedBy ?? 'orders'].as);
   protected readonly clientName = computed(() => this.service.client()?.name ?? 'choose a client');
   protected readonly preset = computed(() => {
     const period = this.focus()?.period;
