@@ -6,45 +6,8 @@ import * as compare from './compare';
 import * as connections from './connections';
 import * as health from './health';
 import * as intake from './intake';
-import * as lots from './lots';
-import * as naming from './naming';
-import * as sources from './sources';
-
-export interface Endpoint<
-  Params extends z.ZodType = z.ZodType,
-  Query extends z.ZodType = z.ZodType,
-  Body extends z.ZodType = z.ZodType,
-  Reply extends z.ZodType = z.ZodType,
-> {
-  readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
-  /** Express path below /api, for example "/clients/:client". */
-  readonly path: string;
-  readonly summary: string;
-  readonly params: Params;
-  readonly query: Query;
-  readonly body: Body;
-  readonly reply: Reply;
-}
-
-const nothing = z.object({});
-type Nothing = typeof nothing;
-
-function endpoint<
-  Reply extends z.ZodType,
-  Params extends z.ZodType = Nothing,
-  Query extends z.ZodType = Nothing,
-  Body extends z.ZodType = Nothing,
->(of: {
-  method: Endpoint['method'];
-  path: string;
-  summary: string;
-  reply: Reply;
-  params?: Params;
-  query?: Query;
-  body?: Body;
-}): Endpoint<Params, Query, Body, Reply> {
-  return { params: nothing, query: nothing, body: nothing, ...of } as unknown as Endpoint<Params, Query, Body, Reply>;
-}
+import { endpoint } from './endpoint';
+import { RULES_ENDPOINTS } from './rules-endpoints';
 
 const ofClient = z.object({ client: id });
 const ofConnection = z.object({ connection: id });
@@ -103,60 +66,7 @@ export const ENDPOINTS = {
     params: ofClient,
     reply: health.health,
   }),
-  naming: endpoint({
-    method: 'GET',
-    path: '/clients/:client/naming',
-    summary: 'How names are built, and how they seem to be',
-    params: ofClient,
-    reply: naming.namingReply,
-  }),
-  setNaming: endpoint({
-    method: 'PUT',
-    path: '/clients/:client/naming',
-    summary: 'Say how names are built, and what corrects those that are not',
-    params: ofClient,
-    body: naming.naming,
-    reply: naming.naming,
-  }),
-  names: endpoint({
-    method: 'POST',
-    path: '/clients/:client/names',
-    summary: 'Names as they would be read, those that break the convention first, with their spend',
-    params: ofClient,
-    body: naming.naming,
-    reply: naming.namesReply,
-  }),
-  sources: endpoint({
-    method: 'GET',
-    path: '/clients/:client/sources',
-    summary: 'Rules that sort where visits come from',
-    params: ofClient,
-    reply: sources.sourcesReply,
-  }),
-  setSources: endpoint({
-    method: 'PUT',
-    path: '/clients/:client/sources',
-    summary: 'Say how spellings of sources are sorted',
-    params: ofClient,
-    body: sources.sourceRules,
-    reply: sources.sourceRules,
-  }),
-  visits: endpoint({
-    method: 'POST',
-    path: '/clients/:client/visits',
-    summary: 'Visits of a period by source, as these rules would sort them',
-    params: ofClient,
-    body: sources.visitsRequest,
-    reply: sources.visitsReply,
-  }),
-  lots: endpoint({
-    method: 'POST',
-    path: '/clients/:client/lots',
-    summary: 'Traffic bought in lots in a period, with what came of it',
-    params: ofClient,
-    body: lots.lotsRequest,
-    reply: lots.lotsReply,
-  }),
+  ...RULES_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

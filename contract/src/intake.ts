@@ -17,6 +17,7 @@ import {
 } from '@lens/core';
 import { z } from 'zod';
 import { basis, day, dayRange, id, name } from './basic';
+import { joinResult } from './joining';
 
 export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('ignore') }),
@@ -199,6 +200,8 @@ export const checkReport = z.object({
     .default([]),
   /** Sums of what would be imported, in whole units, by term. */
   totals: z.array(z.object({ term: z.string(), amount: z.number(), unit: z.enum(['money', 'count']) })),
+  /** Of a list of outcomes: how they would reach members. */
+  joined: joinResult.nullable().default(null),
   /** Rows already stored for these days that the import would replace. */
   replaces: z.number().int(),
   absent: z.array(absentMember),

@@ -209,6 +209,32 @@ export async function importFile(
   return started.status === 200 ? follow(address, job.id) : started.body;
 }
 
+/** Uploads a file, lets the test change its guessed mapping, and imports it; a refusal comes back as it is. */
+export async function importAs(
+  address: string,
+  { client, account }: Setting,
+  feed: string,
+  content: string,
+  change: (mapping: Loose) => Loose,
+): Promise<Loose> {
+  const file = await upload(address, `${feed}.csv`, content);
+  const { body: preview } = await send(address, 'POST', `/clients/${client}/previews`, { hash: file });
+  const check = await send(address, 'POST', `/clients/${client}/checks`, {
+    file,
+    fileName: `${feed}.csv`,
+    layout: preview.layout,
+    account,
+    feed: { name: feed },
+    mapping: change(preview.mapping),
+    covers: null,
+  });
+  if (check.status !== 200) return check;
+  const job = await follow(address, check.body.id);
+  if (job.state !== 'ready') return job;
+  await send(address, 'POST', `/jobs/${job.id}/import`, { absent: null });
+  return follow(address, job.id);
+}
+
 /** Spend of members in a comparison of these days, by row name. */
 export async function spendBy(
   address: string,

@@ -1,5 +1,5 @@
 import type { Step } from '@lens/core';
-import { compare, follow, makeClient, send, type Setting, spendBy, suiteServer, upload } from './harness';
+import { compare, follow, importAs, makeClient, send, type Setting, spendBy, suiteServer, upload } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -16,22 +16,10 @@ describe('files shaped on the way in', () => {
   const look = async (hash: string, steps: readonly Step[] | null): Promise<Loose> =>
     (await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash, steps })).body;
 
-  async function bring(name: string, content: string, steps: readonly Step[] | null): Promise<Loose> {
-    const file = await upload(server.address, name, content);
-    const preview = await look(file, steps);
-    const check = await send(server.address, 'POST', `/clients/${setting.client}/checks`, {
-      file,
-      fileName: name,
-      layout: preview.layout,
-      account: setting.account,
-      feed: { name: 'Shaped' },
-      mapping: preview.mapping,
-      covers: null,
-    });
-    if (check.status !== 200) return check;
-    const job = await follow(server.address, check.body.id);
-    await send(server.address, 'POST', `/jobs/${job.id}/import`, { absent: 'gone' });
-    return follow(server.address, job.id);
+  /** Brings a file in shaped by these steps, mapped as guessed after them; null for those of its feed. */
+  async function bring(content: string, steps: readonly Step[] | null): Promise<Loose> {
+    const { mapping } = await look(await upload(server.address, 'Shaped.csv', content), steps);
+    return importAs(server.address, setting, 'Shaped', content, () => mapping);
   }
 
   const spend = (to = '2026-10-02') => spendBy(server.address, setting.client, '2026-10-01', to);
@@ -43,11 +31,7 @@ describe('files shaped on the way in', () => {
   ];
 
   it('turns a column for each day into rows, and keeps what the steps say', async () => {
-    const job = await bring(
-      'wide.csv',
-      'Campaign,Status,2026-10-01,2026-10-02\nTea,on,1.50,2\nGifts,on,3,4\nTrial,test,99,99\nTotal,,4.50,6',
-      WIDE,
-    );
+    const job = await bring('Campaign,Status,2026-10-01,2026-10-02\nTea,on,1.50,2\nGifts,on,3,4\nTrial,test,99,99\nTotal,,4.50,6', WIDE);
     expect(job).toMatchObject({ state: 'done', report: { rows: 4, badRows: 0, leftOut: [{ step: 0, rows: 1 }], fileTotals: [] } });
     expect(await spend()).toEqual({ Tea: 3.5, Gifts: 7 });
     const { body } = await send(server.address, 'GET', `/imports/${job.importId}`);
@@ -56,14 +40,14 @@ describe('files shaped on the way in', () => {
   });
 
   it('shapes the next file of the feed the same, though its days are other columns', async () => {
-    await bring('one.csv', 'Campaign,Status,2026-10-01,2026-10-02\nTea,on,1,2', WIDE);
+    await bring('Campaign,Status,2026-10-01,2026-10-02\nTea,on,1,2', WIDE);
     const file = await upload(server.address, 'two.csv', 'Campaign,Status,2026-10-03\nTea,on,5');
     const preview = await look(file, null);
     expect(preview.feed).toMatchObject({ name: 'Shaped' });
     expect(preview.changed).toBeNull();
     expect(preview.mapping.steps).toEqual(WIDE);
     expect(preview.rows).toEqual([['Tea', '2026-10-03', '5']]);
-    await bring('two.csv', 'Campaign,Status,2026-10-03\nTea,on,5', null);
+    await bring('Campaign,Status,2026-10-03\nTea,on,5', null);
     expect(await spend('2026-10-03')).toEqual({ Tea: 8 });
   });
 
@@ -76,7 +60,7 @@ describe('files shaped on the way in', () => {
       '2026-10-01,Tea,cost,1',
       '2026-10-01,Tea,Reach,9',
     ];
-    const job = await bring('long.csv', `Day,Campaign,Metric,Amount\n${lines.join('\n')}`, steps);
+    const job = await bring(`Day,Campaign,Metric,Amount\n${lines.join('\n')}`, steps);
     expect(job.report).toMatchObject({ rows: 2, merged: 1, badRows: 1 });
     expect(job.report.problems).toEqual([{ line: 6, column: 'Step 1', message: expect.stringContaining('Reach') }]);
     const { body } = await compare(server.address, setting.client, { period: { from: '2026-10-01', to: '2026-10-01' } });
@@ -89,7 +73,7 @@ describe('files shaped on the way in', () => {
   });
 
   it('says which step cannot be done, and stores nothing', async () => {
-    const reply = await bring('wrong.csv', 'Day,Campaign,Cost\n2026-10-01,Tea,1', [{ do: 'rename', column: 'Nome', to: 'Campaign name' }]);
+    const reply = await bring('Day,Campaign,Cost\n2026-10-01,Tea,1', [{ do: 'rename', column: 'Nome', to: 'Campaign name' }]);
     expect(reply).toMatchObject({ status: 400 });
     expect(reply.body.detail).toContain('Step 1, Call “Nome” “Campaign name”: There is no column “Nome” at this step.');
     expect(await spend()).toEqual({});

@@ -37,6 +37,7 @@ export function beginCheck(
   insertJob(db, { id, client: client.id, kind: 'check', request: JSON.stringify(kept), createdAt: now().toISOString() });
   const ended = intake.start(id, {
     kind: 'check',
+    client: client.id,
     dataFolder,
     staging: intake.stagingPath(id),
     file: request.file,

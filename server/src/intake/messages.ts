@@ -15,6 +15,7 @@ export interface PreviewTask {
 export type IntakeTask =
   | {
       readonly kind: 'check';
+      readonly client: string;
       readonly dataFolder: string;
       readonly staging: string;
       readonly file: string;

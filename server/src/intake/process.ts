@@ -1,7 +1,24 @@
-import { compareTotals, type DayRange, formatDay, isSetting, LEVELS, termOfKey, termScale, termUnit } from '@lens/core';
+import type { CheckReport } from '@lens/contract';
+import {
+  compareTotals,
+  type DayRange,
+  formatDay,
+  isSetting,
+  joiningOf,
+  LEVELS,
+  type TaggedOutcome,
+  termOfKey,
+  termScale,
+  termUnit,
+  tryJoining,
+  USUAL_JOINING,
+} from '@lens/core';
 import { commitReport, commitThings } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
+import { memberJoiner } from '../store/load-orders';
+import { membersOf } from '../store/members';
+import { rulesOf } from '../store/rules';
 import {
   absentMembers,
   attachStaging,
@@ -12,6 +29,7 @@ import {
   stagedDays,
   stagedMembers,
   stagedMoney,
+  stagedOutcomes,
   stagedSums,
 } from '../store/staging';
 import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
@@ -54,6 +72,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   const days = stagedDays(staging, task.mapping.kind);
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
+  const tagged = task.mapping.kind === 'orders' ? stagedOutcomes(staging) : null;
   staging.close();
   const range = coveredDays(days, task.covers, task.mapping.kind === 'report' ? 0 : 1);
   const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, range) : { replaces: 0, absent: [] };
@@ -72,6 +91,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       days: range,
       members,
       totals,
+      joined: tagged && joinedWithRecord(task, tagged),
       replaces: seen.replaces,
       absent: seen.absent.slice(0, 50),
       absentCount: seen.absent.length,
@@ -119,6 +139,21 @@ function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, d
     db.close();
   }
 }
+
+/** How the outcomes of a file would reach the members there are. */
+function joinedWithRecord(task: IntakeTask & { kind: 'check' }, outcomes: readonly TaggedOutcome[]): CheckReport['joined'] {
+  const db = openDatabase(databasePath(task.dataFolder));
+  try {
+    const joining = task.feed === null ? USUAL_JOINING : joiningOf(rulesOf(db, task.client, 'joins'), task.feed);
+    const find = memberJoiner(joining, membersOf(db, task.client), rulesOf(db, task.client, 'naming'));
+    const { reached: _, loose, ...sums } = tryJoining(outcomes, find, joining.keys.length);
+    return { ...sums, loose: loose.slice(0, MOST_LOOSE) };
+  } finally {
+    db.close();
+  }
+}
+
+const MOST_LOOSE = 20;
 
 async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMessage> {
   const db = openDatabase(databasePath(task.dataFolder));

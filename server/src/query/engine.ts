@@ -1,4 +1,4 @@
-import type { Health, AuditReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import type { Health, AuditReply, JoiningReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
   type Action,
   audit,
@@ -12,6 +12,7 @@ import {
   figureText,
   filledFormula,
   health,
+  type Joining,
   LEVELS,
   listLots,
   listSources,
@@ -39,6 +40,8 @@ import { databasePath, type Db, openReadOnly } from '../store/database';
 import { findFeed } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+import { rulesOf } from '../store/rules';
+import { triedJoining } from './joining';
 import { guessedConventions, namesUnder } from './names';
 
 /** An audit with the names its findings need on a screen. */
@@ -188,6 +191,13 @@ export class QueryEngine {
     const channelOf = (account: number): string => names('channel', loaded.tables.accounts[account]?.channel ?? '');
     const { lines, ...list } = listLots(loaded.tables, period, today - 1);
     return { ...list, lines: lines.map(({ lot, ...line }) => ({ ...line, lot: lot && { ...lot, channelName: channelOf(lot.account) } })) };
+  }
+
+  /** What a joining would make of the outcomes of a list. */
+  tryJoining(client: string, { feed, joining, period }: { feed: number; joining: Joining; period: DayRange }): JoiningReply {
+    const loaded = this.load(client);
+    const naming = rulesOf(this.db, client, 'naming');
+    return triedJoining(this.db, loaded, { feed, joining, period, naming, names: this.namesOf(loaded) });
   }
 
   guessedConventions(client: string): Convention[] {

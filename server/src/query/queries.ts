@@ -30,6 +30,7 @@ export function startQueries(dataFolder: string): Queries {
     names: ask('names'),
     visits: ask('visits'),
     lots: ask('lots'),
+    tryJoining: ask('tryJoining'),
     guessedConventions: ask('guessedConventions'),
     close: () => pool.close({ force: true }),
   };

@@ -5,8 +5,7 @@ import { QueryEngine } from './engine';
 const { dataFolder } = Piscina.workerData as { dataFolder: string };
 const engine = new QueryEngine(dataFolder);
 
-export type QueryMethod =
-  'compare' | 'series' | 'trace' | 'audit' | 'notMatched' | 'health' | 'names' | 'visits' | 'lots' | 'guessedConventions';
+export type QueryMethod = keyof QueryEngine;
 
 export default function run({ method, args }: { method: QueryMethod; args: readonly unknown[] }): unknown {
   return (engine[method] as (...of: readonly unknown[]) => unknown).apply(engine, [...args]);

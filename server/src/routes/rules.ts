@@ -1,12 +1,13 @@
 import { ENDPOINTS } from '@lens/contract';
-import { guessSourceRules, namingProblems, sourceProblems } from '@lens/core';
+import { guessSourceRules, type Joining, joiningOf, joiningProblems, namingProblems, partsOfLevel, sourceProblems } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { accountsOf } from '../store/clients';
+import { feedsOf } from '../store/feeds';
 import { replaceRules, rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
-import { HttpProblem } from './problem';
+import { HttpProblem, notFound } from './problem';
 
 /** What a client says about how its data is to be understood. */
 export function rulesRoutes(router: Router, context: Context): void {
@@ -27,6 +28,7 @@ export function rulesRoutes(router: Router, context: Context): void {
     return queries.names(client.id, body, clockOf(context, client.timeZone).today);
   });
   sourceRoutes(router, context);
+  joiningRoutes(router, context);
 }
 
 function sourceRoutes(router: Router, context: Context): void {
@@ -46,6 +48,45 @@ function sourceRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, params.client);
     refuse('rules', sourceProblems(body));
     return queries.visits(client.id, body);
+  });
+}
+
+function joiningRoutes(router: Router, context: Context): void {
+  const { db, queries } = context;
+  const listOr404 = (client: string, feed: number): void => {
+    if (!feedsOf(db, client).some(({ id, kind }) => id === feed && kind === 'orders')) throw notFound('list of outcomes');
+  };
+  const problems = (client: string, joining: Joining): string[] => {
+    const naming = rulesOf(db, client, 'naming');
+    return joiningProblems(joining, (level) => partsOfLevel(naming, level));
+  };
+  answer(router, ENDPOINTS.joinings, ({ params }) => {
+    const client = clientOr404(context, params.client);
+    const joins = rulesOf(db, client.id, 'joins');
+    const lists = feedsOf(db, client.id).filter(({ kind }) => kind === 'orders');
+    return {
+      lists: lists.map(({ id, name, action }) => ({
+        feed: id,
+        name,
+        action,
+        isUsual: !joins.lists.some(({ feed }) => feed === id),
+        joining: joiningOf(joins, id),
+      })),
+    };
+  });
+  answer(router, ENDPOINTS.setJoining, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    listOr404(client.id, body.feed);
+    refuse('joining', problems(client.id, body.joining));
+    const others = rulesOf(db, client.id, 'joins').lists.filter(({ feed }) => feed !== body.feed);
+    replaceRules(db, client.id, 'joins', { lists: [...others, body] });
+    return body;
+  });
+  answer(router, ENDPOINTS.tryJoining, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    listOr404(client.id, body.feed);
+    refuse('joining', problems(client.id, body.joining));
+    return queries.tryJoining(client.id, body);
   });
 }
 

@@ -1,4 +1,4 @@
-import type { FileKind } from '@lens/core';
+import type { Cover, FileKind } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES } from './row-tables';
 
@@ -37,6 +37,13 @@ export function importsOf(db: Db, feed: number): ImportRecord[] {
 export function findImport(db: Db, id: number): ImportRecord | undefined {
   const row = db.prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import WHERE id = ?`).get(id);
   return row && parse(row);
+}
+
+/** What the imports of a feed that still stand declare to cover. */
+export function coversOf(db: Db, feed: number): Cover[] {
+  return importsOf(db, feed)
+    .filter((each) => each.takenBackAt === null)
+    .map(({ id, from, to, campaigns }) => ({ from, to, importId: id, campaigns: campaigns === null ? 'all' : new Set(campaigns) }));
 }
 
 export function wasImported(db: Db, client: string, hash: string): boolean {

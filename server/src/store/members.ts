@@ -14,19 +14,9 @@ export interface Member {
 export class Members {
   readonly byId: ReadonlyMap<number, Member>;
   private readonly paths = new Map<number, ReadonlyMap<string, number>>();
-  private readonly tags = new Map<string, number[]>();
 
   constructor(members: readonly Member[]) {
     this.byId = new Map(members.map((member) => [member.id, member]));
-    for (const { id, level, externalId, name } of members) {
-      if (level !== 'campaign' && level !== 'ad') continue;
-      for (const tag of new Set([externalId, name].map(foldTag))) {
-        const key = `${level} ${tag}`;
-        const same = this.tags.get(key);
-        if (same) same.push(id);
-        else this.tags.set(key, [id]);
-      }
-    }
   }
 
   /** Level → member id from the member itself up to its campaign. */
@@ -41,16 +31,9 @@ export class Members {
     return path;
   }
 
-  /**
-   * Where the tags of an order lead: by id or name, the ad first, then the campaign. A tag that fits
-   * two members, or an ad of another campaign than the one tagged, leads nowhere by itself.
-   */
-  match(campaignTag: string | null, adTag: string | null): ReadonlyMap<string, number> {
-    const campaigns = campaignTag === null ? [] : (this.tags.get(`campaign ${foldTag(campaignTag)}`) ?? []);
-    const ads = adTag === null ? [] : (this.tags.get(`ad ${foldTag(adTag)}`) ?? []);
-    const fitting = ads.filter((ad) => campaignTag === null || campaigns.includes(this.pathOf(ad).get('campaign') ?? NONE));
-    const [found, another] = fitting.length > 0 ? fitting : campaigns;
-    return found === undefined || another !== undefined ? NOWHERE : this.pathOf(found);
+  /** The campaign a member is or lies in, NONE where there is none. */
+  campaignOf(id: number): number {
+    return this.pathOf(id).get('campaign') ?? NONE;
   }
 
   /** The name of a member; a feed that was taken back may leave a code without one. */
@@ -58,9 +41,6 @@ export class Members {
     return this.byId.get(id)?.name ?? `member ${id}`;
   }
 }
-
-const NOWHERE: ReadonlyMap<string, number> = new Map();
-const foldTag = (tag: string): string => tag.trim().toLowerCase();
 
 export function membersOf(db: Db, client: string): Members {
   return new Members(

@@ -1,13 +1,14 @@
-import { type Naming, NO_NAMING, NO_SOURCES, type SourceRules } from '@lens/core';
+import { type Joinings, type Naming, NO_NAMING, NO_SOURCES, type SourceRules, USUAL_JOININGS } from '@lens/core';
 import type { Db } from './database';
 
 /** What a client can have said about its data, by kind, with what holds where nothing was said. */
 export interface Rules {
   readonly naming: Naming;
   readonly sources: SourceRules;
+  readonly joins: Joinings;
 }
 export type RulesKind = keyof Rules;
-const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES };
+const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS };
 
 /** What a client has said of one kind. */
 export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
-import type { FileKind } from '@lens/core';
+import type { FileKind, TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES, THING_COLUMNS, THING_MONEY, type ThingKind } from './row-tables';
 
@@ -172,6 +172,16 @@ export function stagedSums(db: Db, slots: number): (number | null)[] {
 /** Sum of the money of staged things, in millionths. */
 export function stagedMoney(db: Db, kind: ThingKind): number {
   return (db.prepare(`SELECT sum(${THING_MONEY[kind]}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
+}
+
+/** Staged outcomes with the tags they carry, in whole units. */
+export function stagedOutcomes(db: Db): TaggedOutcome[] {
+  return db
+    .prepare<[], TaggedOutcome>(
+      `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_link AS link, coalesce(count, 1000000) / 1e6 AS count, value / 1e6 AS value
+       FROM staged_order`,
+    )
+    .all();
 }
 
 export function stagedMembers(db: Db): number {

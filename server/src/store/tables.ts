@@ -1,19 +1,10 @@
 import type { Promises } from '@lens/contract';
-import {
-  type Action,
-  type ClientTables,
-  type Cover,
-  type FeedTable,
-  type Naming,
-  NONE,
-  type OrderTable,
-  termScale,
-  withNameParts,
-} from '@lens/core';
+import { type ClientTables, type FeedTable, type Joinings, joiningOf, type Naming, NONE, withNameParts } from '@lens/core';
 import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, feedsOf } from './feeds';
-import { importsOf } from './imports';
+import { coversOf } from './imports';
+import { loadOrders } from './load-orders';
 import { lotCodes, lotsOf } from './lots';
 import { rulesOf } from './rules';
 import { type Members, membersOf } from './members';
@@ -44,6 +35,7 @@ export function loadClient(db: Db, client: string, cache: TableCache): LoadedCli
     margin: promises.margins,
     rates: promises.rates,
     naming: rulesOf(db, client, 'naming'),
+    joins: rulesOf(db, client, 'joins'),
   };
   const state = JSON.stringify(record);
   const known = cache.clients.get(client);
@@ -61,12 +53,13 @@ interface ClientRecord {
   readonly margin: ClientTables['margin'];
   readonly rates: Promises['rates'];
   readonly naming: Naming;
+  readonly joins: Joinings;
 }
 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margin, rates, naming }: ClientRecord,
+  { info, accounts, feeds, margin, rates, naming, joins }: ClientRecord,
   cache: TableCache,
 ): LoadedClient {
   const members = membersOf(db, client);
@@ -75,6 +68,17 @@ function loadRecord(
   const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
   const lots = lotsOf(db, lotFeeds, (feed) => accountIndex.get(feed.account) ?? NONE);
   const codesOf = lotCodes(lots);
+  const reportTables = reports
+    .map((feed) => {
+      const known = cache.feeds.get(feed.id);
+      // A new account moves the others' places, so a kept table belongs to its place too.
+      const account = accountIndex.get(feed.account) ?? NONE;
+      if (known?.version === feed.version && known.table.account === account) return known.table;
+      const table = loadReport(db, feed, account, members, cache.splits);
+      cache.feeds.set(feed.id, { version: feed.version, table });
+      return table;
+    })
+    .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits));
   const tables: ClientTables = {
     accounts: accounts.map((account) => ({
       id: account.id,
@@ -83,18 +87,12 @@ function loadRecord(
       rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
       sellsItself: account.channelKind === 'marketplace',
     })),
-    feeds: reports
-      .map((feed) => {
-        const known = cache.feeds.get(feed.id);
-        // A new account moves the others' places, so a kept table belongs to its place too.
-        const account = accountIndex.get(feed.account) ?? NONE;
-        if (known?.version === feed.version && known.table.account === account) return known.table;
-        const table = loadReport(db, feed, account, members, cache.splits);
-        cache.feeds.set(feed.id, { version: feed.version, table });
-        return table;
-      })
-      .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits)),
-    orders: feeds.filter((feed) => feed.kind === 'orders').map((feed) => loadOrders(db, feed, members, codesOf)),
+    feeds: reportTables,
+    orders: feeds
+      .filter((feed) => feed.kind === 'orders')
+      .map((feed) =>
+        loadOrders(db, feed, { members, naming, joining: joiningOf(joins, feed.id), reports: reportTables, lotCodesOf: codesOf }),
+      ),
     lots,
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
@@ -108,12 +106,6 @@ function loadRecord(
     (dimension, word) => cache.splits.codeOf(dimension, word),
   );
   return { tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
-}
-
-function coversOf(db: Db, feed: number): Cover[] {
-  return importsOf(db, feed)
-    .filter((each) => each.takenBackAt === null)
-    .map(({ id, from, to, campaigns }) => ({ from, to, importId: id, campaigns: campaigns === null ? 'all' : new Set(campaigns) }));
 }
 
 interface RawReportRow extends Record<string, number | string | null> {
@@ -175,43 +167,5 @@ function withLots(table: FeedTable, hasLots: boolean, codesOf: ReturnType<typeof
   return {
     ...table,
     codes: new Map([...table.codes, ['lot', codesOf([...links].map((code) => splits.nameOf('tracked link', code) ?? null))]]),
-  };
-}
-
-interface RawOrder {
-  saleDay: number;
-  clickDay: number | null;
-  value: number | null;
-  tagCampaign: string | null;
-  tagAd: string | null;
-  tagLink: string | null;
-  count: number | null;
-  since: number;
-}
-
-function loadOrders(db: Db, feed: FeedRecord, members: Members, lotCodesOf: ReturnType<typeof lotCodes>): OrderTable {
-  const rows = db
-    .prepare<[number], RawOrder>(
-      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, count, since
-       FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
-    )
-    .all(feed.id);
-  const matched = rows.map((row) => members.match(row.tagCampaign, row.tagAd));
-  const scale = termScale({ kind: 'outcome', part: 'count', action: feed.action as Action });
-  return {
-    feedId: feed.id,
-    action: feed.action,
-    countedBy: feed.mapping.countedBy,
-    covers: coversOf(db, feed.id),
-    length: rows.length,
-    saleDay: Int32Array.from(rows, (row) => row.saleDay),
-    clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
-    importId: Int32Array.from(rows, (row) => row.since),
-    codes: new Map([
-      ...['campaign', 'group', 'ad'].map((level) => [level, Int32Array.from(matched, (path) => path.get(level) ?? NONE)] as const),
-      ['lot', lotCodesOf(rows.map(({ tagLink }) => tagLink))],
-    ]),
-    count: Float64Array.from(rows, ({ count }) => count ?? scale),
-    value: Float64Array.from(rows, (row) => row.value ?? NaN),
   };
 }

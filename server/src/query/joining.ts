@@ -1,0 +1,46 @@
+import type { JoiningReply } from '@lens/contract';
+import { accumulate, type DayRange, type Joining, type Names, type Naming, NONE, termScale, tryJoining } from '@lens/core';
+import type { Db } from '../store/database';
+import { memberJoiner, ONE_OUTCOME, storedOutcomes, tagsOf } from '../store/load-orders';
+import type { LoadedClient } from '../store/tables';
+
+const MOST_SHOWN = 100;
+const SPEND = { kind: 'measure', measure: 'spend' } as const;
+
+/** What a joining would make of the outcomes a list has in a period, and which spend none of them reaches. */
+export function triedJoining(
+  db: Db,
+  { tables, members }: LoadedClient,
+  about: { readonly feed: number; readonly joining: Joining; readonly naming: Naming; readonly period: DayRange; readonly names: Names },
+): JoiningReply {
+  const { feed, joining, naming, period, names } = about;
+  const outcomes = storedOutcomes(db, feed)
+    .filter(({ saleDay }) => saleDay >= period.from && saleDay <= period.to)
+    .map((row) => ({
+      ...tagsOf(row),
+      count: (row.count ?? ONE_OUTCOME) / ONE_OUTCOME,
+      value: row.value === null ? null : row.value / ONE_OUTCOME,
+    }));
+  const { reached, loose, ...sums } = tryJoining(outcomes, memberJoiner(joining, members, naming), joining.keys.length);
+  const reachedCampaigns = new Set([...reached].map((member) => members.campaignOf(member)));
+  const spent = accumulate(tables, { terms: [SPEND], levels: ['campaign'], buckets: [period] })
+    .campaigns.all()
+    .map((node) => ({ node, spend: node.total(0, 0) / termScale(SPEND) }))
+    .filter(({ node, spend }) => node.campaign !== NONE && spend > 0)
+    .sort((a, b) => b.spend - a.spend);
+  const [own, others] = [
+    spent.filter(({ node }) => reachedCampaigns.has(node.campaign)),
+    spent.filter(({ node }) => !reachedCampaigns.has(node.campaign)),
+  ];
+  const total = (of: typeof spent): number => of.reduce((sum, { spend }) => sum + spend, 0);
+  return {
+    ...sums,
+    loose: loose.slice(0, MOST_SHOWN),
+    unreached: others.slice(0, MOST_SHOWN).map(({ node, spend }) => ({
+      channelName: names('channel', tables.accounts[node.account]?.channel ?? ''),
+      name: members.nameOf(node.campaign),
+      spend,
+    })),
+    reached: { campaigns: own.length, of: spent.length, spend: total(own), ofSpend: total(spent) },
+  };
+}

@@ -1,0 +1,121 @@
+import {
+  type Joined,
+  joiner,
+  type Joining,
+  memberWeights,
+  type FeedTable,
+  type Naming,
+  NONE,
+  type OrderTable,
+  splitBy,
+  type Tags,
+} from '@lens/core';
+import type { Db } from './database';
+import type { FeedRecord } from './feeds';
+import { coversOf } from './imports';
+import type { Members } from './members';
+
+/** A row of a list of outcomes as it is kept. */
+export interface StoredOutcome {
+  readonly saleDay: number;
+  readonly clickDay: number | null;
+  readonly value: number | null;
+  readonly tagCampaign: string | null;
+  readonly tagAd: string | null;
+  readonly tagLink: string | null;
+  readonly count: number | null;
+  readonly since: number;
+}
+
+/** One outcome in millionths: what a row stands for that does not say how many. */
+export const ONE_OUTCOME = 1_000_000;
+
+export const storedOutcomes = (db: Db, feed: number): StoredOutcome[] =>
+  db
+    .prepare<[number], StoredOutcome>(
+      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, count, since
+       FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
+    )
+    .all(feed);
+
+export const tagsOf = ({ tagCampaign, tagAd, tagLink }: Pick<StoredOutcome, 'tagCampaign' | 'tagAd' | 'tagLink'>): Tags => ({
+  campaign: tagCampaign,
+  ad: tagAd,
+  link: tagLink,
+});
+
+/** Finds members by tags as a joining says. */
+export const memberJoiner = (joining: Joining, members: Members, naming: Naming): ((tags: Tags) => Joined) =>
+  joiner(joining, members.byId.values(), { naming, campaignOf: (member) => members.campaignOf(member) });
+
+export interface OrderLoading {
+  readonly members: Members;
+  readonly naming: Naming;
+  readonly joining: Joining;
+  /** Reports, whose amounts weigh members that fit alike. */
+  readonly reports: readonly FeedTable[];
+  readonly lotCodesOf: (links: readonly (string | null)[]) => Int32Array;
+}
+
+interface Placed extends StoredOutcome {
+  readonly path: ReadonlyMap<string, number>;
+}
+
+const NOWHERE: ReadonlyMap<string, number> = new Map();
+const LEVELS = ['campaign', 'group', 'ad'] as const;
+
+/** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
+export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {
+  const rows = storedOutcomes(db, feed.id).flatMap(placer(loading));
+  return {
+    feedId: feed.id,
+    action: feed.action,
+    countedBy: feed.mapping.countedBy,
+    covers: coversOf(db, feed.id),
+    length: rows.length,
+    saleDay: Int32Array.from(rows, (row) => row.saleDay),
+    clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
+    importId: Int32Array.from(rows, (row) => row.since),
+    codes: new Map([
+      ...LEVELS.map((level) => [level, Int32Array.from(rows, ({ path }) => path.get(level) ?? NONE)] as const),
+      ['lot', loading.lotCodesOf(rows.map(({ tagLink }) => tagLink))],
+    ]),
+    count: Float64Array.from(rows, ({ count }) => count ?? ONE_OUTCOME),
+    value: Float64Array.from(rows, ({ value }) => value ?? NaN),
+  };
+}
+
+function placer({ members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {
+  const find = memberJoiner(joining, members, naming);
+  const { several } = joining;
+  const weights = new Map<string, ReturnType<typeof memberWeights>>();
+  const weightOf = (level: string): ReturnType<typeof memberWeights> => {
+    const known = weights.get(level) ?? memberWeights(reports, level, several);
+    weights.set(level, known);
+    return known;
+  };
+  return (row) => {
+    const { key, members: found } = find(tagsOf(row));
+    const [only, another] = found;
+    if (only === undefined) return [{ ...row, path: NOWHERE }];
+    if (another === undefined) return [{ ...row, path: members.pathOf(only) }];
+    const weigh = weightOf(joining.keys[key]?.level ?? 'campaign');
+    const shares = (amount: number): number[] | undefined =>
+      splitBy(
+        amount,
+        found.map((member) => weigh(member, row.clickDay ?? row.saleDay)),
+      ) ??
+      splitBy(
+        amount,
+        found.map((member) => weigh(member, null)),
+      );
+    const counts = several === 'refuse' ? undefined : shares(row.count ?? ONE_OUTCOME);
+    const values = row.value === null ? undefined : shares(row.value);
+    if (!counts) return [{ ...row, path: NOWHERE }];
+    return found.flatMap((member, at) =>
+      (counts[at] ?? 0) === 0 && (values?.[at] ?? 0) === 0
+        ? []
+        : [{ ...row, path: members.pathOf(member), count: counts[at] ?? 0, value: values?.[at] ?? null }],
+    );
+  };
+}
