@@ -21,6 +21,7 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
         return `${termLabel(term)}: line ${line} says ${text(said)}, the rows add up to ${text(read)}`;
       }),
     ratioTexts: report.ratios.map((each) => ratioText(each, style)),
+    joinText: report.joined && report.joined.before.rows > 0 ? joinedText(report.joined, style) : '',
     leftOutTexts: report.leftOut.map(({ step, rows }) => leftOutText(steps[step], rows, style)),
     limitText: report.limits > 0 ? quantity(report.limits, 'cell holds', 'cells hold', style) : '',
     absentText: quantity(report.absentCount, 'member', 'members', style),
@@ -42,6 +43,16 @@ function ratioText({ ratio, agrees, differs }: CheckReport['ratios'][number], st
   return differs === 0
     ? `${label} in the file agrees with ours on ${quantity(agrees, 'row', 'rows', style)}.`
     : `${label} in the file differs from ours on ${formatNumber(differs, 'count', style)} of ${quantity(agrees + differs, 'row', 'rows', style)}: are its parts mapped right?`;
+}
+
+/** How many of a list of outcomes would reach a member, and what the rest is worth. */
+function joinedText({ before, none, several }: NonNullable<CheckReport['joined']>, style: Style): string {
+  const loose = none.count + several.count;
+  if (loose === 0) return `All ${quantity(before.count, 'outcome leads', 'outcomes lead', style)} to a campaign that is known here.`;
+  const worth = none.value + several.value;
+  return `Of ${quantity(before.count, 'outcome', 'outcomes', style)} ${formatNumber(loose, 'count', style)} lead to no campaign that is known here${
+    worth > 0 ? `, worth ${formatNumber(worth, 'money', style)}` : ''
+  }: they will be “not matched”. The keys can be changed under Matching.`;
 }
 
 function leftOutText(step: Step | undefined, rows: number, style: Style): string {

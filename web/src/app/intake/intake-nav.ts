@@ -43,6 +43,7 @@ export class IntakeNav {
   protected readonly parts = [
     { path: '/intake', label: 'Data' },
     { path: '/intake/names', label: 'Names' },
+    { path: '/intake/matching', label: 'Matching' },
     { path: '/intake/sources', label: 'Sources' },
     { path: '/intake/lots', label: 'Lots' },
   ];

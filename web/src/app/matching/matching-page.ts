@@ -1,0 +1,130 @@
+import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { JOIN_BY, type Joining, type JoinKey, NAME_PARTS, SEVERAL, USUAL_JOINING } from '@lens/core';
+import { combineLatest, debounceTime, filter, map, of, startWith, Subject, switchMap } from 'rxjs';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { IntakeNav } from '../intake/intake-nav';
+import { loadState } from '../ui/load-state';
+import { NeedClient } from '../ui/need-client';
+import { joinView, LEVEL_CHOICES, TAG_CHOICES, unreachedView } from './matching-view';
+
+const BY_LABELS: Readonly<Record<(typeof JOIN_BY)[number], string>> = {
+  'id or name': 'id or name',
+  id: 'id',
+  name: 'name',
+  part: 'part of the name',
+};
+const SEVERAL_LABELS: Readonly<Record<(typeof SEVERAL)[number], string>> = {
+  refuse: 'stay unmatched',
+  clicks: 'are split by the clicks of that day',
+  spend: 'are split by the spend of that day',
+};
+
+/** How outcomes reach the campaigns that cost money: keys in order, tried on the period before they are saved. */
+@Component({
+  selector: 'ul-matching-page',
+  imports: [IntakeNav, MatButton, MatIcon, MatIconButton, NeedClient],
+  templateUrl: './matching-page.html',
+  styleUrl: './matching-page.scss',
+})
+export class MatchingPage {
+  private readonly api = inject(Api);
+  private readonly notices = inject(MatSnackBar);
+  private readonly focus = inject(FocusService);
+  private readonly saved = new Subject<void>();
+
+  protected readonly client = this.focus.client;
+  protected readonly tags = TAG_CHOICES;
+  protected readonly levels = LEVEL_CHOICES;
+  protected readonly bys = JOIN_BY.map((id) => ({ id, label: BY_LABELS[id] }));
+  protected readonly parts = NAME_PARTS;
+  protected readonly severals = SEVERAL.map((id) => ({ id, label: SEVERAL_LABELS[id] }));
+  protected readonly error = signal('');
+  protected readonly dirty = signal(false);
+
+  private readonly stored = toSignal(
+    combineLatest([this.focus.client$, this.saved.pipe(startWith(undefined))]).pipe(
+      switchMap(([client]) => (client ? loadState(this.api.call('joinings', { params: { client: client.id } })) : of(null))),
+      filter((state) => state?.state !== 'loading'),
+    ),
+  );
+  protected readonly lists = computed(() => {
+    const stored = this.stored();
+    return stored?.state === 'ready' ? stored.value.lists : null;
+  });
+  protected readonly feed = linkedSignal<number | null>(() => this.lists()?.[0]?.feed ?? null);
+  /** The joining as it stands on screen; stored only when saved. */
+  protected readonly joining = linkedSignal<Joining>(
+    () => this.lists()?.find(({ feed }) => feed === this.feed())?.joining ?? USUAL_JOINING,
+  );
+
+  private readonly tried = toSignal(
+    combineLatest([this.focus.resolved$, toObservable(this.feed), toObservable(this.joining)]).pipe(
+      debounceTime(150),
+      switchMap(([resolved, feed, joining]) => {
+        if (!resolved || feed === null) return of(null);
+        const { from, to } = resolved.period;
+        const body = { feed, joining, period: { from, to } };
+        return loadState(this.api.call('tryJoining', { params: { client: resolved.client.id }, body })).pipe(
+          map((reply) => ({ reply, joining, style: resolved.style })),
+        );
+      }),
+      filter((each) => each?.reply.state !== 'loading'),
+    ),
+  );
+  protected readonly problem = computed(() => {
+    const reply = this.tried()?.reply;
+    return reply?.state === 'failed' ? reply.message : '';
+  });
+  protected readonly view = computed(() => {
+    const tried = this.tried();
+    if (tried?.reply.state !== 'ready') return null;
+    const { keys, several } = tried.joining;
+    return { ...joinView(tried.reply.value, keys, several, tried.style), unreached: unreachedView(tried.reply.value, tried.style) };
+  });
+
+  protected choose(feed: string): void {
+    this.feed.set(Number(feed));
+    this.dirty.set(false);
+  }
+
+  protected edit(at: number, change: Partial<JoinKey>): void {
+    this.change({ keys: this.joining().keys.map((key, place) => (place === at ? { ...key, ...change } : key)) });
+  }
+
+  protected move(from: number, to: number): void {
+    const { keys } = this.joining();
+    const key = keys[from];
+    if (key) this.change({ keys: keys.toSpliced(from, 1).toSpliced(to, 0, key) });
+  }
+
+  protected remove(at: number): void {
+    this.change({ keys: this.joining().keys.toSpliced(at, 1) });
+  }
+
+  protected add(): void {
+    this.change({ keys: [...this.joining().keys, { tag: 'campaign', level: 'campaign', by: 'name', part: null }] });
+  }
+
+  protected change(part: Partial<Joining>): void {
+    this.joining.update((joining) => ({ ...joining, ...part }));
+    this.dirty.set(true);
+  }
+
+  protected save(): void {
+    const [client, feed] = [this.client(), this.feed()];
+    if (!client || feed === null) return;
+    this.error.set('');
+    this.api.call('setJoining', { params: { client: client.id }, body: { feed, joining: this.joining() } }).subscribe({
+      next: () => {
+        this.dirty.set(false);
+        this.notices.open('Saved. Every screen matches by it from now on.', 'Close', { duration: 5000 });
+      },
+      error: (error: ApiError) => this.error.set(error.message),
+    });
+  }
+}
