@@ -1,6 +1,6 @@
 import { METRIC_IDS, TREES } from '@lens/core';
 import { z } from 'zod';
-import { basis, countedBy, dayRange, figure, figureColumn, id } from './basic';
+import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { metricSetId } from './clients';
 
 export const metricId = z.enum(METRIC_IDS);
@@ -11,6 +11,8 @@ export const question = z.object({
   comparison: dayRange.nullable(),
   countedBy,
   basis,
+  /** The data as it was known at the end of this day; null for as it is known now. */
+  knownOn: day.nullable().default(null),
   metricSet: metricSetId,
   tree: z.enum(Object.keys(TREES) as (keyof typeof TREES)[]),
   filter: z.string().max(200),

@@ -104,6 +104,7 @@ export const ENDPOINTS = {
     path: '/imports/:import',
     summary: 'How an import read its file, and what it changed on its days',
     params: ofImport,
+    query: z.object({ against: z.coerce.number().int().optional() }),
     reply: intake.importDetail,
   }),
   takeBack: endpoint({
@@ -236,5 +237,6 @@ export type EndpointName = keyof typeof ENDPOINTS;
 export const FILES = {
   upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.upload },
   exportTable: { method: 'GET', path: '/compare/export.csv', query: z.object({ question: z.string().max(4000) }) },
+  importedFile: { method: 'GET', path: '/imports/:import/file', params: ofImport },
   changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },
 } as const;

@@ -223,7 +223,13 @@ export const job = z.object({
 export type Job = z.infer<typeof job>;
 
 /** What happens to members that are absent from the new file: they count as 0 from now on, or keep what they had. */
-export const importAnswer = z.object({ absent: z.enum(['gone', 'keep']).nullable() });
+export const importAnswer = z.object({
+  absent: z.enum(['gone', 'keep']).nullable(),
+  /** Who brings it in, for the history. */
+  person: z.string().trim().max(100).default(''),
+  /** Whether the file is kept, or only its fingerprint. */
+  keepFile: z.boolean().default(true),
+});
 
 export const importLine = z.object({
   id: z.number().int(),
@@ -235,20 +241,28 @@ export const importLine = z.object({
   badRows: z.number().int(),
   coversAll: z.boolean(),
   takenBack: z.boolean(),
+  person: z.string(),
+  /** SHA-256 of the file. */
+  fileHash: z.string(),
+  fileKept: z.boolean(),
 });
 export type ImportLine = z.infer<typeof importLine>;
 
-/** How an import read its file, and what it changed on its days. */
+/** How an import read its file, and its days as they were after it and after an earlier one. */
 export const importDetail = z.object({
   columns: z.array(z.object({ header: z.string(), means: z.string() })),
   /** The steps the table was shaped by, in words. */
   steps: z.array(z.string()),
+  /** The import it is compared with; null for what there was just before it. */
+  against: z.number().int().nullable(),
   rowsBefore: z.number().int(),
   rowsAfter: z.number().int(),
   /** Sums over its days before and after, in whole units; null where nothing was measured. */
   terms: z.array(
     z.object({ term: z.string(), unit: z.enum(['money', 'count']), before: z.number().nullable(), after: z.number().nullable() }),
   ),
+  /** Campaigns whose money changed most, the most changed first; the spend of reports, the value of outcomes. */
+  members: z.array(z.object({ name: z.string(), before: z.number(), after: z.number() })),
 });
 export type ImportDetail = z.infer<typeof importDetail>;
 

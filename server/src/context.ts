@@ -21,6 +21,13 @@ export function clockOf({ db, now }: Context, zone = 'UTC'): Clock {
   return fixed === undefined ? { today: dayInZone(now().getTime(), zone), fixed: false } : { today: fixed, fixed: true };
 }
 
+/** The moment things are written down with: now, on the fixed day in the demonstration. */
+export function momentOf(context: Context): string {
+  const { today, fixed } = clockOf(context);
+  const now = context.now().toISOString();
+  return fixed ? formatDay(today) + now.slice(10) : now;
+}
+
 export function fixClock({ db }: Context, today: number | null): void {
   writeSetting(db, 'today', today === null ? null : formatDay(today));
 }

@@ -3,7 +3,7 @@ import type { Action } from '../measure/outcome';
 import type { Counting } from '../measure/term';
 import { METRIC_SETS, type MetricId, type MetricSetId } from '../metric/metric';
 import { type NamePart, partDimension } from '../naming/convention';
-import type { DayRange } from '../time/day';
+import type { Day, DayRange } from '../time/day';
 
 /** By what names tell, then by the members so named. */
 const NAMED = {
@@ -50,6 +50,8 @@ export interface Question extends Counting {
   readonly client: string;
   readonly period: DayRange;
   readonly comparison: DayRange | null;
+  /** Asks for the data as it was known at the end of this day; null for as it is known now. */
+  readonly knownOn: Day | null;
   readonly metricSet: MetricSetId;
   readonly tree: TreeId;
   /** Text that a member, something above it or something below it has in its name; empty for all. */

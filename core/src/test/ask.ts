@@ -7,6 +7,7 @@ export const QUESTION: Question = {
   comparison: null,
   countedBy: 'orders',
   basis: 'sale',
+  knownOn: null,
   metricSet: 'shop',
   tree: 'ads',
   filter: '',

@@ -179,7 +179,13 @@ export class Refresher {
     if (checked.report.rows === 0)
       throw new ServiceProblem(`No row could be read: ${checked.report.problems[0]?.message ?? 'no reason given'}.`);
     updateReport(db, record.id, each.report, { state: 'importing' });
-    await this.follow(record.id, each.report, checked.id, beginImport(context, checked, false, context.now().toISOString()), signal);
+    await this.follow(
+      record.id,
+      each.report,
+      checked.id,
+      beginImport(context, checked, { keepAbsent: false, person: 'connection', keepFile: true }),
+      signal,
+    );
     const imported = findJob(db, checked.id);
     if (imported?.state !== 'done') throw new ServiceProblem(imported?.error ?? 'The import did not end.');
     return { rows: checked.report.rows, error: leftOut(checked.report) };

@@ -3,13 +3,14 @@ import { isSetting, roleKey, shapeOf, stepText, termOfKey, termScale, termUnit }
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord } from '../store/feeds';
 import type { ImportRecord } from '../store/imports';
-import { readingOf, versionOf } from '../store/versions';
+import { changedMembers, readingOf, versionOf } from '../store/versions';
 
-/** How an import read its file, and the sums of its days before and after it. */
-export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord): ImportDetail {
+/** How an import read its file, and the sums of its days after it and after an earlier one; the one just before it where none is named. */
+export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: number | null): ImportDetail {
+  const earlier = against ?? record.id - 1;
   const reading = readingOf(db, record.id);
   const headers = reading ? shapeOf(reading.headers, reading.mapping.steps).headers : [];
-  const before = versionOf(db, feed, record, record.id - 1);
+  const before = versionOf(db, feed, record, earlier);
   const after = versionOf(db, feed, record, record.id);
   return {
     columns: (reading?.mapping.columns ?? []).flatMap((role, at) => {
@@ -17,12 +18,14 @@ export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord): Import
       return role.role === 'ignore' || header === undefined ? [] : [{ header, means: roleKey(role) }];
     }),
     steps: (reading?.mapping.steps ?? []).map(stepText),
+    against,
     rowsBefore: before.rows,
     rowsAfter: after.rows,
     terms: amountsOf(db, feed).flatMap(({ term, unit, scale }, slot) => {
       const whole = (sum: number | null | undefined): number | null => (sum === null || sum === undefined ? null : sum / scale);
       return unit === null ? [] : [{ term, unit, before: whole(before.sums[slot]), after: whole(after.sums[slot]) }];
     }),
+    members: changedMembers(db, feed, record, { earlier, later: record.id }),
   };
 }
 

@@ -1,11 +1,14 @@
 import type { Client, Job, NewCheck } from '@lens/contract';
 import { type FileLayout, grainOf, type Mapping } from '@lens/core';
 import { randomUUID } from 'node:crypto';
-import type { Context } from '../context';
+import { rmSync } from 'node:fs';
+import { type Context, momentOf } from '../context';
 import { accountsOf } from '../store/clients';
 import { type FeedRecord, insertFeed } from '../store/feeds';
+import { filesToForget } from '../store/imports';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
 import { HttpProblem } from '../routes/problem';
+import { storedPath } from './file-store';
 
 /** What a check has found out about the file, kept with its job for the import that may follow. */
 interface CheckRequest {
@@ -52,15 +55,25 @@ export function beginCheck(
   return { job, ended };
 }
 
+/** What whoever imports says about it. */
+export interface ImportWish {
+  /** Keep what members have that the file does not name, instead of counting them as 0. */
+  readonly keepAbsent: boolean;
+  readonly person: string;
+  /** Whether the file stays, or only its fingerprint. */
+  readonly keepFile: boolean;
+}
+
 /** Imports what a check has read. The job goes on under the same id; resolves when it has ended. */
-export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord, keepAbsent: boolean, importedAt: string): Promise<void> {
+export async function beginImport(context: Context, job: JobRecord, { keepAbsent, person, keepFile }: ImportWish): Promise<void> {
+  const { db, dataFolder, intake } = context;
   const request = JSON.parse(job.request) as CheckRequest;
   const { report } = job;
   if (!report?.days) throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported.');
   const feed =
     'id' in request.feed ? request.feed.id : insertFeed(db, { ...request, name: request.feed.name, grain: grainOf(request.mapping) });
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
-  return intake.start(job.id, {
+  await intake.start(job.id, {
     kind: 'commit',
     dataFolder,
     staging: intake.stagingPath(job.id),
@@ -70,7 +83,9 @@ export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord,
       feed,
       fileHash: request.file,
       fileName: request.fileName,
-      importedAt,
+      importedAt: momentOf(context),
+      person,
+      keepFile,
       from: report.days.from,
       to: report.days.to,
       rows: report.rows,
@@ -80,4 +95,10 @@ export function beginImport({ db, dataFolder, intake }: Context, job: JobRecord,
       keepAbsent,
     },
   });
+  forgetFiles(context);
+}
+
+/** Removes files of which only the fingerprint is to be kept. */
+export function forgetFiles({ db, dataFolder }: Context): void {
+  for (const hash of filesToForget(db)) rmSync(storedPath(dataFolder, hash), { force: true });
 }

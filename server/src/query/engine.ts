@@ -63,7 +63,7 @@ export class QueryEngine {
   }
 
   compare(question: Question, today: number): WireTable {
-    const loaded = this.load(question.client);
+    const loaded = this.load(question.client, question.knownOn);
     const table = compare(loaded.tables, question, this.namesOf(loaded), today - 1);
     return {
       metrics: [...table.metrics],
@@ -81,11 +81,11 @@ export class QueryEngine {
   }
 
   series(question: Question, metric: MetricId, members: readonly string[]): Series {
-    return series(this.load(question.client).tables, question, metric, members);
+    return series(this.load(question.client, question.knownOn).tables, question, metric, members);
   }
 
   trace(question: Question, row: string, metric: MetricId): WireTrace | undefined {
-    const loaded = this.load(question.client);
+    const loaded = this.load(question.client, question.knownOn);
     const found = trace(loaded.tables, question, this.namesOf(loaded), row, metric);
     const client = findClient(this.db, question.client);
     if (!found || !client) return undefined;
@@ -210,8 +210,8 @@ export class QueryEngine {
     return METRIC_SETS.find(({ id }) => id === info?.metricSet)?.action ?? 'purchase';
   }
 
-  private load(client: string): LoadedClient {
-    return this.db.transaction(() => loadClient(this.db, client, this.cache))();
+  private load(client: string, knownOn: number | null = null): LoadedClient {
+    return this.db.transaction(() => loadClient(this.db, client, this.cache, knownOn))();
   }
 
   private namesOf(loaded: LoadedClient): Names {
@@ -251,6 +251,7 @@ export function targetQuestion(client: { id: string; metricSet: MetricSetId }, t
     countedBy: target.countedBy,
     basis: target.basis,
     metricSet: METRIC_SETS.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
+    knownOn: null,
     tree: 'ads',
     filter: '',
     sort: { by: 'spend', direction: 'descending' },

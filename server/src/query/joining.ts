@@ -14,7 +14,7 @@ export function triedJoining(
   about: { readonly feed: number; readonly joining: Joining; readonly naming: Naming; readonly period: DayRange; readonly names: Names },
 ): JoiningReply {
   const { feed, joining, naming, period, names } = about;
-  const outcomes = storedOutcomes(db, feed)
+  const outcomes = storedOutcomes(db, feed, null)
     .filter(({ saleDay }) => saleDay >= period.from && saleDay <= period.to)
     .map((row) => ({
       ...tagsOf(row),

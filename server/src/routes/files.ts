@@ -1,11 +1,15 @@
 import { FILES, question, upload } from '@lens/contract';
 import type { Response, Router } from 'express';
+import { createReadStream, existsSync } from 'node:fs';
+import { pipeline } from 'node:stream';
+import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
 import { clockOf, type Context } from '../context';
 import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table';
 import { storeUpload } from '../intake/unpack';
-import { insertFile } from '../store/imports';
+import { storedPath } from '../intake/file-store';
+import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
 import { check } from './answer';
 import { clientOr404 } from './clients';
@@ -26,6 +30,15 @@ export function fileRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, asked.client);
     const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
     sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table));
+  });
+
+  router.get(FILES.importedFile.path, (request, response) => {
+    const record = findImport(context.db, check(FILES.importedFile.params, request.params).import);
+    const path = record && storedPath(context.dataFolder, record.fileHash);
+    if (!record?.fileKept || !path || !existsSync(path))
+      throw new HttpProblem(404, 'No file', 'Only the fingerprint of this file was kept. Whoever exported it may have it still.');
+    response.type('application/octet-stream').attachment(record.fileName);
+    pipeline(createReadStream(path), createGunzip(), response, () => response.end());
   });
 
   router.get(FILES.changeSheet.path, (request, response) => {

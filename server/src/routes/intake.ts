@@ -2,7 +2,7 @@ import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
 import { grainOf, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
-import { clockOf, type Context } from '../context';
+import { clockOf, type Context, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
 import { accountsOf } from '../store/clients';
@@ -16,7 +16,7 @@ import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from './problem';
 
 export function intakeRoutes(router: Router, context: Context): void {
-  const { db, intake, now } = context;
+  const { db, intake } = context;
   answer(router, ENDPOINTS.feeds, ({ params }) => feedList(context, params.client));
 
   answer(router, ENDPOINTS.health, ({ params }) => {
@@ -74,7 +74,7 @@ export function intakeRoutes(router: Router, context: Context): void {
         [{ path: 'absent', message: 'Choose “gone” or “keep”' }],
       );
     }
-    void beginImport(context, job, body.absent === 'keep', now().toISOString());
+    void beginImport(context, job, { ...body, keepAbsent: body.absent === 'keep' });
     return jobOr404(context, params.job);
   });
 
@@ -82,12 +82,15 @@ export function intakeRoutes(router: Router, context: Context): void {
 }
 
 /** What imports have done, and undoing it. */
-function importRoutes(router: Router, { db, now }: Context): void {
-  answer(router, ENDPOINTS.importDetail, ({ params }) => {
+function importRoutes(router: Router, context: Context): void {
+  const { db } = context;
+  answer(router, ENDPOINTS.importDetail, ({ params, query }) => {
     const record = findImport(db, params.import);
     const feed = record && findFeed(db, record.feedId);
     if (!record || !feed) throw notFound('import');
-    return detailOf(db, record, feed);
+    if (query.against !== undefined && findImport(db, query.against)?.feedId !== feed.id)
+      throw notFound('import of this feed to compare with');
+    return detailOf(db, record, feed, query.against ?? null);
   });
 
   answer(router, ENDPOINTS.takeBack, ({ params }) => {
@@ -95,7 +98,7 @@ function importRoutes(router: Router, { db, now }: Context): void {
     const feed = record && findFeed(db, record.feedId);
     if (!record || !feed) throw notFound('import');
     if (record.takenBackAt !== null) throw new HttpProblem(409, 'Taken back already', 'This import has been taken back before.');
-    takeBackImport(db, record, feed.kind, now().toISOString());
+    takeBackImport(db, record, feed.kind, momentOf(context));
     return { ok: true as const };
   });
 }
@@ -167,6 +170,9 @@ async function feedList(context: Context, clientId: string): Promise<Feed[]> {
         badRows: each.badRows,
         coversAll: each.campaigns === null,
         takenBack: each.takenBackAt !== null,
+        person: each.person,
+        fileHash: each.fileHash,
+        fileKept: each.fileKept,
       })),
     };
   });

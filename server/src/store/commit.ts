@@ -14,6 +14,9 @@ export interface CommitInput {
   readonly badRows: number;
   readonly mapping: string;
   readonly headers: string;
+  readonly person: string;
+  /** Whether the file stays, or only its fingerprint. */
+  readonly keepFile: boolean;
   /** Keep what members have that the file does not name, instead of counting them as 0. */
   readonly keepAbsent: boolean;
 }
@@ -94,15 +97,23 @@ export function commitThings(db: Db, kind: ThingKind, input: CommitInput, onStep
 function insertImport(db: Db, input: CommitInput): number {
   const { lastInsertRowid } = db
     .prepare(
-      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers)
-       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers)`,
+      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers, person)
+       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers, @person)`,
     )
-    .run({ ...input, keepAbsent: undefined, job: undefined });
+    .run({ ...input, keepAbsent: undefined, keepFile: undefined, job: undefined });
   return Number(lastInsertRowid);
 }
 
 /** Marks the feed changed and the job done in the same transaction, so that neither can be without the other. */
-function finish(db: Db, { feed, mapping, headers, job }: CommitInput, id: number): void {
+function finish(db: Db, { feed, fileHash, keepFile, mapping, headers, job }: CommitInput, id: number): void {
+  // Another import may need the file still.
+  if (!keepFile)
+    db.prepare(
+      'UPDATE file SET kept = 0 WHERE hash = @hash AND NOT EXISTS (SELECT 1 FROM import WHERE file_hash = @hash AND id <> @id)',
+    ).run({
+      hash: fileHash,
+      id,
+    });
   db.prepare('UPDATE feed SET version = version + 1, mapping = ?, headers = ? WHERE id = ?').run(mapping, headers, feed);
   db.prepare("UPDATE job SET state = 'done', phase = 'imported', import_id = ?, error = NULL WHERE id = ?").run(id, job);
 }

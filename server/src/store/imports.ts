@@ -1,6 +1,7 @@
 import type { Cover, FileKind } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES } from './row-tables';
+import type { Cut } from './rows-at';
 
 export interface ImportRecord {
   readonly id: number;
@@ -15,34 +16,41 @@ export interface ImportRecord {
   readonly rows: number;
   readonly badRows: number;
   readonly takenBackAt: string | null;
+  readonly person: string;
+  readonly fileKept: boolean;
 }
 
-interface ImportRow extends Omit<ImportRecord, 'campaigns'> {
+interface ImportRow extends Omit<ImportRecord, 'campaigns' | 'fileKept'> {
   readonly campaigns: string | null;
+  readonly fileKept: number;
 }
 
-const IMPORT = `id, feed_id AS feedId, file_hash AS fileHash, file_name AS fileName, imported_at AS importedAt,
-  from_day AS "from", to_day AS "to", campaigns, rows, bad_rows AS badRows, taken_back_at AS takenBackAt`;
+const IMPORT = `import.id, feed_id AS feedId, file_hash AS fileHash, file_name AS fileName, imported_at AS importedAt,
+  from_day AS "from", to_day AS "to", campaigns, rows, bad_rows AS badRows, taken_back_at AS takenBackAt, person, kept AS fileKept`;
 
 const parse = (row: ImportRow): ImportRecord => ({
   ...row,
   campaigns: row.campaigns === null ? null : (JSON.parse(row.campaigns) as number[]),
+  fileKept: row.fileKept === 1,
 });
 
 /** Imports of a feed, newest first. */
 export function importsOf(db: Db, feed: number): ImportRecord[] {
-  return db.prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import WHERE feed_id = ? ORDER BY id DESC`).all(feed).map(parse);
+  return db
+    .prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import JOIN file ON hash = file_hash WHERE feed_id = ? ORDER BY import.id DESC`)
+    .all(feed)
+    .map(parse);
 }
 
 export function findImport(db: Db, id: number): ImportRecord | undefined {
-  const row = db.prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import WHERE id = ?`).get(id);
+  const row = db.prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import JOIN file ON hash = file_hash WHERE import.id = ?`).get(id);
   return row && parse(row);
 }
 
-/** What the imports of a feed that still stand declare to cover. */
-export function coversOf(db: Db, feed: number): Cover[] {
+/** What the imports of a feed that still stand declare to cover, up to a cut. */
+export function coversOf(db: Db, feed: number, cut: Cut): Cover[] {
   return importsOf(db, feed)
-    .filter((each) => each.takenBackAt === null)
+    .filter((each) => each.takenBackAt === null && each.id <= (cut ?? Infinity))
     .map(({ id, from, to, campaigns }) => ({ from, to, importId: id, campaigns: campaigns === null ? 'all' : new Set(campaigns) }));
 }
 
@@ -58,8 +66,13 @@ export function wasImported(db: Db, client: string, hash: string): boolean {
 }
 
 export function insertFile(db: Db, file: { hash: string; size: number; receivedAt: string }): void {
-  db.prepare('INSERT OR IGNORE INTO file (hash, size, received_at) VALUES (@hash, @size, @receivedAt)').run(file);
+  db.prepare('INSERT INTO file (hash, size, received_at) VALUES (@hash, @size, @receivedAt) ON CONFLICT (hash) DO UPDATE SET kept = 1').run(
+    file,
+  );
 }
+
+/** Fingerprints of files that need not be kept. */
+export const filesToForget = (db: Db): string[] => db.prepare('SELECT hash FROM file WHERE kept = 0').pluck().all() as string[];
 
 /** The next import of the same feed, not taken back, that covers the row; correlated with `row` by the caller. */
 const NEXT_IMPORT = (day: string, campaign: string): string => `(

@@ -14,6 +14,7 @@ import type { Db } from './database';
 import type { FeedRecord } from './feeds';
 import { coversOf } from './imports';
 import type { Members } from './members';
+import { type Cut, rowsAt } from './rows-at';
 
 /** A row of a list of outcomes as it is kept. */
 export interface StoredOutcome {
@@ -30,13 +31,13 @@ export interface StoredOutcome {
 /** One outcome in millionths: what a row stands for that does not say how many. */
 export const ONE_OUTCOME = 1_000_000;
 
-export const storedOutcomes = (db: Db, feed: number): StoredOutcome[] =>
+export const storedOutcomes = (db: Db, feed: number, cut: Cut): StoredOutcome[] =>
   db
-    .prepare<[number], StoredOutcome>(
+    .prepare<object, StoredOutcome>(
       `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, count, since
-       FROM order_row WHERE feed_id = ? AND until IS NULL ORDER BY sale_day`,
+       FROM ${rowsAt('order_row', cut)} ORDER BY sale_day`,
     )
-    .all(feed);
+    .all({ feed });
 
 export const tagsOf = ({ tagCampaign, tagAd, tagLink }: Pick<StoredOutcome, 'tagCampaign' | 'tagAd' | 'tagLink'>): Tags => ({
   campaign: tagCampaign,
@@ -54,6 +55,7 @@ export interface OrderLoading {
   readonly joining: Joining;
   /** Reports, whose amounts weigh members that fit alike. */
   readonly reports: readonly FeedTable[];
+  readonly cut: Cut;
   readonly lotCodesOf: (links: readonly (string | null)[]) => Int32Array;
 }
 
@@ -66,12 +68,12 @@ const LEVELS = ['campaign', 'group', 'ad'] as const;
 
 /** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
 export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {
-  const rows = storedOutcomes(db, feed.id).flatMap(placer(loading));
+  const rows = storedOutcomes(db, feed.id, loading.cut).flatMap(placer(loading));
   return {
     feedId: feed.id,
     action: feed.action,
     countedBy: feed.mapping.countedBy,
-    covers: coversOf(db, feed.id),
+    covers: coversOf(db, feed.id, loading.cut),
     length: rows.length,
     saleDay: Int32Array.from(rows, (row) => row.saleDay),
     clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),

@@ -8,6 +8,7 @@ import { loadOrders } from './load-orders';
 import { lotCodes, lotsOf } from './lots';
 import { rulesOf } from './rules';
 import { type Members, membersOf } from './members';
+import { type Cut, cutOn, rowsAt } from './rows-at';
 import { SplitDictionary } from './splits';
 
 /** Column tables of one client with the names behind their codes. */
@@ -26,7 +27,7 @@ export class TableCache {
 }
 
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
-export function loadClient(db: Db, client: string, cache: TableCache): LoadedClient {
+export function loadClient(db: Db, client: string, cache: TableCache, knownOn: number | null = null): LoadedClient {
   const promises = promisesOf(db, client);
   const record: ClientRecord = {
     info: findClient(db, client),
@@ -38,10 +39,14 @@ export function loadClient(db: Db, client: string, cache: TableCache): LoadedCli
     joins: rulesOf(db, client, 'joins'),
   };
   const state = JSON.stringify(record);
-  const known = cache.clients.get(client);
+  const cut = knownOn === null ? null : cutOn(db, client, knownOn, record.info?.timeZone ?? 'UTC');
+  const key = cut === null ? client : `${client} as of ${cut}`;
+  const known = cache.clients.get(key);
   if (known?.state === state) return known.loaded;
-  const loaded = loadRecord(db, client, record, cache);
-  cache.clients.set(client, { state, loaded });
+  const loaded = loadRecord(db, client, { ...record, cut }, cache);
+  // What was known once is looked at once or twice; it need not stay beside what is known now.
+  if (cut !== null) for (const old of [...cache.clients.keys()].filter((each) => each.includes(' as of '))) cache.clients.delete(old);
+  cache.clients.set(key, { state, loaded });
   return loaded;
 }
 
@@ -59,22 +64,24 @@ interface ClientRecord {
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margin, rates, naming, joins }: ClientRecord,
+  { info, accounts, feeds, margin, rates, naming, joins, cut }: ClientRecord & { readonly cut: Cut },
   cache: TableCache,
 ): LoadedClient {
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
   const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
-  const lots = lotsOf(db, lotFeeds, (feed) => accountIndex.get(feed.account) ?? NONE);
+  const lots = lotsOf(db, lotFeeds, cut, (feed) => accountIndex.get(feed.account) ?? NONE);
   const codesOf = lotCodes(lots);
   const reportTables = reports
     .map((feed) => {
+      if (cut !== null)
+        return loadReport(db, feed, { account: accountIndex.get(feed.account) ?? NONE, members, splits: cache.splits, cut });
       const known = cache.feeds.get(feed.id);
       // A new account moves the others' places, so a kept table belongs to its place too.
       const account = accountIndex.get(feed.account) ?? NONE;
       if (known?.version === feed.version && known.table.account === account) return known.table;
-      const table = loadReport(db, feed, account, members, cache.splits);
+      const table = loadReport(db, feed, { account, members, splits: cache.splits, cut });
       cache.feeds.set(feed.id, { version: feed.version, table });
       return table;
     })
@@ -91,7 +98,7 @@ function loadRecord(
     orders: feeds
       .filter((feed) => feed.kind === 'orders')
       .map((feed) =>
-        loadOrders(db, feed, { members, naming, joining: joiningOf(joins, feed.id), reports: reportTables, lotCodesOf: codesOf }),
+        loadOrders(db, feed, { members, naming, joining: joiningOf(joins, feed.id), reports: reportTables, cut, lotCodesOf: codesOf }),
       ),
     lots,
     campaignAccount: new Map(
@@ -115,20 +122,30 @@ interface RawReportRow extends Record<string, number | string | null> {
   since: number;
 }
 
-function loadReport(db: Db, feed: FeedRecord, account: number, members: Members, splits: SplitDictionary): FeedTable {
+interface ReportLoading {
+  readonly account: number;
+  readonly members: Members;
+  readonly splits: SplitDictionary;
+  readonly cut: Cut;
+}
+
+function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }: ReportLoading): FeedTable {
   const terms = columnsOf(db, feed.id);
   const slots = terms.map((_, slot) => `a${slot}`);
-  const length = db.prepare('SELECT count(*) FROM feed_row WHERE feed_id = ? AND until IS NULL').pluck().get(feed.id) as number;
+  const length = db
+    .prepare(`SELECT count(*) FROM ${rowsAt('feed_row', cut)}`)
+    .pluck()
+    .get({ feed: feed.id }) as number;
   const codes = new Map(feed.grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
   const amounts = terms.map(() => new Float64Array(length).fill(NaN));
   const day = new Int32Array(length);
   const importId = new Int32Array(length);
   const rows = db
-    .prepare<[number], RawReportRow>(
+    .prepare<object, RawReportRow>(
       `SELECT day, member_id AS member, dimensions, since${slots.map((slot) => `, ${slot}`).join('')}
-       FROM feed_row JOIN split ON split.id = split_id WHERE feed_id = ? AND until IS NULL ORDER BY day, campaign_id`,
+       FROM ${rowsAt('feed_row', cut)} JOIN split ON split.id = split_id ORDER BY day, campaign_id`,
     )
-    .iterate(feed.id);
+    .iterate({ feed: feed.id });
   let at = 0;
   for (const row of rows) {
     day[at] = row.day;
@@ -146,7 +163,7 @@ function loadReport(db: Db, feed: FeedRecord, account: number, members: Members,
     feedId: feed.id,
     account,
     dimensions: new Set(feed.grain),
-    covers: coversOf(db, feed.id),
+    covers: coversOf(db, feed.id, cut),
     length,
     day,
     importId,

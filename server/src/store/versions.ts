@@ -1,6 +1,6 @@
 import type { DayRange, Mapping } from '@lens/core';
 import type { Db } from './database';
-import { type FeedRecord, parseMapping } from './feeds';
+import { columnsOf, type FeedRecord, parseMapping } from './feeds';
 import { ROW_TABLES, THING_MONEY } from './row-tables';
 import { slotColumns } from './staging';
 
@@ -25,6 +25,29 @@ export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, impo
     .raw()
     .get({ feed: feed.id, from, to, importId }) as [number, ...(number | null)[]];
   return { rows, sums: own };
+}
+
+const MOST_CHANGED = 12;
+
+/** Campaigns whose money on these days is another after a later import than after an earlier one, the most changed first, in whole units. */
+export function changedMembers(
+  db: Db,
+  feed: FeedRecord,
+  { from, to }: DayRange,
+  versions: { readonly earlier: number; readonly later: number },
+): { name: string; before: number; after: number }[] {
+  const slot = columnsOf(db, feed.id).indexOf('spend');
+  if (feed.kind !== 'report' || slot < 0) return [];
+  const stood = (at: string): string => `sum(iif(since <= ${at} AND (until IS NULL OR until > ${at}), a${slot}, 0)) / 1e6`;
+  return db
+    .prepare<object, { name: string; before: number; after: number }>(
+      `SELECT coalesce(member.name, 'the account') AS name, sums.before, sums.after FROM (
+         SELECT campaign_id, coalesce(${stood('@earlier')}, 0) AS before, coalesce(${stood('@later')}, 0) AS after
+         FROM feed_row WHERE feed_id = @feed AND day BETWEEN @from AND @to GROUP BY campaign_id) AS sums
+       LEFT JOIN member ON member.id = campaign_id WHERE sums.before <> sums.after
+       ORDER BY abs(sums.after - sums.before) DESC, name LIMIT ${MOST_CHANGED}`,
+    )
+    .all({ feed: feed.id, from, to, ...versions });
 }
 
 /** How an import read its file. */

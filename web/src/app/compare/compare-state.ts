@@ -61,6 +61,7 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     comparison: resolved.comparison,
     countedBy: resolved.countedBy,
     basis: resolved.basis,
+    knownOn: resolved.knownOn,
     metricSet: state.metricSet ?? resolved.client.metricSet,
     tree: state.tree,
     filter: state.filter,

@@ -11,8 +11,8 @@ describe('the focus in the address', () => {
     const days = { from: parseDay('2026-10-01') ?? 0, to: parseDay('2026-10-09') ?? 0 };
     const focuses: Focus[] = [
       { ...DEFAULT_FOCUS, client: 'juniper-loft-tea' },
-      { client: 'a', period: days, comparison: days, countedBy: 'claims', basis: 'click' },
-      { client: 'a', period: { preset: 'all' }, comparison: { mode: 'none' }, countedBy: 'orders', basis: 'sale' },
+      { client: 'a', period: days, comparison: days, knownOn: 20000, countedBy: 'claims', basis: 'click' },
+      { client: 'a', period: { preset: 'all' }, comparison: { mode: 'none' }, knownOn: null, countedBy: 'orders', basis: 'sale' },
     ];
     for (const focus of focuses) expect(through(focus)).toEqual(focus);
   });

@@ -5,17 +5,20 @@ export interface Focus extends Counting {
   readonly client: string | null;
   readonly period: Period;
   readonly comparison: Comparison;
+  /** Data as it was known at the end of this day; null for as it is known now. */
+  readonly knownOn: number | null;
 }
 
 export type QueryValues = Readonly<Record<string, string | null>>;
 
 /** The query parameters a focus lives in; they go along from screen to screen. */
-export const FOCUS_KEYS = ['client', 'period', 'with', 'by', 'on'] as const;
+export const FOCUS_KEYS = ['client', 'period', 'with', 'by', 'on', 'known'] as const;
 
 export const DEFAULT_FOCUS: Focus = {
   client: null,
   period: { preset: 'last-28' },
   comparison: { mode: 'before' },
+  knownOn: null,
   countedBy: 'orders',
   basis: 'sale',
 };
@@ -28,6 +31,7 @@ export function readFocus(get: (key: string) => string | null): Focus {
     client: get('client'),
     period: preset ? { preset: preset.id } : (readRange(get('period')) ?? DEFAULT_FOCUS.period),
     comparison: mode ? { mode } : (readRange(get('with')) ?? DEFAULT_FOCUS.comparison),
+    knownOn: parseDay(get('known') ?? '') ?? null,
     countedBy: COUNTED_BY.find((each) => each === get('by')) ?? DEFAULT_FOCUS.countedBy,
     basis: DATE_BASES.find((each) => each === get('on')) ?? DEFAULT_FOCUS.basis,
   };
@@ -39,6 +43,7 @@ export function writeFocus(focus: Focus): QueryValues {
     client: focus.client,
     period: 'preset' in focus.period ? focus.period.preset : writeRange(focus.period),
     with: 'mode' in focus.comparison ? focus.comparison.mode : writeRange(focus.comparison),
+    known: focus.knownOn === null ? null : formatDay(focus.knownOn),
     by: focus.countedBy,
     on: focus.basis,
   };

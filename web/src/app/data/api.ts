@@ -9,7 +9,9 @@ type Of<N extends EndpointName> = (typeof ENDPOINTS)[N];
 type Optional<Name extends string, Value> = string extends keyof Value ? { readonly [K in Name]?: Value } : { readonly [K in Name]: Value };
 
 /** What a request carries; parts an endpoint does not have are left out. */
-export type Asked<N extends EndpointName> = Optional<'params', z.output<Of<N>['params']>> & Optional<'body', z.output<Of<N>['body']>>;
+export type Asked<N extends EndpointName> = Optional<'params', z.output<Of<N>['params']>> &
+  Optional<'query', z.output<Of<N>['query']>> &
+  Optional<'body', z.output<Of<N>['body']>>;
 export type Reply<N extends EndpointName> = z.output<Of<N>['reply']>;
 
 /** A failed request in words for a person. */
@@ -30,7 +32,8 @@ export class Api {
     const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(params[key])));
     const body: unknown =
       endpoint.method === 'POST' || endpoint.method === 'PUT' ? z.encode(endpoint.body as z.ZodType, asked.body ?? {}) : undefined;
-    return this.http.request(endpoint.method, `/api${path}`, { body }).pipe(
+    const query = (asked.query ?? {}) as Record<string, string | number>;
+    return this.http.request(endpoint.method, `/api${path}`, { body, params: query }).pipe(
       map((reply) => endpoint.reply.parse(reply) as Reply<N>),
       catchError((error: unknown) => throwError(() => apiError(error))),
     );

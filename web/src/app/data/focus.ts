@@ -23,6 +23,7 @@ export interface Resolved extends Counting {
   readonly client: ClientDetail;
   readonly period: ResolvedPeriod;
   readonly comparison: DayRange | null;
+  readonly knownOn: number | null;
   readonly style: Style;
   readonly today: number;
 }
@@ -87,6 +88,7 @@ function resolve(focus: Focus, client: ClientDetail, today: number): Resolved | 
     client,
     period,
     comparison: comparisonRange(period, focus.comparison) ?? null,
+    knownOn: focus.knownOn,
     countedBy: focus.countedBy,
     basis: focus.basis,
     style: { locale: client.locale, currency: client.currency },

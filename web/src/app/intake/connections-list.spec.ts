@@ -14,6 +14,7 @@ const CLIENT: ClientDetail = {
   promises: { targets: [], margins: [], budgets: [], rates: [] },
   accounts: [],
   data: null,
+  nameParts: [],
 };
 const report = {
   id: 'ads',

@@ -24,6 +24,7 @@ import {
 import { catchError, last, map, type Observable, of, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Jobs } from '../data/jobs';
+import { Person } from '../data/person';
 import { DayRangeFields } from '../ui/day-range';
 import { rolesFor, roleOfKey } from './roles';
 import { ShapeSteps } from './shape/shape-steps';
@@ -74,6 +75,9 @@ export class FileIntake {
   /** Days the file covers; null for those of its rows. */
   protected readonly covers = signal<DayRange | null>(null);
   protected readonly absent = signal<'gone' | 'keep' | null>(null);
+
+  protected readonly person = inject(Person).name;
+  protected readonly keepFile = signal(true);
 
   protected readonly kinds = CHANNEL_KINDS;
   protected readonly actions = ACTIONS;
@@ -243,7 +247,7 @@ export class FileIntake {
     if (!job) return;
     this.error.set('');
     this.api
-      .call('import', { params: { job: job.id }, body: { absent: this.absent() } })
+      .call('import', { params: { job: job.id }, body: { absent: this.absent(), person: this.person(), keepFile: this.keepFile() } })
       .pipe(switchMap((started) => this.follow(started)))
       .subscribe({
         next: (ended) => {

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ImportDetail } from '@lens/contract';
 import { formatNumber, quantity, type Style } from '@lens/core';
@@ -20,7 +20,20 @@ import { termLabel } from './term-label';
       }
       @case ('ready') {
         @if (view(); as shown) {
-          <p>{{ shown.rows }}</p>
+          <p>
+            @if (others().length > 0) {
+              <label>
+                Compared with
+                <select class="box" (change)="choose($any($event.target).value)">
+                  <option value="" [selected]="against() === null">what was there just before it</option>
+                  @for (other of others(); track other.id) {
+                    <option [value]="other.id" [selected]="other.id === against()">{{ other.label }}</option>
+                  }
+                </select>
+              </label>
+            }
+            {{ shown.rows }}
+          </p>
           <table class="plain small">
             <caption class="cdk-visually-hidden">
               What the import changed on its days
@@ -44,6 +57,23 @@ import { termLabel } from './term-label';
               }
             </tbody>
           </table>
+          @if (shown.members.length > 0) {
+            <table class="plain small">
+              <caption>
+                Campaigns whose spend on these days changed most
+              </caption>
+              <tbody>
+                @for (line of shown.members; track $index) {
+                  <tr>
+                    <th scope="row">{{ line.name }}</th>
+                    <td class="number">{{ line.before }}</td>
+                    <td class="number">{{ line.after }}</td>
+                    <td class="number">{{ line.change }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          }
           <p class="quiet small">{{ shown.columns }}</p>
           @if (shown.steps) {
             <p class="quiet small">{{ shown.steps }}</p>
@@ -60,6 +90,11 @@ import { termLabel } from './term-label';
     th[scope='row'] {
       font-weight: 400;
     }
+    caption {
+      text-align: left;
+      font-weight: 600;
+      padding: 2px 8px;
+    }
     .same {
       color: var(--ink-quiet);
     }
@@ -72,17 +107,29 @@ export class ImportDetailView {
   private readonly api = inject(Api);
   readonly importId = input.required<number>();
   readonly client = input.required<Style>();
+  /** Other imports of its feed that it can be compared with. */
+  readonly others = input.required<readonly { readonly id: number; readonly label: string }[]>();
 
+  protected readonly against = signal<number | null>(null);
+  private readonly asked = computed(() => ({ id: this.importId(), against: this.against() }));
   protected readonly state = toSignal(
-    toObservable(this.importId).pipe(switchMap((id) => loadState(this.api.call('importDetail', { params: { import: id } })))),
+    toObservable(this.asked).pipe(
+      switchMap(({ id, against }) =>
+        loadState(this.api.call('importDetail', { params: { import: id }, query: against === null ? {} : { against } })),
+      ),
+    ),
   );
   protected readonly view = computed(() => {
     const state = this.state();
     return state?.state === 'ready' ? viewOf(state.value, this.client()) : null;
   });
+
+  protected choose(id: string): void {
+    this.against.set(id === '' ? null : Number(id));
+  }
 }
 
-function viewOf({ rowsBefore, rowsAfter, terms, columns, steps }: ImportDetail, style: Style) {
+function viewOf({ rowsBefore, rowsAfter, terms, columns, steps, members }: ImportDetail, style: Style) {
   const write = (amount: number | null, unit: 'money' | 'count'): string =>
     amount === null ? 'not measured' : formatNumber(amount, unit, style);
   return {
@@ -92,6 +139,12 @@ function viewOf({ rowsBefore, rowsAfter, terms, columns, steps }: ImportDetail, 
       before: write(before, unit),
       after: write(after, unit),
       change: changeOf(before, after, (amount) => write(amount, unit)),
+    })),
+    members: members.map(({ name, before, after }) => ({
+      name,
+      before: write(before, 'money'),
+      after: write(after, 'money'),
+      change: changeOf(before, after, (amount) => write(amount, 'money')),
     })),
     columns: columns.length === 0 ? '' : `Read as: ${columns.map(({ header, means }) => `${header} → ${termLabel(means)}`).join(' · ')}`,
     steps: steps.length === 0 ? '' : `Shaped first: ${steps.join(' · ')}`,

@@ -179,6 +179,9 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
   return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
 }
 
+const whenText = (moment: string, { locale }: Style): string =>
+  new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
+
 function lineOf(feed: Feed, style: Style, currency: string) {
   const finest = feed.grain.filter(
     (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
@@ -198,10 +201,14 @@ function lineOf(feed: Feed, style: Style, currency: string) {
     rows: formatNumber(feed.rows, 'count', style),
     notMatched: feed.notMatched > 0 ? `${formatNumber(feed.notMatched, 'count', style)} not matched to a campaign` : '',
     imports: feed.imports.map((line) => ({
+      others: feed.imports
+        .filter(({ id, takenBack }) => id < line.id && !takenBack)
+        .map((other) => ({ id: other.id, label: `${other.fileName}, ${whenText(other.importedAt, style)}` })),
+      by: line.person === '' ? '' : `, by ${line.person}`,
       line,
       days: rangeText(line, style.locale),
       rows: quantity(line.rows, 'row', 'rows', style),
-      when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(line.importedAt)),
+      when: whenText(line.importedAt, style),
     })),
   };
 }

@@ -14,6 +14,7 @@ import { formatDay, LOT_UNITS, type LotUnit, type Mapping, type Role } from '@le
 import { last, type Observable, switchMap, throwError } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Jobs } from '../data/jobs';
+import { Person } from '../data/person';
 
 /** A lot entered by hand. It goes in by the same door as a list of lots, so that it can be traced and taken back. */
 @Component({
@@ -27,6 +28,7 @@ export class NewLotDialog {
   private readonly jobs = inject(Jobs);
   private readonly reference = inject(MatDialogRef);
   protected readonly data = inject<{ client: ClientDetail; today: number }>(MAT_DIALOG_DATA);
+  private readonly person = inject(Person).name;
   protected readonly units = LOT_UNITS;
   protected readonly error = signal('');
   protected readonly busy = signal(false);
@@ -92,7 +94,7 @@ export class NewLotDialog {
       switchMap((job) => {
         const [problem] = job.report?.problems ?? [];
         if (job.state !== 'ready' || problem) return throwError(() => new Error(job.error ?? `${problem?.column}: ${problem?.message}`));
-        return this.api.call('import', { params: { job: job.id }, body: { absent: 'keep' } });
+        return this.api.call('import', { params: { job: job.id }, body: { absent: 'keep', person: this.person(), keepFile: true } });
       }),
       switchMap((job) => this.jobs.follow(job).pipe(last())),
     );

@@ -6,12 +6,15 @@ import {
   COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
+  formatDay,
   formatNumber,
   type MetricSetId,
+  parseDay,
   type Period,
   PRESETS,
   rangeText,
 } from '@lens/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -40,7 +43,7 @@ const OUTCOME_WORDS: Record<MetricSetId, string> = { shop: 'sales', leads: 'lead
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [ChoicePhrase, Choices, DayRangeFields, Phrase, RouterLink],
+  imports: [ChoicePhrase, Choices, DayRangeFields, MatButton, Phrase, RouterLink],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
 })
@@ -67,6 +70,15 @@ export class FocusLine {
     { value: 'click', label: 'By click date', note: 'What these days’ clicks brought; recent days fill up later' },
   ];
 
+  protected readonly knownText = computed(() => {
+    const [known, resolved] = [this.focus()?.knownOn ?? null, this.resolved()];
+    return known === null || !resolved ? 'as known now' : `as known on ${rangeText({ from: known, to: known }, resolved.style.locale)}`;
+  });
+  protected readonly knownValue = computed(() => {
+    const known = this.focus()?.knownOn ?? null;
+    return known === null ? '' : formatDay(known);
+  });
+  protected readonly todayText = computed(() => formatDay(this.resolved()?.today ?? 0));
   protected readonly countedText = computed(() => COUNTED_WORDS[this.focus()?.countedBy ?? 'orders'].as);
   protected readonly clientName = computed(() => this.service.client()?.name ?? 'choose a client');
   protected readonly preset = computed(() => {
@@ -105,6 +117,10 @@ export class FocusLine {
       ? ''
       : `${formatNumber(Math.floor(share * 100) / 100, 'share', resolved.style, 0)} of ${this.outcomeWord()} have arrived`;
   });
+
+  protected know(text: string): void {
+    this.service.change({ knownOn: parseDay(text) ?? null });
+  }
 
   protected pickPreset(preset: string): void {
     const found = PRESETS.find(({ id }) => id === preset);
