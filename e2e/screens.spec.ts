@@ -100,12 +100,14 @@ test('broken files and addresses are answered in words', async ({ page, lens }) 
 test('an import is taken back from its feed', async ({ page, lens }) => {
   await lens.open(`/intake?${NORTHWALL}`);
   const row = page.getByRole('row', { name: /Wren Social · Ad by day/ });
-  await row.getByText('1 import').click();
-  await row.getByRole('button', { name: /changed$/ }).click();
-  await expect(row).toContainText(/0 rows before, [\d,]+ rows after/);
-  await expect(row.getByRole('row', { name: /^spend/ })).toContainText('+$');
+  await row.getByRole('button', { name: /^Imports of/ }).click();
+  const history = page.getByRole('region', { name: 'Imports of Wren Social, Ad by day' });
+  await expect(history).toContainText('by connection');
+  await history.getByRole('button', { name: /changed$/ }).click();
+  await expect(history).toContainText(/0 rows before, [\d,]+ rows after/);
+  await expect(history.getByRole('row', { name: /^spend/ })).toContainText('+$');
   await lens.accessible();
-  await row.getByRole('button', { name: /^Take back/ }).click();
+  await history.getByRole('button', { name: /^Take back/ }).click();
   await expect(page.getByText('Taken back:')).toBeVisible();
   await expect(row).toContainText('nothing');
   await lens.open(`/compare?${NORTHWALL}`);
@@ -176,8 +178,11 @@ test('days that are missing are told with their money, beside Intake and in the 
   await expect(page.getByRole('img', { name: /^Days .*: all there$/ }).first()).toBeVisible();
   for (const feed of ['Ad by day', 'Campaign settings by day']) {
     const row = page.getByRole('row', { name: new RegExp(`Cobble Video · ${feed}`) });
-    await row.getByText('1 import').click();
-    await row.getByRole('button', { name: /^Take back/ }).click();
+    await row.getByRole('button', { name: /^Imports of/ }).click();
+    await page
+      .getByRole('region', { name: `Imports of Cobble Video, ${feed}` })
+      .getByRole('button', { name: /^Take back/ })
+      .click();
     await expect(row).toContainText('nothing');
   }
   const rows = ['Day,Campaign,Cost,Clicks', '2026-09-01,PO video seeds,50,40', '2026-09-10,PO video seeds,50,40'];

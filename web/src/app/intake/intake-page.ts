@@ -3,8 +3,8 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import type { Feed, ImportLine, Preview, StoredFile } from '@lens/contract';
-import { formatNumber, lengthOf, quantity, rangeText, type Style } from '@lens/core';
+import type { ImportLine, Preview, StoredFile } from '@lens/contract';
+import { lengthOf } from '@lens/core';
 import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -19,23 +19,13 @@ import { ConnectionsList } from './connections-list';
 import { FileIntake } from './file-intake';
 import { HealthNotes } from './health-notes';
 import { stripOf } from './health-view';
-import { ImportDetailView } from './import-detail';
+import { lineOf } from './feed-line';
+import { ImportHistory } from './import-history';
 
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [
-    ConnectChannel,
-    ConnectionsList,
-    DayStrip,
-    FileIntake,
-    HealthNotes,
-    IntakeNav,
-    ImportDetailView,
-    MatButton,
-    MatIcon,
-    NeedClient,
-  ],
+  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, IntakeNav, ImportHistory, MatButton, MatIcon, NeedClient],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
 })
@@ -57,8 +47,8 @@ export class IntakePage {
       .map(({ name }) => name)
       .join(', '),
   );
-  /** The import whose changes are shown. */
-  protected readonly detailed = signal<number | null>(null);
+  /** Feeds whose imports are shown. */
+  protected readonly historyOf = signal<ReadonlySet<number>>(new Set());
   protected readonly connecting = signal(false);
   protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
   protected readonly opened = signal<{ file: StoredFile; preview: Preview } | null>(null);
@@ -116,6 +106,14 @@ export class IntakePage {
     this.done('');
   }
 
+  protected toggle(feed: number): void {
+    this.historyOf.update((open) => {
+      const next = new Set(open);
+      if (!next.delete(feed)) next.add(feed);
+      return next;
+    });
+  }
+
   protected takeBack(line: ImportLine): void {
     this.api.call('takeBack', { params: { import: line.id } }).subscribe({
       next: () => this.done(`Taken back: ${line.fileName}. Its days show what they showed without it.`),
@@ -169,46 +167,4 @@ export class IntakePage {
   private tell(message: string): void {
     this.notices.open(message, 'Close', { duration: 8000 });
   }
-}
-
-/** Where the word differs from the dimension's own name. */
-const GRAIN_WORDS: Record<string, string> = { group: 'ad group' };
-
-function missingDays({ days, daysCovered }: Feed, style: Style): string {
-  const missing = days ? lengthOf(days) - daysCovered : 0;
-  return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
-}
-
-const whenText = (moment: string, { locale }: Style): string =>
-  new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
-
-function lineOf(feed: Feed, style: Style, currency: string) {
-  const finest = feed.grain.filter(
-    (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
-  );
-  return {
-    feed,
-    /** Amounts of a feed are in its account's currency. */
-    money: { locale: style.locale, currency },
-    grain:
-      feed.kind === 'orders'
-        ? 'one row each'
-        : feed.kind === 'lots'
-          ? 'a lot'
-          : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
-    days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
-    missing: missingDays(feed, style),
-    rows: formatNumber(feed.rows, 'count', style),
-    notMatched: feed.notMatched > 0 ? `${formatNumber(feed.notMatched, 'count', style)} not matched to a campaign` : '',
-    imports: feed.imports.map((line) => ({
-      others: feed.imports
-        .filter(({ id, takenBack }) => id < line.id && !takenBack)
-        .map((other) => ({ id: other.id, label: `${other.fileName}, ${whenText(other.importedAt, style)}` })),
-      by: line.person === '' ? '' : `, by ${line.person}`,
-      line,
-      days: rangeText(line, style.locale),
-      rows: quantity(line.rows, 'row', 'rows', style),
-      when: whenText(line.importedAt, style),
-    })),
-  };
 }

@@ -1,0 +1,48 @@
+import type { Feed } from '@lens/contract';
+import { formatNumber, lengthOf, quantity, rangeText, type Style } from '@lens/core';
+
+/** Where the word differs from the dimension's own name. */
+const GRAIN_WORDS: Record<string, string> = { group: 'ad group' };
+
+function missingDays({ days, daysCovered }: Feed, style: Style): string {
+  const missing = days ? lengthOf(days) - daysCovered : 0;
+  return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
+}
+
+const whenText = (moment: string, { locale }: Style): string =>
+  new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
+
+/** A feed in words, with its imports, the newest first. */
+export function lineOf(feed: Feed, style: Style, currency: string) {
+  const finest = feed.grain.filter(
+    (each) => !(feed.grain.includes('ad') || feed.grain.includes('keyword')) || !['campaign', 'group'].includes(each),
+  );
+  return {
+    feed,
+    /** Amounts of a feed are in its account's currency. */
+    money: { locale: style.locale, currency },
+    grain:
+      feed.kind === 'orders'
+        ? 'one row each'
+        : feed.kind === 'lots'
+          ? 'a lot'
+          : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
+    days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
+    missing: missingDays(feed, style),
+    rows: formatNumber(feed.rows, 'count', style),
+    notMatched: feed.notMatched > 0 ? `${formatNumber(feed.notMatched, 'count', style)} not matched to a campaign` : '',
+    imports: feed.imports.map((line) => ({
+      others: feed.imports
+        .filter(({ id, takenBack }) => id < line.id && !takenBack)
+        .map((other) => ({ id: other.id, label: `${other.fileName}, ${whenText(other.importedAt, style)}` })),
+      by: line.person === '' ? '' : `, by ${line.person}`,
+      line,
+      days: rangeText(line, style.locale),
+      rows: quantity(line.rows, 'row', 'rows', style),
+      when: whenText(line.importedAt, style),
+    })),
+  };
+}
+
+export type FeedLine = ReturnType<typeof lineOf>;
+export type ImportView = FeedLine['imports'][number];
