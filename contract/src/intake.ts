@@ -22,6 +22,7 @@ import { joinResult } from './joining';
 export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('ignore') }),
   z.object({ role: z.literal('day') }),
+  z.object({ role: z.literal('last day') }),
   z.object({ role: z.literal('hour') }),
   z.object({ role: z.literal('time') }),
   z.object({ role: z.literal('ratio'), ratio: z.enum(FILE_RATIO_NAMES) }),
@@ -188,6 +189,8 @@ export const checkReport = z.object({
   members: z.number().int(),
   /** Cells that hold only a limit (“< 10 %”) and count as not measured. */
   limits: z.number().int().default(0),
+  /** Rows that stand for more than a day. */
+  longRows: z.number().int().default(0),
   /** Lines that repeat the header. */
   repeatedHeaders: z.number().int().default(0),
   /** Rows that a step leaves out, by the place of the step. */

@@ -43,12 +43,14 @@ describe('intake over HTTP', () => {
         { header: 'Clicks', means: 'clicks' },
       ],
       steps: [],
+      against: null,
       rowsBefore: 1,
       rowsAfter: 1,
       terms: [
         { term: 'spend', unit: 'money', before: 10, after: 99 },
         { term: 'clicks', unit: 'count', before: 10, after: 10 },
       ],
+      members: [{ name: 'Tea', before: 10, after: 99 }],
     });
     // A later import changes what is there now, not what this one did.
     await importFile(server.address, setting, 'Campaigns', file([['2026-10-02', 'Tea', 7]]));

@@ -52,8 +52,8 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     from: Math.min(...ask.buckets.map((bucket) => bucket.from)),
     to: Math.max(...ask.buckets.map((bucket) => bucket.to)),
   };
-  const plan = new Plan(tables, ask.terms, window);
   const bucketOf = bucketIndex(ask.buckets, window);
+  const plan = new Plan(tables, ask.terms, window, bucketOf);
   const nodes: NodeIndex[] = [];
   ask.levels.forEach((_, level) => {
     nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));

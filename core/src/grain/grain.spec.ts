@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { ClientTables, Figure, Question } from '../index';
+import type { ClientTables, FeedTable, Figure, Question } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
 import { type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 
@@ -28,11 +28,52 @@ const anyCut: fc.Arbitrary<Cut> = fc
     from: fc.integer({ min: 8, max: 14 }),
     to: fc.integer({ min: 14, max: 21 }),
     campaigns: fc.oneof(fc.constant<'all'>('all'), fc.subarray(CAMPAIGNS, { minLength: 1 })),
+    days: fc.constantFrom(1, 1, 1, 5, 3),
   })
   .map((cut) => (cut.dimensions.length === 0 ? { ...cut, campaigns: 'all' as const } : cut));
 
 const inPeriod = (row: TrueRow): boolean => row.day >= 10 && row.day <= 19;
 const sum = (rows: readonly TrueRow[], part: 'spend' | 'clicks'): number => rows.reduce((total, row) => total + row[part], 0);
+
+describe('rows that stand for several days', () => {
+  const row = (day: number, campaign: number, spend: number): TrueRow => ({ day, campaign, group: 1, ad: 1, device: 1, spend, clicks: 1 });
+  const weekly = (rows: TrueRow[], days: number, id = 1): FeedTable =>
+    cutFeed(rows, { dimensions: ['campaign'], from: 0, to: 34, campaigns: 'all', days }, id);
+  const spend = (feeds: FeedTable[], from: number, to: number, key = 'total'): Figure => {
+    const table = ask(tablesOf(feeds), { period: { from, to } });
+    return figureOf(table, key, 'spend');
+  };
+
+  it('answer a period made of whole ones', () => {
+    const feed = weekly([row(14, 1, 10), row(20, 1, 5), row(21, 1, 99)], 7);
+    expect(spend([feed], 14, 20)).toEqual({ kind: 'value', value: 15 });
+    expect(spend([feed], 14, 27)).toEqual({ kind: 'value', value: 114 });
+  });
+
+  it('are not prorated, nor taken for 0, where the period cuts them', () => {
+    const feed = weekly([row(14, 1, 10), row(22, 1, 5)], 7);
+    expect(spend([feed], 14, 22)).toMatchObject({ kind: 'bounds', low: 10, high: null });
+    // A campaign whose only row is cut is not there, and the total must not be sure of itself.
+    expect(spend([weekly([row(22, 1, 5)], 7)], 14, 22)).not.toMatchObject({ kind: 'value' });
+    expect(spend([weekly([row(15, 1, 5)], 7)], 15, 16)).not.toMatchObject({ kind: 'value' });
+  });
+
+  it('give way to a finer report that has all of their days, and not to one that has some', () => {
+    const rows = [row(14, 1, 10), row(16, 1, 5), row(18, 1, 2)];
+    const daily = (from: number, to: number) => cutFeed(rows, { dimensions: ['campaign', 'device'], from, to, campaigns: 'all' }, 2);
+    expect(spend([weekly(rows, 7), daily(14, 20)], 14, 16)).toEqual({ kind: 'value', value: 15 });
+    expect(spend([weekly(rows, 7), daily(14, 16)], 14, 20)).toEqual({ kind: 'value', value: 17 });
+    // The coarser report is preferred day by day; here it has only a part of the week.
+    const coarse = cutFeed(rows, { dimensions: ['campaign'], from: 14, to: 16, campaigns: 'all' }, 9);
+    const byDevice = { ...weekly(rows, 7, 3), dimensions: new Set(['campaign', 'device']) };
+    expect(
+      spend([{ ...byDevice, codes: new Map([...byDevice.codes, ['device', new Int32Array(byDevice.length)]]) }, coarse], 14, 20),
+    ).toMatchObject({
+      kind: 'bounds',
+      low: 15,
+    });
+  });
+});
 
 describe('overlapping, partial feeds cut from one truth', () => {
   const world = fc.tuple(anyTruth, fc.array(anyCut, { minLength: 1, maxLength: 5 }));

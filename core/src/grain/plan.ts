@@ -1,6 +1,7 @@
 import { type ClosedTerm, termKey, termUnit } from '../measure/term';
 import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
+import { type Spans, spansOf } from './spans';
 import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
@@ -37,11 +38,15 @@ export class Plan {
   private readonly width: number;
   private readonly plans = new Map<string, Map<number, CellPlan>>();
   private readonly accounts = new Map<number, Int32Array>();
+  private readonly unnamed = new Map<string, { readonly campaign: Int16Array; readonly none: Int16Array }>();
+  private readonly spans = new Map<FeedTable, Spans | undefined>();
 
   constructor(
     readonly tables: ClientTables,
     readonly terms: readonly ClosedTerm[],
     readonly window: DayRange,
+    /** Day of the window → bucket, NONE for days between buckets. */
+    private readonly bucketOf: Int16Array,
   ) {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
@@ -97,6 +102,7 @@ export class Plan {
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
     if (isListed(term)) return this.ordersKnow(term, account, [], day);
     if (!this.hasRate(term, account, day)) return false;
+    if (this.tables.feeds.some((feed) => feed.account === account && feed.to)) return this.knowsUnnamed(term, account, day);
     const covering = this.tables.feeds.filter(
       (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
     );
@@ -104,6 +110,27 @@ export class Plan {
     // A feed without campaigns answers only where no feed knows campaigns.
     const answering = byCampaign.length > 0 ? byCampaign : covering;
     return answering.some((feed) => feed.covers.some((cover) => cover.campaigns === 'all' && cover.from <= day && day <= cover.to));
+  }
+
+  /** Whether a campaign that no file has named would be answered for: with rows of several days that is not a question of cover alone. */
+  private knowsUnnamed(term: ClosedTerm, account: number, day: Day): boolean {
+    const at = day - this.window.from;
+    const key = `${termKey(term)} ${account}`;
+    const known = this.unnamed.get(key) ?? {
+      campaign: this.answer([], term, UNNAMED, account),
+      none: this.answer([], term, NONE, account),
+    };
+    this.unnamed.set(key, known);
+    return known.campaign[at] !== NONE || known.none[at] !== NONE;
+  }
+
+  private spansOf(feed: FeedTable): Spans | undefined {
+    if (!this.spans.has(feed))
+      this.spans.set(
+        feed,
+        spansOf(feed, this.window, (day) => this.bucketOf[day - this.window.from] ?? NONE),
+      );
+    return this.spans.get(feed);
   }
 
   /** The terms that orders count and that are known on a day, one bit a term. */
@@ -164,14 +191,51 @@ export class Plan {
       campaign === NONE
         ? delivering.filter(({ feed }) => !feed.dimensions.has('campaign'))
         : byCampaign.filter(({ feed }) => dimensions.every((each) => feed.dimensions.has(each)));
-    for (let at = 0; at < this.width; at++) {
-      const day = this.window.from + at;
-      if (!this.hasRate(term, account, day)) continue;
-      // Where a feed knows campaigns, its cells hold the account's money already.
-      if (campaign === NONE && byCampaign.some(({ feed }) => feed.covers.some((cover) => cover.from <= day && day <= cover.to))) continue;
-      answer[at] = best(candidates, campaign, day);
-    }
+    const refused = new Refused(candidates.map(({ feed, at }) => ({ at, spans: this.spansOf(feed) })));
+    do {
+      for (let at = 0; at < this.width; at++) {
+        const day = this.window.from + at;
+        if (!this.hasRate(term, account, day)) continue;
+        // Where a feed knows campaigns, its cells hold the account's money already.
+        if (campaign === NONE && byCampaign.some(({ feed }) => feed.covers.some((cover) => cover.from <= day && day <= cover.to))) continue;
+        const allowed = refused.isEmpty ? candidates : candidates.filter((each) => !refused.has(each.at, at));
+        answer[at] = best(allowed, campaign, day);
+      }
+    } while (refused.refusePartsOf(answer, this.window));
     return answer;
+  }
+}
+
+/** A campaign that no file has named. */
+const UNNAMED = -3;
+
+/** Days on which a feed cannot answer because a row of several days would count in part only. */
+class Refused {
+  private readonly days: ReadonlyMap<number, { readonly spans: Spans; readonly refused: Uint8Array }>;
+
+  constructor(feeds: readonly { readonly at: number; readonly spans: Spans | undefined }[]) {
+    this.days = new Map(feeds.flatMap(({ at, spans }) => (spans ? [[at, { spans, refused: spans.cut.slice() }]] : [])));
+  }
+
+  get isEmpty(): boolean {
+    return this.days.size === 0;
+  }
+
+  has(feedAt: number, day: number): boolean {
+    return this.days.get(feedAt)?.refused[day] === 1;
+  }
+
+  /** Refuses runs of days that a feed answers in part, so that another answers all of them; tells whether there were any. */
+  refusePartsOf(answer: Int16Array, window: DayRange): boolean {
+    let found = false;
+    for (const [at, { spans, refused }] of this.days)
+      for (const { from, to } of spans.list) {
+        const days = answer.subarray(Math.max(0, from - window.from), to - window.from + 1);
+        if (!days.includes(at) || days.every((each) => each === at)) continue;
+        refused.fill(1, Math.max(0, from - window.from), to - window.from + 1);
+        found = true;
+      }
+    return found;
   }
 }
 
@@ -231,7 +295,9 @@ function hasUnmeasured(feed: FeedTable, column: string, campaign: number, day: D
     const amounts = feed.amounts.get(column);
     const campaigns = feed.codes.get('campaign');
     for (let row = 0; row < feed.length; row++) {
-      if (Number.isNaN(amounts?.[row])) cells.add(`${campaigns?.[row] ?? NONE} ${feed.day[row] ?? 0}`);
+      if (!Number.isNaN(amounts?.[row])) continue;
+      const first = feed.day[row] ?? 0;
+      for (let each = first; each <= (feed.to?.[row] ?? first); each++) cells.add(`${campaigns?.[row] ?? NONE} ${each}`);
     }
     byColumn.set(column, cells);
   }

@@ -27,6 +27,8 @@ export interface FeedTable {
   readonly covers: readonly Cover[];
   readonly length: number;
   readonly day: Int32Array;
+  /** The last day each row stands for; absent where every row stands for its day alone. */
+  readonly to?: Int32Array;
   readonly importId: Int32Array;
   /** One code column for each closed dimension. */
   readonly codes: ReadonlyMap<string, Int32Array>;

@@ -14,11 +14,12 @@ export interface FeedRows {
   readonly covers: readonly Cover[];
   readonly length: number;
   readonly day: Int32Array;
+  readonly to?: Int32Array;
   readonly importId: Int32Array;
 }
 
 /** The state of each day of a range. `lastDay` is the last finished one. */
-export function feedDays({ covers, length, day, importId }: FeedRows, range: DayRange, lastDay: Day): DayState[] {
+export function feedDays({ covers, length, day, to, importId }: FeedRows, range: DayRange, lastDay: Day): DayState[] {
   const first = Math.min(...covers.map(({ from }) => from));
   const earliest = new Map<Day, number>();
   for (const cover of covers)
@@ -26,8 +27,9 @@ export function feedDays({ covers, length, day, importId }: FeedRows, range: Day
       earliest.set(each, Math.min(earliest.get(each) ?? Infinity, cover.importId));
   const newest = new Map<Day, number>();
   for (let row = 0; row < length; row++) {
-    const each = day[row] ?? 0;
-    if (each >= range.from && each <= range.to) newest.set(each, Math.max(newest.get(each) ?? 0, importId[row] ?? 0));
+    const first = Math.max(day[row] ?? 0, range.from);
+    const last = Math.min(to?.[row] ?? day[row] ?? 0, range.to);
+    for (let each = first; each <= last; each++) newest.set(each, Math.max(newest.get(each) ?? 0, importId[row] ?? 0));
   }
   return Array.from({ length: range.to - range.from + 1 }, (_, at): DayState => {
     const each = range.from + at;

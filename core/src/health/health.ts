@@ -152,7 +152,10 @@ function missingOrders({ range, lastDay }: HealthInput, orders: OrderTable): Hea
 
 /** Two reports of one account at different grains must add up to the same money; where not, how much and from when. */
 function disagreements(input: HealthInput, account: number): HealthNote[] {
-  const [coarsest, ...others] = spendFeeds(input, account).sort((a, b) => a.dimensions.size - b.dimensions.size || a.feedId - b.feedId);
+  // Rows of several days cannot be held against those of one.
+  const [coarsest, ...others] = spendFeeds(input, account)
+    .filter(({ to }) => !to)
+    .sort((a, b) => a.dimensions.size - b.dimensions.size || a.feedId - b.feedId);
   if (!coarsest) return [];
   const reference = spendByDay(input, coarsest);
   return others.flatMap((feed) => {

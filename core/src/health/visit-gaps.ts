@@ -40,7 +40,7 @@ export function visitGaps(tables: ClientTables, { from, to }: DayRange): VisitGa
     const amounts = feed.amounts.get(column);
     const codes = feed.codes.get(PAGE);
     const account = tables.accounts[feed.account];
-    if (!amounts || !codes) return;
+    if (!amounts || !codes || feed.to) return;
     for (let row = 0; row < feed.length; row++) {
       const day = feed.day[row] ?? 0;
       const page = codes[row] ?? NONE;

@@ -22,7 +22,8 @@ const MONTHS: readonly (readonly string[])[] = [
 ];
 
 /** 1–12, or 0 for what is no name of a month. */
-const monthNamed = (name: string): number => MONTHS.findIndex((starts) => starts.some((start) => name.toLowerCase().startsWith(start))) + 1;
+export const monthNamed = (name: string): number =>
+  MONTHS.findIndex((starts) => starts.some((start) => name.toLowerCase().startsWith(start))) + 1;
 
 /** "26" is 2026: exports do not reach back into another century. */
 const yearOf = (text: string): number => (text.length === 2 ? 2000 + Number(text) : Number(text));
@@ -47,16 +48,6 @@ export function parseDate(text: string, order: DateOrder): Day | undefined {
   if (!parts || order === 'year first') return undefined;
   const [first, second, year] = [Number(parts[1]), Number(parts[2]), yearOf(parts[3] ?? '')];
   return order === 'day first' ? dayOf(year, second, first) : dayOf(year, first, second);
-}
-
-/** Whether a cell names a whole week, month or quarter instead of a day: "2026-W41", "2026-10", "Oct 2026", "Q3 2026". */
-export const isLongerThanADay = (text: string): boolean =>
-  /^(?:\d{4}-?W\d{2}|\d{4}[-/]\d{2}|\d{2}[-/]\d{4}|\p{L}{3,}\.?[\s-]\d{4}|Q[1-4][\s-]\d{4}|\d{4}[\s-]?Q[1-4])$/iu.test(text.trim());
-
-/** The date orders in which every sample is a day. One is a certain guess, two must be asked. */
-export function possibleOrders(samples: readonly string[]): DateOrder[] {
-  const filled = samples.filter((text) => text.trim() !== '');
-  return filled.length === 0 ? [] : DATE_ORDERS.filter((order) => filled.every((text) => parseDate(text, order) !== undefined));
 }
 
 export interface Moment {

@@ -1,7 +1,8 @@
 import { ACTIONS, type Action } from '../measure/outcome';
 import { DIMENSIONS } from '../measure/dimension';
 import { MEASURES } from '../measure/measure';
-import { type DateOrder, possibleOrders } from './date';
+import type { DateOrder } from './date';
+import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
 import { type Decimal, guessDecimal, isNothing } from './number';
@@ -25,6 +26,7 @@ type Words = readonly [Role, readonly string[]];
 /** Header words beyond measures and outcomes, in several languages. Longer phrases are tried first. */
 const WORDS: readonly Words[] = [
   [{ role: 'day' }, ['day', 'date', 'datum', 'tag', 'fecha', 'jour', 'data', 'día']],
+  [{ role: 'last day' }, ['to', 'end', 'ends', 'end date', 'last day', 'reporting ends', 'bis', 'bis datum', 'fin', 'hasta']],
   [{ role: 'time' }, ['time', 'date and hour', 'day and hour', 'zeitpunkt', 'date time', 'datetime', 'timestamp']],
   [{ role: 'hour' }, ['hour', 'hour of day', 'stunde', 'heure', 'hora']],
   [{ role: 'level', level: 'campaign', part: 'id' }, ['campaign id', 'kampagnen-id', 'id campagne', 'id de campaña']],
@@ -74,6 +76,25 @@ const WORDS: readonly Words[] = [
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
 ];
 
+/** Header words of columns that hold the days of a row where no other column says them. */
+const DAYS = [
+  'week',
+  'month',
+  'quarter',
+  'period',
+  'from',
+  'start',
+  'start date',
+  'reporting starts',
+  'woche',
+  'monat',
+  'zeitraum',
+  'semaine',
+  'mois',
+  'semana',
+  'mes',
+];
+
 /** Ratios are never read: they are computed from their parts, so that totals are right. These are not even compared. */
 const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression share', 'hold rate']);
 
@@ -91,9 +112,14 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
     taken.add(key);
     return guess;
   });
+  const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
+  const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
+  const own = guesses[daysAt];
+  if (own)
+    guesses[daysAt] = { role: { role: 'day' }, reason: `its header says “${headers[daysAt]?.trim() ?? ''}”, and no column is a day` };
   const cellsOf = (...roles: string[]): Cell[] => guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
   const orders = possibleOrders(
-    cellsOf('day', 'time', 'sale time', 'click time')
+    cellsOf('day', 'last day', 'time', 'sale time', 'click time')
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );

@@ -285,7 +285,8 @@ describe('reading rows', () => {
     expect(readReportRow(['2026-10-01', 'Tea', '12,34', 'active'], mapping, zones)).toMatchObject({ column: 2, against: 'decimal sign' });
     expect(readReportRow(['31/10/2026', 'Tea', '1', 'active'], mapping, zones)).toMatchObject({ column: 0, against: 'date order' });
     expect(readReportRow(['2026-W41', 'Tea', '1', 'active'], mapping, zones)).toMatchObject({
-      message: expect.stringContaining('whole week'),
+      day: parseDay('2026-10-05'),
+      to: parseDay('2026-10-11'),
     });
   });
 

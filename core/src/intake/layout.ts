@@ -1,5 +1,5 @@
 import { type Cell, cellText } from './cell';
-import { isLongerThanADay, possibleOrders } from './date';
+import { possibleOrders } from './span';
 import { isNothing, parseNumber } from './number';
 
 export const ENCODINGS = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const;
@@ -43,7 +43,7 @@ function isWord(cell: Cell): boolean {
   const text = cell.trim();
   if (text === '') return true;
   const isNumber = isNothing(text) || typeof parseNumber(text, '.') === 'number' || typeof parseNumber(text, ',') === 'number';
-  return !isNumber && !isLongerThanADay(text) && possibleOrders([text]).length === 0;
+  return !isNumber && possibleOrders([text]).length === 0;
 }
 
 /** Names for columns: as written, numbered where one is repeated, "Column 4" where it is missing. */

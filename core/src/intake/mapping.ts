@@ -13,7 +13,9 @@ export type Level = (typeof LEVELS)[number];
 /** What a column of a file stands for. */
 export type Role =
   | { readonly role: 'ignore' }
+  /** The day of a row, or the week or month it stands for, or the first of its days. */
   | { readonly role: 'day' }
+  | { readonly role: 'last day' }
   | { readonly role: 'hour' }
   /** Day and hour in one cell. */
   | { readonly role: 'time' }
@@ -119,8 +121,9 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
     return problems;
   }
   if (!has('time')) need('day', 'Every row of a report needs its day.');
-  else if (has('day') || has('hour'))
+  else if (has('day') || has('last day') || has('hour'))
     problems.push('One column holds day and hour: leave the columns with the day and the hour alone out.');
+  if (has('last day') && has('hour')) problems.push('Rows of several days have no hour: leave one of the two columns out.');
   const levels = LEVELS.filter((level) => has(`${level} id`) || has(`${level} name`));
   if (levels.length > 0 && !levels.includes('campaign')) problems.push('A level below the campaign needs a campaign column as well.');
   if (!mapping.columns.some((role) => role.role === 'measure' || role.role === 'outcome'))

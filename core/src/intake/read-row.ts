@@ -1,8 +1,9 @@
 import { termOfKey, termScale } from '../measure/term';
-import type { Day } from '../time/day';
+import type { Day, DayRange } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
-import { isLongerThanADay, parseDate, parseMoment } from './date';
+import { parseDate, parseMoment } from './date';
+import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import { isLimit, parseNumber, provesOther } from './number';
 import { type FileRatioName, ratioAgrees } from './ratio';
@@ -31,6 +32,8 @@ export interface MemberName {
 
 export interface ReportRow {
   readonly day: Day;
+  /** The last day it stands for. */
+  readonly to: Day;
   readonly members: Partial<Record<Level, MemberName>>;
   /** Values of the other dimensions: device, hour. */
   readonly splits: Readonly<Record<string, string>>;
@@ -48,7 +51,8 @@ const RUNNING = new Map([
 ]);
 
 interface Reading {
-  when: { day: Day; hour: string | undefined } | undefined;
+  when: { day: Day; to: Day; hour: string | undefined } | undefined;
+  last: Day | undefined;
   readonly ids: Partial<Record<string, string>>;
   readonly splits: Record<string, string>;
   readonly amounts: Record<string, number | null>;
@@ -70,9 +74,10 @@ interface Prepared {
   readonly ratios: readonly { readonly column: number; readonly ratio: FileRatioName }[];
   readonly levels: readonly Level[];
   readonly campaignColumn: number;
+  readonly lastColumn: number;
   readonly hasHourColumn: boolean;
   /** Days of texts met before: a file has few of them, again and again. */
-  readonly days: Map<string, Day | undefined>;
+  readonly days: Map<string, DayRange | undefined>;
 }
 
 const ready = new WeakMap<Mapping, Prepared>();
@@ -90,6 +95,7 @@ function prepared(mapping: Mapping): Prepared {
     ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
     levels: LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level)),
     campaignColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign'),
+    lastColumn: mapping.columns.findIndex(({ role }) => role === 'last day'),
     hasHourColumn: mapping.columns.some((role) => role.role === 'hour'),
     days: new Map(),
   };
@@ -100,13 +106,15 @@ function prepared(mapping: Mapping): Prepared {
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones): ReportRow | CellProblem {
   const of = prepared(mapping);
-  const read: Reading = { when: undefined, ids: {}, splits: {}, amounts: {}, limits: 0 };
+  const read: Reading = { when: undefined, last: undefined, ids: {}, splits: {}, amounts: {}, limits: 0 };
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
     if (problem) return { column: each.column, ...problem };
   }
   if (!read.when) return { column: 0, message: 'The row has no day' };
   const { day, hour } = read.when;
+  const to = read.last ?? read.when.to;
+  if (to < day || to - day >= LONGEST) return { column: of.lastColumn, message: 'The last day of the row does not fit its first' };
   if (hour !== undefined) read.splits['hour'] = hour;
   const own = read.splits['hour'];
   if (own !== undefined && zones.account !== zones.client && of.hasHourColumn)
@@ -114,7 +122,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
   const members = membersOf(read.ids, of);
   if (!members) return { column: of.campaignColumn, message: 'The row names no campaign' };
   const { splits, amounts, limits } = read;
-  return { day, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
+  return { day, to, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
 }
 
 function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
@@ -130,6 +138,9 @@ type Refusal = Omit<CellProblem, 'column'> | undefined;
 function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
   const text = cellText(cell);
   switch (role.role) {
+    case 'last day':
+      read.last = spanOfCell(cell, mapping)?.to;
+      return read.last === undefined ? notADay(text, 'date', mapping.dateOrder) : undefined;
     case 'day':
     case 'time':
       return readWhen(read, role.role, cell, mapping, zone);
@@ -156,31 +167,45 @@ function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, m
 function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapping, zone: string): Refusal {
   const { dateOrder } = mapping;
   const text = cellText(cell);
-  const moment = kind === 'time' ? parseMoment(text, dateOrder, zone) : { day: dayOfCell(cell, mapping), hour: 0 };
-  if (moment?.day === undefined || moment.hour === undefined)
-    return notADay(text, kind === 'time' ? 'time with its hour' : 'date', dateOrder);
-  read.when = { day: moment.day, hour: kind === 'time' ? twoDigits(moment.hour) : undefined };
+  if (kind === 'day') {
+    const span = spanOfCell(cell, mapping);
+    if (!span) return notADay(text, 'date', dateOrder);
+    read.when = { day: span.from, to: span.to, hour: undefined };
+    return undefined;
+  }
+  const moment = parseMoment(text, dateOrder, zone);
+  if (moment?.hour === undefined) return notADay(text, 'time with its hour', dateOrder);
+  read.when = { day: moment.day, to: moment.day, hour: twoDigits(moment.hour) };
   return undefined;
 }
 
 /** Days since 30 December 1899, as spreadsheets number dates. */
 const SPREADSHEET_EPOCH = 25_569;
 
-/** The day a cell says, or undefined. */
+/** The day a cell says; undefined for what is none, also for a whole week or month. */
 export function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
-  if (typeof cell === 'number' && cell > 20_000 && cell < 80_000) return Math.floor(cell) - SPREADSHEET_EPOCH;
+  const span = spanOfCell(cell, mapping);
+  return span && span.from === span.to ? span.from : undefined;
+}
+
+/** The day or days a cell stands for. */
+function spanOfCell(cell: Cell, mapping: Mapping): DayRange | undefined {
+  if (typeof cell === 'number' && cell > 20_000 && cell < 80_000) {
+    const day = Math.floor(cell) - SPREADSHEET_EPOCH;
+    return { from: day, to: day };
+  }
   const { days } = prepared(mapping);
   const text = String(cell);
   if (days.has(text)) return days.get(text);
   if (days.size >= MOST_DAYS) days.clear();
-  const day = parseDate(text, mapping.dateOrder);
-  days.set(text, day);
-  return day;
+  const span = parseSpan(text, mapping.dateOrder);
+  days.set(text, span);
+  return span;
 }
 
 /** Why a text is no day, and whether it would be one in another order. */
 export function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
-  if (isLongerThanADay(text)) return { message: `“${text}” is a whole week, month or quarter: export the report by day` };
+  if (isNamedSpan(text)) return { message: `“${text}” is a whole week, month or quarter, not a ${what}` };
   const message = `“${text}” is not a ${what} (${order})`;
   const other = (['year first', 'day first', 'month first'] as const).some((each) => each !== order && parseDate(text, each) !== undefined);
   return other ? { message, against: 'date order' } : { message };

@@ -20,7 +20,7 @@ export function memberWeights(feeds: readonly FeedTable[], level: string, column
   const coarsest = new Map<number, FeedTable>();
   const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
   for (const feed of feeds) {
-    if (!feed.dimensions.has(level) || !feed.amounts.has(column)) continue;
+    if (!feed.dimensions.has(level) || !feed.amounts.has(column) || feed.to) continue;
     const known = coarsest.get(feed.account);
     if (!known || sizeOf(feed) < sizeOf(known)) coarsest.set(feed.account, feed);
   }

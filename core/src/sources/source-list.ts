@@ -93,7 +93,7 @@ function total(all: readonly VisitSums[]): VisitSums {
 /** Visits of each source on each day from the one feed of an account that answers it: the coarsest that covers the day. */
 function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: Day[]; sums: Map<number, Record<keyof VisitSums, number>> } {
   const feeds = tables.feeds
-    .filter((feed) => feed.amounts.has('visits') && feed.dimensions.has('source'))
+    .filter((feed) => feed.amounts.has('visits') && feed.dimensions.has('source') && !feed.to)
     .sort((a, b) => a.dimensions.size - b.dimensions.size || b.feedId - a.feedId);
   const answers = new Map<string, FeedTable>();
   const days = new Set<Day>();

@@ -16,6 +16,8 @@ export interface Cut {
   readonly from: number;
   readonly to: number;
   readonly campaigns: 'all' | readonly number[];
+  /** Days each row stands for, counted from day 0; 1 where there are none. */
+  readonly days?: number;
 }
 
 /** For tests: a feed cut from the truth, as a channel would report it at that grain. */
@@ -23,13 +25,16 @@ export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, acc
   const covered = truth.filter(
     (row) => row.day >= cut.from && row.day <= cut.to && (cut.campaigns === 'all' || cut.campaigns.includes(row.campaign)),
   );
+  const length = cut.days ?? 1;
+  const firstOf = (day: number): number => day - (day % length);
   const rows = new Map<string, { row: TrueRow; spend: number; clicks: number }>();
   for (const row of covered) {
-    const key = [row.day, ...cut.dimensions.map((dimension) => row[dimension])].join();
+    const key = [firstOf(row.day), ...cut.dimensions.map((dimension) => row[dimension])].join();
     const sum = rows.get(key) ?? { row, spend: 0, clicks: 0 };
     rows.set(key, { row, spend: sum.spend + row.spend, clicks: sum.clicks + row.clicks });
   }
   const list = [...rows.values()];
+  const ends = Int32Array.from(list, ({ row }) => Math.min(cut.to, firstOf(row.day) + length - 1));
   const cover: Cover = {
     from: cut.from,
     to: cut.to,
@@ -42,7 +47,8 @@ export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, acc
     dimensions: new Set(cut.dimensions),
     covers: [cover],
     length: list.length,
-    day: Int32Array.from(list, ({ row }) => row.day),
+    day: Int32Array.from(list, ({ row }) => Math.max(cut.from, firstOf(row.day))),
+    ...(length > 1 ? { to: ends } : {}),
     importId: new Int32Array(list.length).fill(feedId),
     codes: new Map(cut.dimensions.map((dimension) => [dimension, Int32Array.from(list, ({ row }) => row[dimension])])),
     amounts: new Map([

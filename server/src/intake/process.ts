@@ -23,6 +23,8 @@ import {
   absentMembers,
   attachStaging,
   createStaging,
+  longRows,
+  overlappingRows,
   removeStaging,
   replacedRows,
   type StagedDays,
@@ -31,6 +33,7 @@ import {
   stagedMoney,
   stagedOutcomes,
   stagedSums,
+  straddlingRow,
 } from '../store/staging';
 import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
 import { previewFile } from './preview';
@@ -70,6 +73,8 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   const source = { path: storedPath(task.dataFolder, task.file), layout: task.layout, mapping: task.mapping, zones: task.zones };
   const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
   const days = stagedDays(staging, task.mapping.kind);
+  if (task.mapping.kind === 'report') refuseOverlaps(staging);
+  const long = task.mapping.kind === 'report' ? longRows(staging) : 0;
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
   const tagged = task.mapping.kind === 'orders' ? stagedOutcomes(staging) : null;
@@ -84,6 +89,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       badRows: result.badRows,
       problems: result.problems,
       limits: result.limits,
+      longRows: long,
       repeatedHeaders: result.repeatedHeaders,
       leftOut: result.leftOut,
       ratios: result.ratios,
@@ -130,6 +136,11 @@ function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, d
   const db = openDatabase(databasePath(task.dataFolder));
   try {
     attachStaging(db, task.staging);
+    const straddling = task.mapping.kind === 'report' ? straddlingRow(db, feed, days) : undefined;
+    if (straddling)
+      throw new UnreadableFile(
+        `The feed has rows that stand for ${formatDay(straddling.from)} to ${formatDay(straddling.to)}, of which this file covers a part. Bring in the whole of those days, or give the file a feed of its own.`,
+      );
     const replaces = replacedRows(db, feed, task.mapping.kind, days);
     const hasMembers =
       task.mapping.kind === 'report' && task.mapping.columns.some((role) => role.role === 'level' && LEVELS.includes(role.level));
@@ -138,6 +149,15 @@ function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, d
   } finally {
     db.close();
   }
+}
+
+/** Rows of a week beside rows of its days would count twice. */
+function refuseOverlaps(staging: Db): void {
+  const found = overlappingRows(staging);
+  if (found)
+    throw new UnreadableFile(
+      `The file has a row that stands for ${formatDay(found.from)} to ${formatDay(found.to)}, and another of the same member from ${formatDay(found.other)} on: they would count twice. Keep one of them, for example by a step that keeps rows.`,
+    );
 }
 
 /** How the outcomes of a file would reach the members there are. */

@@ -200,7 +200,7 @@ function fitted(cells: readonly Cell[], width: number): readonly Cell[] | undefi
 }
 
 function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
-  const values: unknown[] = [row.day];
+  const values: unknown[] = [row.day, row.to];
   for (const level of LEVELS) values.push(row.members[level]?.id ?? '', row.members[level]?.name ?? '');
   const splits = Object.keys(row.splits);
   values.push(splits.length === 0 ? '{}' : JSON.stringify(row.splits, splits.sort()));

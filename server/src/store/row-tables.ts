@@ -4,14 +4,16 @@ export interface RowTable {
   readonly table: string;
   /** The column that says on which day a row counts. */
   readonly day: string;
+  /** The last day it counts for. */
+  readonly lastDay: string;
   readonly staged: string;
 }
 
 /** Where the rows of each kind of file are kept, and staged before. */
 export const ROW_TABLES: Readonly<Record<FileKind, RowTable>> = {
-  report: { table: 'feed_row', day: 'day', staged: 'staged_row' },
-  orders: { table: 'order_row', day: 'sale_day', staged: 'staged_order' },
-  lots: { table: 'lot_row', day: 'day', staged: 'staged_lot' },
+  report: { table: 'feed_row', day: 'day', lastDay: 'to_day', staged: 'staged_row' },
+  orders: { table: 'order_row', day: 'sale_day', lastDay: 'sale_day', staged: 'staged_order' },
+  lots: { table: 'lot_row', day: 'day', lastDay: 'day', staged: 'staged_lot' },
 };
 
 /** Kinds whose rows are things known by an id, not lines of a report. */

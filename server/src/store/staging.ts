@@ -24,11 +24,11 @@ export function createStaging(path: string): Db {
       id INTEGER PRIMARY KEY, ${LEVEL_COLUMNS.map((column) => `${column} TEXT NOT NULL`).join(', ')}, day INTEGER NOT NULL,
       UNIQUE (${KEY_COLUMNS})) STRICT;
     CREATE TABLE staged_row (
-      day INTEGER NOT NULL, path INTEGER NOT NULL, splits TEXT NOT NULL,
+      day INTEGER NOT NULL, to_day INTEGER NOT NULL, path INTEGER NOT NULL, splits TEXT NOT NULL,
       ${slotColumns()
         .map((column) => `${column} INTEGER`)
         .join(', ')},
-      PRIMARY KEY (day, path, splits)) STRICT, WITHOUT ROWID;
+      PRIMARY KEY (day, path, splits, to_day)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
       tag_campaign TEXT, tag_ad TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
@@ -93,11 +93,11 @@ export interface RowKind {
 }
 
 /**
- * Adds rows of one grain (day, key and name of each level, splits, amounts); rows that share day,
+ * Adds rows of one grain (first and last day, key and name of each level, splits, amounts); rows that share day,
  * member and splits are added together. Tells whether a row was new, or the missing part of one.
  */
 export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (values: unknown[]) => boolean {
-  const columns = ['day', 'path', 'splits', ...slotColumns(slots)];
+  const columns = ['day', 'to_day', 'path', 'splits', ...slotColumns(slots)];
   const merge = slotColumns(slots).map((column, slot) => {
     const sum = `${column} + excluded.${column}`;
     if (settings.has(slot)) return `${column} = ${parts ? `coalesce(excluded.${column}, ${column})` : `excluded.${column}`}`;
@@ -107,14 +107,16 @@ export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (value
   const insert = db.prepare(`${into} NOTHING`);
   const add = db.prepare(`${into} UPDATE SET ${merge.join(', ')}`);
   const both = slotColumns(slots).map((column) => `(${column} IS NOT NULL AND ? IS NOT NULL)`);
-  const overlaps = db.prepare(`SELECT ${both.join(' OR ') || '1'} FROM staged_row WHERE day = ? AND path = ? AND splits = ?`).pluck();
+  const overlaps = db
+    .prepare(`SELECT ${both.join(' OR ') || '1'} FROM staged_row WHERE day = ? AND to_day = ? AND path = ? AND splits = ?`)
+    .pluck();
   const pathOf = pathNumbers(db);
-  const named = 1 + LEVEL_COLUMNS.length;
+  const named = 2 + LEVEL_COLUMNS.length;
   return (values) => {
     const day = values[0] as number;
-    const own = [day, pathOf(day, values.slice(1, named) as string[]), ...values.slice(named)];
+    const own = [day, values[1], pathOf(day, values.slice(2, named) as string[]), ...values.slice(named)];
     if (insert.run(...own).changes > 0) return true;
-    const isPart = parts && overlaps.get(...own.slice(3), ...own.slice(0, 3)) === 0;
+    const isPart = parts && overlaps.get(...own.slice(4), ...own.slice(0, 4)) === 0;
     add.run(...own);
     return isPart;
   };
@@ -146,9 +148,9 @@ export interface StagedDays {
 }
 
 export function stagedDays(db: Db, kind: FileKind): StagedDays {
-  const { staged, day } = ROW_TABLES[kind];
+  const { staged, day, lastDay } = ROW_TABLES[kind];
   return (
-    db.prepare<[], StagedDays>(`SELECT count(*) AS rows, min(${day}) AS "from", max(${day}) AS "to" FROM ${staged}`).get() ?? {
+    db.prepare<[], StagedDays>(`SELECT count(*) AS rows, min(${day}) AS "from", max(${lastDay}) AS "to" FROM ${staged}`).get() ?? {
       rows: 0,
       from: null,
       to: null,
@@ -182,6 +184,31 @@ export function stagedOutcomes(db: Db): TaggedOutcome[] {
        FROM staged_order`,
     )
     .all();
+}
+
+/** Rows of one member and splits of which one begins within the days of another, as a first and last day of each; undefined where none do. */
+export function overlappingRows(db: Db): { from: number; to: number; other: number } | undefined {
+  return db
+    .prepare<[], { from: number; to: number; other: number }>(
+      `SELECT row.day AS "from", row.to_day AS "to", other.day AS other FROM staged_row AS row
+       JOIN staged_row AS other ON other.path = row.path AND other.splits = row.splits AND other.day BETWEEN row.day AND row.to_day
+         AND (other.day > row.day OR other.to_day > row.to_day)
+       WHERE row.to_day > row.day LIMIT 1`,
+    )
+    .get();
+}
+
+/** Staged rows that stand for more than a day. */
+export const longRows = (db: Db): number => db.prepare('SELECT count(*) FROM staged_row WHERE to_day > day').pluck().get() as number;
+
+/** A live row of a feed that lies partly in these days, which could not be replaced in part. */
+export function straddlingRow(db: Db, feed: number, days: { from: number; to: number }): { from: number; to: number } | undefined {
+  return db
+    .prepare<object, { from: number; to: number }>(
+      `SELECT day AS "from", to_day AS "to" FROM feed_row WHERE feed_id = @feed AND until IS NULL AND to_day IS NOT NULL
+       AND ((day < @from AND to_day >= @from) OR (day <= @to AND to_day > @to)) LIMIT 1`,
+    )
+    .get({ feed, ...days });
 }
 
 export function stagedMembers(db: Db): number {

@@ -117,6 +117,7 @@ function loadRecord(
 
 interface RawReportRow extends Record<string, number | string | null> {
   day: number;
+  toDay: number | null;
   member: number;
   dimensions: string;
   since: number;
@@ -139,16 +140,20 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
   const codes = new Map(feed.grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
   const amounts = terms.map(() => new Float64Array(length).fill(NaN));
   const day = new Int32Array(length);
+  const to = new Int32Array(length);
+  let isLong = false;
   const importId = new Int32Array(length);
   const rows = db
     .prepare<object, RawReportRow>(
-      `SELECT day, member_id AS member, dimensions, since${slots.map((slot) => `, ${slot}`).join('')}
+      `SELECT day, to_day AS toDay, member_id AS member, dimensions, since${slots.map((slot) => `, ${slot}`).join('')}
        FROM ${rowsAt('feed_row', cut)} JOIN split ON split.id = split_id ORDER BY day, campaign_id`,
     )
     .iterate({ feed: feed.id });
   let at = 0;
   for (const row of rows) {
     day[at] = row.day;
+    to[at] = row.toDay ?? row.day;
+    isLong ||= row.toDay !== null;
     importId[at] = row.since;
     for (const [level, id] of members.pathOf(row.member)) setCode(codes, level, at, id);
     for (const [dimension, code] of splits.codesOf(row.dimensions)) setCode(codes, dimension, at, code);
@@ -166,6 +171,7 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     covers: coversOf(db, feed.id, cut),
     length,
     day,
+    ...(isLong ? { to } : {}),
     importId,
     codes,
     amounts: new Map(terms.map((term, index) => [term, amounts[index] ?? new Float64Array(length)])),

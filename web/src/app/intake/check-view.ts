@@ -23,6 +23,10 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
     ratioTexts: report.ratios.map((each) => ratioText(each, style)),
     joinText: report.joined && report.joined.before.rows > 0 ? joinedText(report.joined, style) : '',
     leftOutTexts: report.leftOut.map(({ step, rows }) => leftOutText(steps[step], rows, style)),
+    longText:
+      report.longRows > 0
+        ? `${quantity(report.longRows, 'row stands', 'rows stand', style)} for more than a day: they answer only periods made of whole ones.`
+        : '',
     limitText: report.limits > 0 ? quantity(report.limits, 'cell holds', 'cells hold', style) : '',
     absentText: quantity(report.absentCount, 'member', 'members', style),
     absent: report.absent.map((each) => ({

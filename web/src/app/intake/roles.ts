@@ -19,7 +19,12 @@ const REPORT: readonly RoleGroup[] = [
   IGNORE,
   {
     label: 'When',
-    choices: [choice('Day', { role: 'day' }), choice('Hour', { role: 'hour' }), choice('Day and hour in one', { role: 'time' })],
+    choices: [
+      choice('Day, week or month', { role: 'day' }),
+      choice('Last day of the row', { role: 'last day' }),
+      choice('Hour', { role: 'hour' }),
+      choice('Day and hour in one', { role: 'time' }),
+    ],
   },
   {
     label: 'What',
