@@ -71,6 +71,31 @@ describe('reading tables', () => {
     await expect(lines(`Day,Name,Cost\n2026-10-01,"Tea,1\n`)).rejects.toThrow(/quotation mark/);
   });
 
+  it.each(['\n', '\r\n', '\r'])('reads long files whose quoted cells hold line breaks, and knows every line (%j)', async (end) => {
+    // Two lines of text a row, so that blocks end everywhere in a row.
+    const rows = Array.from({ length: 12_000 }, (_, at) => ({
+      line: 2 * at + 3,
+      cells: ['2026-10-01', `Tea "${at}"\n${'x'.repeat(at % 97)}`, String(at)],
+    }));
+    const written = rows.map(({ cells: [day, name, cost] }) => `${day},"${name?.replaceAll('"', '""')}",${cost}`);
+    const { files } = await store(['Day,Name,Cost', ...written].join(end));
+    const path = storedPath(folder, files[0]!.hash);
+    const layout = { format: 'separated', encoding: 'utf-8', delimiter: ',', sheet: '', titleLines: 0 } as const;
+    const read: unknown[] = [];
+    for await (const each of readTable(path, layout)) read.push(each);
+    expect(read.slice(1)).toEqual(rows);
+  });
+
+  it('says on which line of a long file a quote is wrong', async () => {
+    const good = Array.from({ length: 30_000 }, (_, at) => `2026-10-01,Tea,${at}`);
+    await expect(lines(['Day,Name,Cost', ...good, '2026-10-01,Te"a,1', ...good].join('\n'))).rejects.toThrow(
+      /^Line 30002 .*quotation mark/,
+    );
+    await expect(lines(['Day,Name,Cost', ...good, '2026-10-01,"Tea,1', ...good, ...good, ...good].join('\n'))).rejects.toThrow(
+      /quotation mark/,
+    );
+  });
+
   it('finds the header under titles, and shows what it left out', async () => {
     const { layout, title, headers } = await look(`Ads by day\n"1 Oct – 31 Oct"\n\n${TABLE}`);
     expect({ titleLines: layout.titleLines, title, headers }).toEqual({

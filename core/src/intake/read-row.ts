@@ -240,12 +240,18 @@ const wholeOf = (amounts: Reading['amounts'], key: string): number | null => {
 
 const twoDigits = (hour: number): string => String(hour).padStart(2, '0');
 
+const ID_KEYS = { campaign: 'campaign id', group: 'group id', ad: 'ad id', keyword: 'keyword id' } as const satisfies Record<Level, string>;
+const NAME_KEYS = { campaign: 'campaign name', group: 'group name', ad: 'ad name', keyword: 'keyword name' } as const satisfies Record<
+  Level,
+  string
+>;
+
 /** The members a row names, or undefined where it names no campaign although it should. */
 function membersOf(ids: Partial<Record<string, string>>, { levels }: Prepared): ReportRow['members'] | undefined {
   const members: Partial<Record<Level, MemberName>> = {};
   for (const level of levels) {
-    const id = ids[`${level} id`] ?? '';
-    const name = ids[`${level} name`] ?? '';
+    const id = ids[ID_KEYS[level]] ?? '';
+    const name = ids[NAME_KEYS[level]] ?? '';
     if (id !== '' || name !== '') members[level] = { id: id || name, name: name || id };
   }
   return levels.length > 0 && !members.campaign ? undefined : members;

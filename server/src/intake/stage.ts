@@ -29,7 +29,7 @@ import {
 } from '@lens/core';
 import type { Db } from '../store/database';
 import { inOneGo, rowInserter, SLOTS, thingInserter } from '../store/staging';
-import { readTable, type TableLine } from './read/table';
+import { readBlocks, type TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
 const MOST_PROBLEMS = 200;
@@ -70,13 +70,14 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   let read = 0;
   await inOneGo(staging, async () => {
     let lines = 0;
-    for await (const line of readTable(source.path, source.layout)) {
-      lines += 1;
-      if (lines <= source.layout.titleLines) continue;
-      stager.take(line);
-      read += 1;
-      if (read % 1000 === 0) onRows(read);
-    }
+    for await (const block of readBlocks(source.path, source.layout))
+      for (const line of block) {
+        lines += 1;
+        if (lines <= source.layout.titleLines) continue;
+        stager.take(line);
+        read += 1;
+        if (read % 1000 === 0) onRows(read);
+      }
   });
   onRows(read);
   return stager.result();
