@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, JUNIPER, test } from './test';
 
+test.use({ copy: 'journey' });
+
 /** The whole job once, as a new user would do it. */
 test('from the client to the change sheet', async ({ page, lens }) => {
   await test.step('clients: each against its target', async () => {

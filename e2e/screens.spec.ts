@@ -1,6 +1,19 @@
 import { expect, JUNIPER, NORTHWALL, POCKET, test } from './test';
 
-const SCREENS = ['/clients', '/intake', '/compare', '/audit', '/moves', '/targets'];
+test.use({ copy: 'screens' });
+
+const SCREENS = [
+  '/clients',
+  '/intake',
+  '/intake/names',
+  '/intake/matching',
+  '/intake/sources',
+  '/intake/lots',
+  '/compare',
+  '/audit',
+  '/moves',
+  '/targets',
+];
 
 // 640 is 1280 at 200 % zoom.
 for (const width of [640, 1024, 1920]) {

@@ -23,8 +23,10 @@ interface Server {
   readonly folder: string;
 }
 
-/** Each worker has its own server on its own copy of the demonstration. */
-export const test = base.extend<{ lens: Lens }, { server: Server }>({
+/** Each worker has its own server on its own copy of the demonstration, and so has each file that names one. */
+export const test = base.extend<{ lens: Lens }, { server: Server; copy: string }>({
+  // Files that name a copy of their own do not meet what others have changed.
+  copy: ['', { scope: 'worker', option: true }],
   server: [
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'lens-e2e-'));
