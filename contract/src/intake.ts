@@ -42,6 +42,12 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('delivered') }),
   z.object({ role: z.literal('price') }),
   z.object({ role: z.literal('lot link') }),
+  z.object({ role: z.literal('journey') }),
+  z.object({ role: z.literal('touch time') }),
+  z.object({ role: z.literal('touch kind') }),
+  z.object({ role: z.literal('touch source') }),
+  z.object({ role: z.literal('weight') }),
+  z.object({ role: z.literal('outcome time') }),
 ]);
 
 const header = z.string().max(1000);

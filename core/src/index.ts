@@ -34,6 +34,7 @@ export * from './intake/mapping';
 export * from './intake/number';
 export * from './intake/ratio';
 export * from './intake/read-file-row';
+export * from './intake/read-touch';
 export * from './intake/span';
 export * from './intake/read-lot';
 export * from './intake/read-order';

@@ -86,6 +86,30 @@ describe('the history of imports', () => {
     expect((await send(server.address, 'GET', `/imports/${third.importId}?against=999999`)).status).toBe(404);
   });
 
+  it('holds journeys as well, touch by touch', async () => {
+    const touches = [
+      'Journey,At,Kind,Source,Weight,Outcome at',
+      'a,2026-10-20T10:00:00Z,view,wren,1,',
+      'a,2026-10-21T10:00:00Z,click,tern,1,2026-10-21T11:00:00Z',
+    ];
+    const first = await importFile(server.address, setting, 'Journeys', touches.join('\n'));
+    expect(first.report).toMatchObject({ rows: 2, days: { from: '2026-10-20', to: '2026-10-21' } });
+    const second = await importFile(
+      server.address,
+      setting,
+      'Journeys',
+      [...touches, 'b,2026-10-21T09:00:00Z,click,direct,100,'].join('\n'),
+    );
+    const { body } = await send(server.address, 'GET', `/imports/${second.importId}`);
+    expect(body.terms).toEqual([
+      { term: 'touches', unit: 'count', before: 2, after: 3 },
+      { term: 'touches, by their weight', unit: 'count', before: 2, after: 102 },
+    ]);
+    await send(server.address, 'POST', `/imports/${second.importId}/take-back`);
+    const [feed] = (await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body;
+    expect(feed).toMatchObject({ kind: 'journeys', rows: 2 });
+  });
+
   it('names who brought it in, and gives the file back as it was', async () => {
     const job = await checkFile(server.address, setting, 'Costs', file(10, 5));
     await send(server.address, 'POST', `/jobs/${job.id}/import`, { absent: null, person: '  Robin Reed ' });

@@ -71,6 +71,12 @@ const WORDS: readonly Words[] = [
   [{ role: 'delivered' }, ['delivered', 'delivered clicks', 'delivered views']],
   [{ role: 'price' }, ['price', 'cost', 'billed', 'preis', 'prix', 'precio', 'preço']],
   [{ role: 'lot link' }, ['tracked link', 'tracking link', 'link']],
+  [{ role: 'journey' }, ['journey', 'journey id', 'visitor', 'visitor id', 'person']],
+  [{ role: 'touch time' }, ['at', 'touched at', 'touch time', 'time']],
+  [{ role: 'touch kind' }, ['kind', 'touch kind', 'interaction']],
+  [{ role: 'touch source' }, ['source', 'channel']],
+  [{ role: 'weight' }, ['weight']],
+  [{ role: 'outcome time' }, ['outcome at', 'outcome time', 'converted at']],
   [{ role: 'tag', level: 'link' }, ['tag link', 'tracked link', 'tracking link']],
   [{ role: 'tag', level: 'campaign' }, ['tag campaign', 'campaign tag', 'utm_campaign', 'utm campaign']],
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
@@ -119,7 +125,7 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
     guesses[daysAt] = { role: { role: 'day' }, reason: `its header says “${headers[daysAt]?.trim() ?? ''}”, and no column is a day` };
   const cellsOf = (...roles: string[]): Cell[] => guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
   const orders = possibleOrders(
-    cellsOf('day', 'last day', 'time', 'sale time', 'click time')
+    cellsOf('day', 'last day', 'time', 'sale time', 'click time', 'touch time')
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );
@@ -151,18 +157,24 @@ const matches = (header: string, role: Role['role']): boolean =>
 const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
   orders: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
   lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
+  journeys: new Set(['journey', 'touch time', 'touch kind', 'touch source', 'weight', 'outcome time', 'tag']),
 };
 
 function kindOf(headers: readonly string[]): FileKind {
   const has = (role: Role['role']): boolean => headers.some((header) => matches(header, role));
   if (has('order id') && has('sale time')) return 'orders';
-  return has('lot id') && has('seller') && has('lot link') ? 'lots' : 'report';
+  if (has('lot id') && has('seller') && has('lot link')) return 'lots';
+  return has('journey') && has('touch time') ? 'journeys' : 'report';
 }
 
 const fits = (role: Role['role'], kind: FileKind): boolean =>
   kind === 'report' ? role === 'day' || !Object.values(ROLES_OF).some((roles) => roles.has(role)) : ROLES_OF[kind].has(role);
 
-const NOT_NEEDED = { orders: 'not needed for counting orders', lots: 'not needed for what lots brought' } as const;
+const NOT_NEEDED = {
+  orders: 'not needed for counting orders',
+  lots: 'not needed for what lots brought',
+  journeys: 'not needed for the order of touches',
+} as const;
 
 /** Words that mean these only where a person has said that rows are outcomes: a report has the same ones. */
 const OUTCOME_WORDS: readonly Words[] = [
@@ -174,10 +186,14 @@ const OUTCOME_WORDS: readonly Words[] = [
   [{ role: 'tag', level: 'link' }, ['link', 'landing page', 'address', 'url']],
 ];
 
+/** In a log of touches the campaign is a tag. */
+const TOUCH_WORDS: readonly Words[] = [[{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']]];
+
 function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGuess {
   const text = words(header);
   const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
-  const all = kind === 'orders' && isSaid ? [...WORDS, ...OUTCOME_WORDS] : WORDS;
+  const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? OUTCOME_WORDS : [];
+  const all = [...WORDS, ...more];
   const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
   if (kind !== 'report') {
     return known

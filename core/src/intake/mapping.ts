@@ -40,7 +40,17 @@ export type Role =
   | { readonly role: 'agreed'; readonly unit: LotUnit }
   | { readonly role: 'delivered' }
   | { readonly role: 'price' }
-  | { readonly role: 'lot link' };
+  | { readonly role: 'lot link' }
+  /** Whose touch a row is. */
+  | { readonly role: 'journey' }
+  | { readonly role: 'touch time' }
+  /** A click, or a view without one. */
+  | { readonly role: 'touch kind' }
+  | { readonly role: 'touch source' }
+  /** How many journeys it stands for, in a log that keeps a sample. */
+  | { readonly role: 'weight' }
+  /** When the journey ended in an outcome; empty where it did not. */
+  | { readonly role: 'outcome time' };
 
 export const TAG_LEVELS = ['campaign', 'ad', 'link'] as const;
 export type TagLevel = (typeof TAG_LEVELS)[number];
@@ -48,10 +58,10 @@ export const LOT_UNITS = ['clicks', 'views'] as const;
 export type LotUnit = (typeof LOT_UNITS)[number];
 
 /** What one row of a file is. */
-export const FILE_KINDS = ['report', 'orders', 'lots'] as const;
+export const FILE_KINDS = ['report', 'orders', 'lots', 'journeys'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
 
-/** How a file is read: how its table is shaped first, whether a row is then a report line, one order or one lot, and what each column means. */
+/** How a file is read: how its table is shaped first, whether a row is then a report line, one order, one lot or one touch of a journey, and what each column means. */
 export interface Mapping {
   readonly kind: FileKind;
   /** What one row of a list of outcomes counts as, and who has counted it. */
@@ -109,6 +119,12 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
   if (mapping.kind === 'orders') {
     if (!has('order count')) need('order id', 'Without it an order could be counted twice.');
     need('sale time', 'Without it an order has no day.');
+    return problems;
+  }
+  if (mapping.kind === 'journeys') {
+    need('journey', 'Without it nobody knows which touches belong together.');
+    need('touch time', 'Without it touches have no order.');
+    if (!has('touch source') && !has('tag campaign')) problems.push('Say where touches came from: map a source or a campaign.');
     return problems;
   }
   if (mapping.kind === 'lots') {

@@ -3,6 +3,7 @@ import { isSetting, roleKey, shapeOf, stepText, termOfKey, termScale, termUnit }
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord } from '../store/feeds';
 import type { ImportRecord } from '../store/imports';
+import { THING_SUMS } from '../store/row-tables';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
 
 /** How an import read its file, and the sums of its days after it and after an earlier one; the one just before it where none is named. */
@@ -38,11 +39,14 @@ interface Amount {
 
 /** What the sums of a version of a feed are sums of. */
 function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord): Amount[] {
-  if (kind === 'lots')
+  if (kind === 'lots' || kind === 'journeys') {
+    const { term, unit } = THING_SUMS[kind];
+    const number = kind === 'lots' ? 'lots' : 'touches';
     return [
-      { term: 'lots', unit: 'count', scale: 1_000_000 },
-      { term: 'price', unit: 'money', scale: 1_000_000 },
+      { term: number, unit: 'count', scale: 1_000_000 },
+      { term, unit, scale: 1_000_000 },
     ];
+  }
   const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
     const of = termOfKey(term);

@@ -18,6 +18,7 @@ import { databasePath, openDatabase, type Db } from '../store/database';
 import { columnsOf } from '../store/feeds';
 import { memberJoiner } from '../store/load-orders';
 import { membersOf } from '../store/members';
+import { THING_SUMS } from '../store/row-tables';
 import { rulesOf } from '../store/rules';
 import {
   absentMembers,
@@ -30,7 +31,7 @@ import {
   type StagedDays,
   stagedDays,
   stagedMembers,
-  stagedMoney,
+  stagedSum,
   stagedOutcomes,
   stagedSums,
   straddlingRow,
@@ -119,8 +120,8 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: n
 
 function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
   if (mapping.kind !== 'report') {
-    const term = mapping.kind === 'orders' ? 'value' : 'price';
-    return [{ term, amount: stagedMoney(staging, mapping.kind) / 1_000_000, unit: 'money' }];
+    const { term, unit } = THING_SUMS[mapping.kind];
+    return [{ term, amount: stagedSum(staging, mapping.kind) / 1_000_000, unit }];
   }
   const terms = termsOfMapping(mapping);
   const sums = stagedSums(staging, terms.length);

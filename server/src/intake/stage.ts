@@ -25,6 +25,7 @@ import {
   type Shaped,
   shapeOf,
   type StatedTotal,
+  type TouchRow,
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
@@ -83,7 +84,7 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   return stager.result();
 }
 
-type Row = ReportRow | OrderRow | LotRow;
+type Row = ReportRow | OrderRow | LotRow | TouchRow;
 type Read = Row | CellProblem;
 
 class Stager {
@@ -154,7 +155,7 @@ class Stager {
 
   private keep(row: Row): void {
     if (!('amounts' in row)) {
-      if (!this.insert('lot' in row ? lotValues(row) : orderValues(row))) this.count.merged += 1;
+      if (!this.insert(thingValues(row))) this.count.merged += 1;
       return;
     }
     this.count.limits += row.limits;
@@ -219,4 +220,19 @@ const orderValues = (row: OrderRow): unknown[] => [
   row.tagLink,
   row.count,
 ];
+const touchValues = (row: TouchRow): unknown[] => [
+  [row.journey, row.at, row.source ?? '', row.tagCampaign ?? ''].join(' | '),
+  row.day,
+  row.journey,
+  row.at,
+  row.kind,
+  row.source,
+  row.tagCampaign,
+  row.weight,
+  row.outcomeDay,
+];
+
+const thingValues = (row: OrderRow | LotRow | TouchRow): unknown[] =>
+  'lot' in row ? lotValues(row) : 'journey' in row ? touchValues(row) : orderValues(row);
+
 const lotValues = (row: LotRow): unknown[] => [row.lot, row.day, row.seller, row.price, row.link, row.unit, row.agreed, row.delivered];

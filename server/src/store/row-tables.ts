@@ -14,6 +14,7 @@ export const ROW_TABLES: Readonly<Record<FileKind, RowTable>> = {
   report: { table: 'feed_row', day: 'day', lastDay: 'to_day', staged: 'staged_row' },
   orders: { table: 'order_row', day: 'sale_day', lastDay: 'sale_day', staged: 'staged_order' },
   lots: { table: 'lot_row', day: 'day', lastDay: 'day', staged: 'staged_lot' },
+  journeys: { table: 'touch_row', day: 'day', lastDay: 'day', staged: 'staged_touch' },
 };
 
 /** Kinds whose rows are things known by an id, not lines of a report. */
@@ -23,7 +24,13 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
   orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_link', 'count'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
+  journeys: ['external_id', 'day', 'journey', 'at', 'kind', 'source', 'tag_campaign', 'weight', 'outcome_day'],
 };
 
-/** Columns of money, in millionths. */
-export const THING_MONEY: Readonly<Record<ThingKind, string>> = { orders: 'value', lots: 'price' };
+/** What is summed of things beside their number, in millionths, and whether it is money. */
+export const THING_SUMS: Readonly<Record<ThingKind, { readonly column: string; readonly term: string; readonly unit: 'money' | 'count' }>> =
+  {
+    orders: { column: 'value', term: 'value', unit: 'money' },
+    lots: { column: 'price', term: 'price', unit: 'money' },
+    journeys: { column: 'weight', term: 'touches, by their weight', unit: 'count' },
+  };

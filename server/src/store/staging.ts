@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
 import type { FileKind, TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
-import { ROW_TABLES, THING_COLUMNS, THING_MONEY, type ThingKind } from './row-tables';
+import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tables';
 
 /** Amount columns of a row; a feed can deliver this many terms. */
 export const SLOTS = 16;
@@ -34,7 +34,10 @@ export function createStaging(path: string): Db {
       tag_campaign TEXT, tag_ad TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_lot (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
-      unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;`);
+      unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;
+    CREATE TABLE staged_touch (
+      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, journey TEXT NOT NULL, at TEXT NOT NULL, kind TEXT NOT NULL, source TEXT,
+      tag_campaign TEXT, weight INTEGER NOT NULL, outcome_day INTEGER) STRICT, WITHOUT ROWID;`);
   return db;
 }
 
@@ -171,9 +174,9 @@ export function stagedSums(db: Db, slots: number): (number | null)[] {
   return row;
 }
 
-/** Sum of the money of staged things, in millionths. */
-export function stagedMoney(db: Db, kind: ThingKind): number {
-  return (db.prepare(`SELECT sum(${THING_MONEY[kind]}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
+/** Sum over staged things, in millionths. */
+export function stagedSum(db: Db, kind: ThingKind): number {
+  return (db.prepare(`SELECT sum(${THING_SUMS[kind].column}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
 }
 
 /** Staged outcomes with the tags they carry, in whole units. */

@@ -1,7 +1,7 @@
 import type { DayRange, Mapping } from '@lens/core';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, parseMapping } from './feeds';
-import { ROW_TABLES, THING_MONEY } from './row-tables';
+import { ROW_TABLES, THING_SUMS } from './row-tables';
 import { slotColumns } from './staging';
 
 /** What a feed had of some days when an import had just been made. Sums in stored units, by slot. */
@@ -16,7 +16,7 @@ export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, impo
   const sums =
     feed.kind === 'report'
       ? slotColumns().map((column) => `sum(${column})`)
-      : [feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000', `sum(${THING_MONEY[feed.kind]})`];
+      : [feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000', `sum(${THING_SUMS[feed.kind].column})`];
   const [rows, ...own] = db
     .prepare(
       `SELECT count(*), ${sums.join(', ')} FROM ${table}

@@ -12,6 +12,8 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
 const whenText = (moment: string, { locale }: Style): string =>
   new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
 
+const ROW_WORDS = { orders: 'one row each', lots: 'a lot', journeys: 'a touch' } as const;
+
 /** A feed in words, with its imports, the newest first. */
 export function lineOf(feed: Feed, style: Style, currency: string) {
   const finest = feed.grain.filter(
@@ -21,12 +23,7 @@ export function lineOf(feed: Feed, style: Style, currency: string) {
     feed,
     /** Amounts of a feed are in its account's currency. */
     money: { locale: style.locale, currency },
-    grain:
-      feed.kind === 'orders'
-        ? 'one row each'
-        : feed.kind === 'lots'
-          ? 'a lot'
-          : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
+    grain: feed.kind !== 'report' ? ROW_WORDS[feed.kind] : [...finest.map((each) => GRAIN_WORDS[each] ?? each), 'day'].join(' × '),
     days: feed.days ? rangeText(feed.days, style.locale) : 'nothing',
     missing: missingDays(feed, style),
     rows: formatNumber(feed.rows, 'count', style),

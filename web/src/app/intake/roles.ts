@@ -86,7 +86,23 @@ const LOTS: readonly RoleGroup[] = [
   },
 ];
 
-const ROLES: Readonly<Record<FileKind, readonly RoleGroup[]>> = { report: REPORT, orders: ORDERS, lots: LOTS };
+const JOURNEYS: readonly RoleGroup[] = [
+  IGNORE,
+  {
+    label: 'Of each touch',
+    choices: [
+      choice('Whose journey it is', { role: 'journey' }),
+      choice('Time of the touch', { role: 'touch time' }),
+      choice('Click or view', { role: 'touch kind' }),
+      choice('Source, as written', { role: 'touch source' }),
+      choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
+      choice('How many journeys it stands for', { role: 'weight' }),
+      choice('When the journey ended in an outcome', { role: 'outcome time' }),
+    ],
+  },
+];
+
+const ROLES: Readonly<Record<FileKind, readonly RoleGroup[]>> = { report: REPORT, orders: ORDERS, lots: LOTS, journeys: JOURNEYS };
 
 /** What columns of a kind of file can be. */
 export const rolesFor = (kind: FileKind): readonly RoleGroup[] => ROLES[kind];
