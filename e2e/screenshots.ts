@@ -19,6 +19,54 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');
+  await lens.open(`/intake?${JUNIPER}`);
+  const long = ['Name,Link,Metric,Amount,Day'];
+  for (const [name, link] of [
+    ['JLT_social_new_gifts_uk', 'https://juniper-loft-tea.example/gifts?from=letter'],
+    ['JLT_social_known_tea_uk', 'https://juniper-loft-tea.example/sampler?from=letter'],
+    ['internal test', 'https://juniper-loft-tea.example/'],
+  ] as const)
+    for (const [metric, amount] of [
+      ['Spend', '12.50'],
+      ['Clicks', '40'],
+      ['Impressions', '2100'],
+    ] as const)
+      long.push(`${name},${link},${metric},${amount},2026-10-20`);
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles({ name: 'tracker.csv', mimeType: 'text/csv', buffer: Buffer.from(long.join('\n')) });
+  const add = (label: string) => page.getByLabel('Shape the table first').selectOption({ label });
+  await add('Turn names in rows into columns');
+  await page.getByLabel('Column of the names').selectOption('Metric');
+  await page.getByLabel('Column of the values').selectOption('Amount');
+  await page.getByRole('rowheader', { name: 'Clicks', exact: true }).waitFor();
+  await add('Keep rows where …');
+  await page.getByRole('combobox', { name: 'Column', exact: true }).selectOption('Name');
+  await page.getByRole('combobox', { name: 'Test' }).selectOption('does not contain');
+  await page.getByLabel('Text', { exact: true }).fill('internal');
+  await page.keyboard.press('Tab');
+  await page.getByText('keeps 6 of the first 9 rows').waitFor();
+  await add('Take a part of an address');
+  await page.getByRole('combobox', { name: 'Column', exact: true }).selectOption('Link');
+  await page.getByLabel('Into the column').fill('Landing page');
+  await page.keyboard.press('Tab');
+  await page.getByRole('rowheader', { name: 'Landing page' }).waitFor();
+  await shot('intake-shape');
+  await lens.open(`/intake/names?${JUNIPER}`);
+  await page.getByRole('button', { name: /^Campaign names/ }).click();
+  await page.getByLabel('What part 4 tells').selectOption('theme');
+  await page.getByText(/Of the campaign names/).waitFor();
+  await shot('names');
+  await lens.open(`/intake/matching?${JUNIPER}`);
+  await page.getByText('All before, and all after').waitFor();
+  await shot('matching');
+  await lens.open('/intake/sources?client=pocket-orchard&period=this-month');
+  await page.getByRole('button', { name: 'Begin with the names of the channels' }).click();
+  await page.getByText(/visits fall through, [1-9]\d\.\d%/).waitFor();
+  await shot('sources');
+  await lens.open('/intake/lots?client=pocket-orchard&period=this-month');
+  await page.getByText('All lots').waitFor();
+  await shot('lots');
   const { token } = (await (await fetch(`${lens.market}/tokens/harbor-search`)).json()) as { token: string };
   await lens.open(`/intake?${NORTHWALL}`);
   await page.getByRole('button', { name: 'Connect a channel' }).click();

@@ -1,20 +1,9 @@
-import { METRIC_SETS, NAME_PARTS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
+import { METRIC_SETS, NAME_PARTS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
-export const CHANNEL_KINDS = [
-  'search',
-  'social',
-  'video',
-  'display',
-  'marketplace',
-  'native',
-  'e-mail',
-  'redirect',
-  'local listing',
-  'site',
-  'orders',
-] as const;
+/** What kind of place an account can be in: one where traffic is bought, the site's own analytics, or a list of orders. */
+export const CHANNEL_KINDS = [...TRAFFIC_KINDS, 'site', 'orders'] as const;
 export const channelKind = z.enum(CHANNEL_KINDS);
 export type ChannelKind = z.infer<typeof channelKind>;
 

@@ -1,7 +1,7 @@
 import { compileTest, foldText, type TextTest, testProblem } from '../text/text-test';
 
-/** What kind of place a visit can come from. */
-export const SOURCE_KINDS = [
+/** Kinds of places where traffic is bought or listed. */
+export const TRAFFIC_KINDS = [
   'search',
   'social',
   'video',
@@ -11,10 +11,10 @@ export const SOURCE_KINDS = [
   'e-mail',
   'redirect',
   'local listing',
-  'organic',
-  'direct',
-  'other site',
 ] as const;
+
+/** What kind of place a visit can come from. */
+export const SOURCE_KINDS = [...TRAFFIC_KINDS, 'organic', 'direct', 'other site'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
 
 /** Spellings that pass a test mean this channel. */

@@ -1,9 +1,9 @@
--- Feeds of lots, and what orders carry of them. (The check of a column can only be changed in a new table.)
+-- Feeds of lots and of journeys, and what orders carry of them. (The check of a column can only be changed in a new table.)
 CREATE TABLE feed_new (
   id INTEGER PRIMARY KEY,
   account_id TEXT NOT NULL REFERENCES account (id),
   name TEXT NOT NULL,
-  kind TEXT NOT NULL CHECK (kind IN ('report', 'orders', 'lots')),
+  kind TEXT NOT NULL CHECK (kind IN ('report', 'orders', 'lots', 'journeys')),
   grain TEXT NOT NULL,
   action TEXT NOT NULL,
   headers TEXT NOT NULL,

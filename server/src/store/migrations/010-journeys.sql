@@ -1,20 +1,3 @@
--- Feeds of journeys. (The check of a column can only be changed in a new table.)
-CREATE TABLE feed_new (
-  id INTEGER PRIMARY KEY,
-  account_id TEXT NOT NULL REFERENCES account (id),
-  name TEXT NOT NULL,
-  kind TEXT NOT NULL CHECK (kind IN ('report', 'orders', 'lots', 'journeys')),
-  grain TEXT NOT NULL,
-  action TEXT NOT NULL,
-  headers TEXT NOT NULL,
-  mapping TEXT NOT NULL,
-  version INTEGER NOT NULL DEFAULT 0,
-  UNIQUE (account_id, name)
-) STRICT;
-INSERT INTO feed_new SELECT id, account_id, name, kind, grain, action, headers, mapping, version FROM feed;
-DROP TABLE feed;
-ALTER TABLE feed_new RENAME TO feed;
-
 -- Touches of journeys, one row each, the weight in millionths.
 CREATE TABLE touch_row (
   id INTEGER PRIMARY KEY,

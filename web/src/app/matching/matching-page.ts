@@ -1,6 +1,6 @@
 import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { JOIN_BY, type Joining, type JoinKey, NAME_PARTS, SEVERAL, USUAL_JOINING } from '@lens/core';
@@ -10,6 +10,7 @@ import { FocusService } from '../data/focus';
 import { IntakeNav } from '../intake/intake-nav';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
+import { OrderButtons } from '../ui/order-buttons';
 import { joinView, LEVEL_CHOICES, TAG_CHOICES, unreachedView } from './matching-view';
 
 const BY_LABELS: Readonly<Record<(typeof JOIN_BY)[number], string>> = {
@@ -27,7 +28,7 @@ const SEVERAL_LABELS: Readonly<Record<(typeof SEVERAL)[number], string>> = {
 /** How outcomes reach the campaigns that cost money: keys in order, tried on the period before they are saved. */
 @Component({
   selector: 'ul-matching-page',
-  imports: [IntakeNav, MatButton, MatIcon, MatIconButton, NeedClient],
+  imports: [IntakeNav, MatButton, MatIcon, NeedClient, OrderButtons],
   templateUrl: './matching-page.html',
   styleUrl: './matching-page.scss',
 })

@@ -1,6 +1,6 @@
 import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { SOURCE_KINDS, sourceProblems, type SourceRule } from '@lens/core';
@@ -10,13 +10,14 @@ import { FocusService } from '../data/focus';
 import { IntakeNav } from '../intake/intake-nav';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
+import { OrderButtons } from '../ui/order-buttons';
 import { TextTestFields } from '../ui/text-test-fields';
 import { sourcesView } from './sources-view';
 
 /** Where visits come from: rules that sort the spellings, what they find, and what falls through. */
 @Component({
   selector: 'ul-sources-page',
-  imports: [IntakeNav, MatButton, MatIcon, MatIconButton, NeedClient, TextTestFields],
+  imports: [IntakeNav, MatButton, MatIcon, NeedClient, OrderButtons, TextTestFields],
   templateUrl: './sources-page.html',
   styleUrl: './sources-page.scss',
 })

@@ -4,6 +4,7 @@ import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { formatNumber, type Step, STEP_KINDS, type StepEffect, type StepKind, stepText, type Style } from '@lens/core';
 import { newStep, STEP_LABELS } from './new-step';
+import { OrderButtons } from '../../ui/order-buttons';
 import { StepForm } from './step-form';
 
 const NOTHING: StepEffect = { headers: [], rows: [], rowsBefore: 0, rowsAfter: 0, changed: 0, problem: '' };
@@ -11,7 +12,7 @@ const NOTHING: StepEffect = { headers: [], rows: [], rowsBefore: 0, rowsAfter: 0
 /** The ordered list of steps a table is shaped by, with what each does to the first rows. */
 @Component({
   selector: 'ul-shape-steps',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, MatButton, MatIcon, MatIconButton, StepForm],
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, MatButton, MatIcon, MatIconButton, OrderButtons, StepForm],
   templateUrl: './shape-steps.html',
   styleUrl: './shape-steps.scss',
 })
