@@ -104,7 +104,7 @@ describe('from an audit to a change sheet', () => {
     const lines = csv.body.replace('\ufeff', '').trim().split('\r\n');
     expect(lines[0]).toContain('Level,Name,Spend (GBP),"Spend (GBP), compared with","Spend, change",Impressions');
     expect(lines[1]).toMatch(/^total,Total,3600,not measured,not measured,240000/);
-    for (const line of lines.slice(1)) expect(line).toMatch(/Decided,2026-10-01,2026-10-30,2026-08-27,2026-09-25,orders,sale date$/);
+    for (const line of lines.slice(1)) expect(line).toMatch(/Decided,2026-10-01,2026-10-30,2026-08-27,2026-09-25,the orders,sale date,$/);
     expect(lines.some((line: string) => line.startsWith('campaign,  =loser'))).toBe(true);
   });
 

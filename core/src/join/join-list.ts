@@ -1,7 +1,8 @@
 import type { Joined, Tags } from './joiner';
 
-/** One outcome, or a row of several, with the tags it carries. Amounts in whole units; value null where it has none. */
+/** Outcomes that carry the same tags: how many rows, how many outcomes, and their value in whole units, null where they have none. */
 export interface TaggedOutcome extends Tags {
+  readonly rows: number;
   readonly count: number;
   readonly value: number | null;
 }
@@ -32,8 +33,8 @@ export interface JoinResult {
 }
 
 const NOTHING: JoinSum = { rows: 0, count: 0, value: 0 };
-const plus = (sum: JoinSum, { count, value }: TaggedOutcome): JoinSum => ({
-  rows: sum.rows + 1,
+const plus = (sum: JoinSum, { rows, count, value }: TaggedOutcome): JoinSum => ({
+  rows: sum.rows + rows,
   count: sum.count + count,
   value: sum.value + (value ?? 0),
 });

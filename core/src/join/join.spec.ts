@@ -67,6 +67,7 @@ describe('what a joining makes of outcomes', () => {
     campaign: fc.constantFrom('C1', 'C2', 'x', null),
     ad: fc.constantFrom('A1', 'six tins', 'y', null),
     link: fc.constantFrom('gifts', 'tea', null),
+    rows: fc.integer({ min: 1, max: 3 }),
     count: fc.integer({ min: 0, max: 5 }),
     value: fc.option(fc.integer({ min: 0, max: 100 })),
   });
@@ -81,14 +82,14 @@ describe('what a joining makes of outcomes', () => {
           expect(after).toBe(before[part]);
           expect(loose.reduce((sum, each) => sum + each[part], 0)).toBe(several[part] + none[part]);
         }
-        expect(before.rows).toBe(outcomes.length);
+        expect(before.rows).toBe(outcomes.reduce((sum, { rows }) => sum + rows, 0));
       }),
       { seed: 71 },
     );
   });
 
   it('lists loose tags by what they are worth', () => {
-    const row = (campaign: string | null, value: number): TaggedOutcome => ({ campaign, ad: null, link: null, count: 1, value });
+    const row = (campaign: string | null, value: number): TaggedOutcome => ({ campaign, ad: null, link: null, rows: 1, count: 1, value });
     const { loose, reached } = tryJoining([row('x', 5), row('y', 9), row('x', 5), row('C1', 100)], join(), 2);
     expect(loose.map(({ tags: { campaign }, value, fits }) => [campaign, value, fits])).toEqual([
       ['x', 10, 0],

@@ -21,6 +21,7 @@ export function tableCsv(client: Client, question: Question, table: WireTable): 
     ...days(question.comparison),
     COUNTED_WORDS[question.countedBy].who,
     `${question.basis} date`,
+    question.knownOn === null ? null : formatDay(question.knownOn),
   ];
   const rows = table.rows.map((row, at): Cell[] => [
     row.level,
@@ -39,6 +40,7 @@ export function tableCsv(client: Client, question: Question, table: WireTable): 
     'Compared to',
     'Counted by',
     'Date basis',
+    'As known on',
   ];
   return toCsv(headers, rows);
 }

@@ -18,6 +18,7 @@ export function triedJoining(
     .filter(({ saleDay }) => saleDay >= period.from && saleDay <= period.to)
     .map((row) => ({
       ...tagsOf(row),
+      rows: 1,
       count: (row.count ?? ONE_OUTCOME) / ONE_OUTCOME,
       value: row.value === null ? null : row.value / ONE_OUTCOME,
     }));

@@ -179,12 +179,13 @@ export function stagedSum(db: Db, kind: ThingKind): number {
   return (db.prepare(`SELECT sum(${THING_SUMS[kind].column}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
 }
 
-/** Staged outcomes with the tags they carry, in whole units. */
+/** Staged outcomes by the tags they carry, in whole units. */
 export function stagedOutcomes(db: Db): TaggedOutcome[] {
   return db
     .prepare<[], TaggedOutcome>(
-      `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_link AS link, coalesce(count, 1000000) / 1e6 AS count, value / 1e6 AS value
-       FROM staged_order`,
+      `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_link AS link, count(*) AS rows,
+         sum(coalesce(count, 1000000)) / 1e6 AS count, sum(value) / 1e6 AS value
+       FROM staged_order GROUP BY 1, 2, 3`,
     )
     .all();
 }

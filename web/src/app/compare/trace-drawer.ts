@@ -60,9 +60,10 @@ export class TraceDrawer {
   protected readonly days = computed(() => rangeText(this.question().period, this.style().locale));
 
   protected readonly basis = computed(() => {
-    const { countedBy, basis } = this.question();
+    const { countedBy, basis, knownOn } = this.question();
+    const known = knownOn === null ? '' : ` As known on ${rangeText({ from: knownOn, to: knownOn }, this.style().locale)}.`;
     const by = `Outcomes as ${COUNTED_WORDS[countedBy].as}`;
-    return `${by}, ${basis === 'sale' ? 'on the day of the sale' : 'on the day of the click before the sale'}, unless the formula says otherwise.`;
+    return `${by}, ${basis === 'sale' ? 'on the day of the sale' : 'on the day of the click before the sale'}, unless the formula says otherwise.${known}`;
   });
   protected readonly leftOut = computed(() => {
     const trace = this.trace();
