@@ -1,6 +1,6 @@
 import { costPer, divide, subtract } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
-import { type ClientTables, type FeedTable, listsOf, NONE, type OrderTable, rateOn } from '../grain/tables';
+import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type OrderTable, rateOn } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { lateness } from '../maturity/lateness';
 import { maturityOf } from '../maturity/maturity';
@@ -93,7 +93,13 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
   const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
   for (const feed of counting) tallyVisits(feed, of);
   const maturity = sale === null ? undefined : lateness(tables, sale, lastDay);
-  const about = { tables, tallies, signUp, sale, visitsBy: counting.length > 0 ? ('site' as const) : ('seller' as const) };
+  const visitsBy = counting.length > 0 ? ('site' as const) : ('seller' as const);
+  const covers = {
+    visits: coversOf(counting),
+    signUps: signUp === null ? [] : coversOf(listsOf(tables, signUp)),
+    sales: sale === null ? [] : coversOf(listsOf(tables, sale)),
+  };
+  const about = { tables, tallies, covers, visitsBy };
   const lots = tables.lots.map((lot, at) => ({ lot, at })).filter(({ lot: { day } }) => day >= period.from && day <= period.to);
   const line = (kind: LotLine['kind'], name: string, own: typeof lots): LotLine => ({
     kind,
@@ -178,30 +184,40 @@ function agesOf({ lot, at }: Placed[number], tallies: ReadonlyMap<number, Tally>
   return days.length > 0 ? days.map(([day, weight]) => ({ day, weight })) : [{ day: lot.day, weight: lot.delivered ?? lot.agreed ?? 1 }];
 }
 
+type Counted = 'visits' | 'signUps' | 'sales' | 'value';
+
 interface About {
   readonly tables: ClientTables;
   readonly tallies: ReadonlyMap<number, Tally>;
-  readonly signUp: Action | null;
-  readonly sale: Action | null;
+  readonly covers: Readonly<Record<'visits' | 'signUps' | 'sales', readonly Cover[]>>;
   readonly visitsBy: 'site' | 'seller';
 }
+
+const coversOf = (tables: readonly { readonly covers: readonly Cover[] }[]): Cover[] => tables.flatMap(({ covers }) => covers);
 
 type Placed = readonly { readonly lot: Lot; readonly at: number }[];
 
 /** Sums first, then ratios: never an average of the lots' own. */
-function figuresOf({ tables, tallies, signUp, sale, visitsBy }: About, lots: Placed): LotFigures {
-  const sum = (key: 'visits' | 'signUps' | 'sales' | 'value'): number =>
-    lots.reduce((all, { at }) => all + (tallies.get(at)?.[key] ?? 0), 0);
+function figuresOf({ tables, tallies, covers, visitsBy }: About, lots: Placed): LotFigures {
+  // What came of a lot is known from the day it was bought on, where a feed covers that day.
+  const sum = (key: Counted, scale = 1): Figure => {
+    const told = covers[key === 'value' ? 'sales' : key];
+    return summed(
+      lots.map(({ lot, at }) => ({
+        amount: (tallies.get(at)?.[key] ?? 0) / scale,
+        known: told.some(({ from, to }) => from <= lot.day && lot.day <= to),
+      })),
+    );
+  };
   const price = priceOf(tables, lots);
-  const delivered = summed(lots.map(({ lot }) => lot.delivered));
+  const counted = (amount: number | null) => ({ amount: amount ?? 0, known: amount !== null });
+  const delivered = summed(lots.map(({ lot }) => counted(lot.delivered)));
   const clicks = lots.every(({ lot }) => lot.unit === 'clicks') ? delivered : gap('not measured');
-  const visits = visitsBy === 'site' ? value(sum('visits')) : clicks;
-  const signUps = signUp === null ? gap('not measured') : value(sum('signUps'));
-  const sales = sale === null ? gap('not measured') : value(sum('sales'));
-  const worth = sale === null ? gap('not measured') : value(sum('value') / MILLIONTHS);
+  const visits = visitsBy === 'site' ? sum('visits') : clicks;
+  const [signUps, sales, worth] = [sum('signUps'), sum('sales'), sum('value', MILLIONTHS)];
   return {
     price,
-    delivered: divide(delivered, summed(lots.map(({ lot }) => lot.agreed))),
+    delivered: divide(delivered, summed(lots.map(({ lot }) => counted(lot.agreed)))),
     visits,
     costPerVisit: divide(price, visits),
     signUps,
@@ -231,10 +247,9 @@ function priceOf({ accounts }: ClientTables, lots: Placed): Figure {
   return value(sum / MILLIONTHS);
 }
 
-/** Where only some are measured the sum is "at least". */
-function summed(amounts: readonly (number | null)[]): Figure {
-  const known = amounts.filter((each) => each !== null);
-  if (known.length === 0) return gap('not measured');
-  const sum = known.reduce((all, each) => all + each, 0);
-  return known.length === amounts.length ? value(sum) : bounds(sum, null);
+/** Where only some are known the sum is "at least"; where none is and nothing was seen, not measured. */
+function summed(parts: readonly { readonly amount: number; readonly known: boolean }[]): Figure {
+  const sum = parts.reduce((all, { amount }) => all + amount, 0);
+  if (parts.every(({ known }) => known)) return value(sum);
+  return sum > 0 || parts.some(({ known }) => known) ? bounds(sum, null) : gap('not measured');
 }

@@ -30,6 +30,8 @@ const lot = (id: string, of: Partial<Lot> = {}): Lot => ({
   ...of,
 });
 
+const covers = [{ from: 10, to: 19, campaigns: 'all' as const, importId: 1 }];
+
 /** So many outcomes of one action, all of one lot. */
 function outcomes(action: string, of: readonly { lot: number; value?: number }[]): OrderTable {
   const day = new Int32Array(of.length).fill(13);
@@ -37,7 +39,7 @@ function outcomes(action: string, of: readonly { lot: number; value?: number }[]
     feedId: 5,
     action,
     countedBy: 'orders',
-    covers: [],
+    covers,
     length: of.length,
     saleDay: day,
     clickDay: day,
@@ -56,7 +58,7 @@ function visitsOf(counts: readonly number[]): FeedTable {
     feedId: 7,
     account: 0,
     dimensions: new Set(['tracked link']),
-    covers: [],
+    covers,
     length: counts.length,
     day: column(() => 13),
     importId: column(() => 1),
@@ -129,6 +131,17 @@ describe('a traffic lot', () => {
     expect(total?.figures.roi).toEqual({ kind: 'gap', gap: 'not measured' });
     // One of two is known: at least that.
     expect(total?.figures.visits).toMatchObject({ kind: 'bounds', low: 1000, high: null });
+  });
+
+  it('knows nothing of days that no list of sales covers, and at least what it saw', () => {
+    const sales = { ...outcomes('purchase', many(2, 0, 5)), covers: [{ ...covers[0]!, from: 12 }] };
+    const lots = [lot('A', { day: 11 }), lot('B', { day: 11 }), lot('C')];
+    const { lines } = list({ lots, orders: [sales] });
+    const of = (name: string) => lines.find((line) => line.name === name)?.figures.sales;
+    expect(of('A')).toMatchObject({ kind: 'bounds', low: 2, high: null });
+    expect(of('B')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(of('C')).toEqual({ kind: 'value', value: 0 });
+    expect(of('All lots')).toMatchObject({ kind: 'bounds', low: 2, high: null });
   });
 
   it('exchanges the price, or says that it cannot', () => {
