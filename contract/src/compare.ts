@@ -74,7 +74,7 @@ export const trace = z.object({
           account: z.string(),
           channel: z.string(),
           rows: z.number().int(),
-          amount: z.number(),
+          amount: figure,
           files: z.array(z.object({ importId: z.number().int(), name: z.string(), importedAt: z.string() })),
         }),
       ),

@@ -16,7 +16,7 @@ import {
   TEXT_TESTS,
 } from '@lens/core';
 import { z } from 'zod';
-import { basis, day, dayRange, id, name } from './basic';
+import { basis, day, dayRange, figure, id, name } from './basic';
 import { joinResult } from './joining';
 
 export const role = z.discriminatedUnion('role', [
@@ -193,7 +193,7 @@ export const checkReport = z.object({
   problems: z.array(rowProblem),
   days: dayRange.nullable(),
   members: z.number().int(),
-  /** Cells that hold only a limit (“< 10 %”) and count as not measured. */
+  /** Cells that tell an amount only within limits (“< 10 %”). */
   limits: z.number().int().default(0),
   /** Rows that stand for more than a day. */
   longRows: z.number().int().default(0),
@@ -205,10 +205,10 @@ export const checkReport = z.object({
   ratios: z.array(z.object({ ratio: z.string(), agrees: z.number().int(), differs: z.number().int() })).default([]),
   /** Total lines of the file against the sum of its rows, in whole units. */
   fileTotals: z
-    .array(z.object({ line: z.number().int(), term: z.string(), said: z.number(), read: z.number(), agrees: z.boolean() }))
+    .array(z.object({ line: z.number().int(), term: z.string(), said: z.number(), read: figure, agrees: z.boolean() }))
     .default([]),
   /** Sums of what would be imported, in whole units, by term. */
-  totals: z.array(z.object({ term: z.string(), amount: z.number(), unit: z.enum(['money', 'count']) })),
+  totals: z.array(z.object({ term: z.string(), figure, unit: z.enum(['money', 'count']) })),
   /** Of a list of outcomes: how they would reach members. */
   joined: joinResult.nullable().default(null),
   /** Rows already stored for these days that the import would replace. */

@@ -30,6 +30,7 @@ export * from './intake/date';
 export * from './intake/file-total';
 export * from './intake/guess';
 export * from './intake/layout';
+export * from './intake/limit';
 export * from './intake/mapping';
 export * from './intake/number';
 export * from './intake/ratio';

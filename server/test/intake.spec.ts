@@ -192,13 +192,13 @@ describe('intake over HTTP', () => {
       rows: 2,
       badRows: 0,
       fileTotals: [
-        { term: 'spend', said: 20, read: 20, agrees: true },
+        { term: 'spend', said: 20, read: { kind: 'value', value: 20 }, agrees: true },
         { term: 'clicks', agrees: true },
       ],
       ratios: [{ ratio: 'cpc', agrees: 1, differs: 1 }],
     });
     const wrong = await checkFile(server.address, setting, 'Wrong', `${rows}Total,,25.00,30,\n`);
-    expect(wrong.report.fileTotals[0]).toEqual({ line: 4, term: 'spend', said: 25, read: 20, agrees: false });
+    expect(wrong.report.fileTotals[0]).toEqual({ line: 4, term: 'spend', said: 25, read: { kind: 'value', value: 20 }, agrees: false });
   });
 
   it('refuses a mapping that cannot be used, and rows of another grain in a feed', async () => {

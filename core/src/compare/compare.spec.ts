@@ -161,14 +161,14 @@ describe('trace', () => {
       figure: value(6),
       formula: 'spend / clicks',
       inputs: [
-        { term: 'spend', figure: value(42), sources: [{ feedId: 1, rows: 2, amount: 42, imports: [1] }] },
-        { term: 'clicks', figure: value(7), sources: [{ feedId: 1, rows: 2, amount: 7, imports: [1] }] },
+        { term: 'spend', figure: value(42), sources: [{ feedId: 1, rows: 2, amount: value(42), imports: [1] }] },
+        { term: 'clicks', figure: value(7), sources: [{ feedId: 1, rows: 2, amount: value(7), imports: [1] }] },
       ],
     });
   });
 
   it('names the feed that answered: the one with the fewest dimensions', () => {
-    expect(traced('total')?.inputs[0]?.sources).toMatchObject([{ feedId: 2, amount: 42 }]);
+    expect(traced('total')?.inputs[0]?.sources).toMatchObject([{ feedId: 2, amount: value(42) }]);
     expect(traced('nobody')).toBeUndefined();
   });
 
@@ -177,8 +177,8 @@ describe('trace', () => {
     const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, 'search/1/rest', 'spend');
     expect(rest?.figure).toEqual(value(12));
     expect(rest?.inputs[0]?.sources).toMatchObject([
-      { feedId: 2, amount: 42 },
-      { feedId: 1, amount: -30 },
+      { feedId: 2, amount: value(42) },
+      { feedId: 1, amount: value(-30) },
     ]);
   });
 });

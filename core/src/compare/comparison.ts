@@ -2,7 +2,7 @@ import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
 import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
-import { type SumNode } from '../grain/node';
+import { isEmptyPart, type Part, type SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
 import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
@@ -206,8 +206,7 @@ const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributi
   ...of,
 });
 
-const hasAmounts = (sums: Sums, node: SumNode): boolean =>
-  sums.buckets.some((_, bucket) => node.partsOf(bucket).some((part) => part.sums.some((sum) => sum !== 0)));
+const hasAmounts = (sums: Sums, node: SumNode): boolean => sums.buckets.some((_, bucket) => !node.partsOf(bucket).every(isEmptyPart));
 
 export const nodeKey = (channel: string, node: SumNode): string => [channel, ...node.path].join('/');
 const parentKey = (channel: string, node: SumNode): string => [channel, ...node.path.slice(0, -1)].join('/');
@@ -240,16 +239,21 @@ interface Whole {
 
 /** What a member has more (or less) than its parts: a member of its own, so that totals never move. */
 function remainderOf(sums: Sums, { key, depth, nodes, children }: Whole, channel: string, dimension: string): Member[] {
-  const rest = (bucket: number, own = nodes, parts = children): Float64Array =>
-    Float64Array.from(sums.terms, (_, term) => sumOf(own, bucket, term) - sumOf(parts, bucket, term));
-  if (!sums.buckets.some((_, bucket) => rest(bucket).some((sum) => sum !== 0))) return [];
+  const rest = (bucket: number, own = nodes, parts = children): Pick<Part, 'sums' | 'most'> => ({
+    sums: Float64Array.from(sums.terms, (_, term) => sumOf(own, bucket, term) - mostOf(parts, bucket, term)),
+    most: Float64Array.from(sums.terms, (_, term) => mostOf(own, bucket, term) - sumOf(parts, bucket, term)),
+  });
+  // Where limits leave room for nothing, nothing is known to be left.
+  const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>
+    least.some((sum, term) => sum > 0 || (most[term] ?? 0) < 0);
+  if (!sums.buckets.some((_, bucket) => isLeft(rest(bucket)))) return [];
   const byAccount = groupBy(nodes, ({ account }) => account);
   const contributions = (bucket: number): Contribution[] =>
     [...byAccount].map(([account, own]) => {
       const all = own.map((node) => contributionOf(sums, node, bucket));
       const everywhere = all.flatMap(({ parts }) => parts).reduce((mask, part) => mask & part.mask, ~0);
       const parts = children.filter((child) => child.account === account);
-      return { account, noRate: all.some(({ noRate }) => noRate), parts: [{ mask: everywhere, sums: rest(bucket, own, parts) }] };
+      return { account, noRate: all.some(({ noRate }) => noRate), parts: [{ mask: everywhere, ...rest(bucket, own, parts) }] };
     });
   return [
     member({
@@ -269,6 +273,9 @@ function remainderOf(sums: Sums, { key, depth, nodes, children }: Whole, channel
 
 const sumOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
   nodes.reduce((sum, node) => sum + node.total(bucket, term), 0);
+
+const mostOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
+  nodes.reduce((sum, node) => sum + node.most(bucket, term), 0);
 
 function notMatchedMember(sums: Sums): Member {
   const orderTerms = sums.terms.reduce((mask, term, at) => (isListed(term) ? mask | (1 << at) : mask), 0);

@@ -1,4 +1,4 @@
-import type { Figure } from '../figure/figure';
+import { between, type Figure } from '../figure/figure';
 import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
 import type { SumNode } from '../grain/node';
@@ -15,7 +15,7 @@ import type { Question } from './question';
 export interface TraceSource {
   readonly feedId: number;
   readonly rows: number;
-  readonly amount: number;
+  readonly amount: Figure;
   readonly imports: readonly number[];
 }
 
@@ -38,7 +38,8 @@ export interface Trace {
 
 interface Tally {
   rows: number;
-  amount: number;
+  least: number;
+  most: number;
   readonly imports: Set<number>;
 }
 
@@ -80,17 +81,18 @@ export function filledFormula(formula: Formula, write: (term: ClosedTerm) => str
   return formulaText(formula, (term) => write(term as ClosedTerm));
 }
 
-function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount }: Visit): void {
+function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most }: Visit): void {
   let own = tallies.get(node);
   if (!own) {
     own = new Map();
     tallies.set(node, own);
   }
   const key = `${term} ${feedId}`;
-  const tally = own.get(key) ?? { rows: 0, amount: 0, imports: new Set() };
+  const tally = own.get(key) ?? { rows: 0, least: 0, most: 0, imports: new Set() };
   own.set(key, tally);
   tally.rows += 1;
-  tally.amount += amount;
+  tally.least += amount;
+  tally.most += most;
   tally.imports.add(importId);
 }
 
@@ -100,19 +102,20 @@ function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, me
     for (const [key, tally] of nodes.flatMap((node) => [...(tallies.get(node) ?? [])])) {
       const [termAt, feedId] = key.split(' ').map(Number);
       if (termAt !== term || feedId === undefined) continue;
-      const into = byFeed.get(feedId) ?? { rows: 0, amount: 0, imports: new Set() };
+      const into = byFeed.get(feedId) ?? { rows: 0, least: 0, most: 0, imports: new Set() };
       byFeed.set(feedId, into);
       into.rows += tally.rows;
-      into.amount += sign * tally.amount;
+      into.least += sign === 1 ? tally.least : -tally.most;
+      into.most += sign === 1 ? tally.most : -tally.least;
       for (const importId of tally.imports) into.imports.add(importId);
     }
   };
   collect(member.nodes, 1);
   collect(member.less, -1);
-  return [...byFeed].map(([feedId, { rows, amount, imports }]) => ({
+  return [...byFeed].map(([feedId, { rows, least, most, imports }]) => ({
     feedId,
     rows,
-    amount: amount / scale,
+    amount: between(least / scale, most / scale),
     imports: [...imports].sort((a, b) => a - b),
   }));
 }

@@ -1,3 +1,4 @@
+import type { Limit } from '../intake/limit';
 import { type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { NodeIndex, SumNode } from './node';
@@ -38,6 +39,8 @@ export interface Visit {
   readonly bucket: number;
   readonly term: number;
   readonly amount: number;
+  /** What it is at most, where it is known only within limits. */
+  readonly most: number;
   readonly feedId: number;
   readonly importId: number;
 }
@@ -89,6 +92,7 @@ function canAnswer(feed: FeedTable, level: NodeIndex): boolean {
 interface Column {
   readonly term: number;
   readonly amounts: Float64Array;
+  readonly limits: ReadonlyMap<number, Limit> | undefined;
   readonly derived: boolean;
   /** Money of an account in another currency than the client's: exchanged row by row. */
   readonly exchanged: boolean;
@@ -113,7 +117,9 @@ class FeedSummer {
     this.columns = plan.terms.flatMap((term, index) => {
       const { column, derived } = sourceOf(term);
       const amounts = isListed(term) ? undefined : feed.amounts.get(column);
-      return amounts ? [{ term: index, amounts, derived, exchanged: isForeign && termUnit(term) === 'money' }] : [];
+      return amounts
+        ? [{ term: index, amounts, limits: feed.limits?.get(column), derived, exchanged: isForeign && termUnit(term) === 'money' }]
+        : [];
     });
     this.codes = level.dimensions.map((each) => feed.codes.get(each));
     this.path = new Int32Array(level.dimensions.length);
@@ -136,25 +142,28 @@ class FeedSummer {
     let node: SumNode | undefined;
     for (const column of this.columns) {
       if (cells.answers[column.term]?.[at] !== this.feedAt) continue;
-      const amount = this.amount(column, row, at);
+      const limit = column.limits?.get(row);
+      const amount = this.amount(column, limit ? limit.least : (column.amounts[row] ?? NaN), at);
       if (Number.isNaN(amount)) continue;
+      const most = limit ? this.amount(column, limit.most ?? Infinity, at) : amount;
       node ??= this.nodeOf(row, campaign);
       if (!node) return;
-      node.add(bucket, cells.measured[at] ?? 0, column.term, amount);
+      node.add(bucket, cells.measured[at] ?? 0, column.term, amount, most);
       this.visit?.({
         level: this.level.level,
         node,
         bucket,
         term: column.term,
         amount,
+        most,
         feedId: this.feed.feedId,
         importId: this.feed.importId[row] ?? 0,
       });
     }
   }
 
-  private amount(column: Column, row: number, at: number): number {
-    const amount = column.amounts[row] ?? NaN;
+  /** An amount in the client's currency, times the margin where the term asks for it. */
+  private amount(column: Column, amount: number, at: number): number {
     if (!column.derived && !column.exchanged) return amount;
     const day = this.plan.window.from + at;
     const account = this.plan.tables.accounts[this.feed.account];

@@ -1,9 +1,9 @@
 import { add, subtract } from '../figure/arithmetic';
-import { bounds, type Figure, gap, type Gap, value, withCoverage } from '../figure/figure';
+import { between, type Figure, gap, type Gap, withCoverage } from '../figure/figure';
 import { evaluate, type Formula, termsOf } from '../formula/formula';
 import { type ClosedTerm, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
-import type { Part, SumNode } from './node';
+import { isEmptyPart, mostOf, type Part, type SumNode } from './node';
 import { isListed } from './plan';
 import { NONE } from './tables';
 
@@ -90,21 +90,21 @@ export class Measured {
   /** The same contributions with the sums of some terms multiplied. */
   scaled(contributions: readonly Contribution[], terms: readonly ClosedTerm[], factor: number): Contribution[] {
     const positions = terms.map((term) => this.at(term));
+    const changed = (sums: Float64Array): Float64Array => {
+      const copy = sums.slice();
+      for (const at of positions) copy[at] = (copy[at] ?? 0) * factor;
+      return copy;
+    };
     return contributions.map((each) => ({
       ...each,
-      parts: each.parts.map(({ mask, sums }) => {
-        const changed = sums.slice();
-        for (const at of positions) changed[at] = (changed[at] ?? 0) * factor;
-        return { mask, sums: changed };
-      }),
+      parts: each.parts.map(({ mask, sums, most }) => ({ mask, sums: changed(sums), ...(most ? { most: changed(most) } : {}) })),
     }));
   }
 
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
     const need = this.need(formula);
     const kept = contributions.map((each) => ({ ...each, parts: each.parts.filter((part) => (part.mask & need) === need) }));
-    const isEmpty = (of: readonly Contribution[]): boolean =>
-      of.every(({ parts }) => parts.every((part) => part.sums.every((sum) => sum === 0)));
+    const isEmpty = (of: readonly Contribution[]): boolean => of.every(({ parts }) => parts.every(isEmptyPart));
     if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions)))
       return gap(this.reason(formula, contributions));
     const figure = evaluate(formula, (term) => this.sum(term, kept));
@@ -122,15 +122,16 @@ export class Measured {
       const sum = own.reduce((total, part) => total + (part.sums[at] ?? 0), 0);
       byAccount.set(account, (byAccount.get(account) ?? 0) + sum);
     }
+    const scale = termScale(term);
     const sums = [...byAccount.values()];
-    const total = sums.reduce((a, b) => a + b, 0) / termScale(term);
-    if (!known && total === 0) return gap(this.reason({ kind: 'term', term }, contributions));
+    const [low, high] = [sums.reduce((a, b) => a + b, 0) / scale, parts.reduce((sum, part) => sum + mostOf(part, at), 0) / scale];
+    if (!known && low === 0 && high === 0) return gap(this.reason({ kind: 'term', term }, contributions));
     const complete = parts.every((part) => (part.mask & bit) !== 0);
     const shared = term.kind === 'outcome' && term.countedBy === 'claims' && sums.filter((sum) => sum > 0).length > 1;
     // Two channels may claim one order: across accounts claims are at most their sum.
-    const least = shared ? Math.max(...sums) / termScale(term) : total;
-    if (complete) return shared ? bounds(least, total) : value(total);
-    return withCoverage(bounds(least, null), this.share(bit, parts));
+    const least = shared ? Math.max(...sums) / scale : low;
+    if (complete) return between(least, high);
+    return withCoverage(between(least, Infinity), this.share(bit, parts));
   }
 
   private share(bit: number, parts: readonly Part[]): number | undefined {

@@ -4,11 +4,15 @@ import { NONE } from './tables';
 export interface Part {
   readonly mask: number;
   readonly sums: Float64Array;
+  /** What the sums are at most, where some amounts are known only within limits; Infinity for open. */
+  readonly most?: Float64Array;
 }
+
+type OwnPart = { -readonly [key in keyof Part]: Part[key] };
 
 /** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
 export class SumNode {
-  private readonly parts: Part[][];
+  private readonly parts: OwnPart[][];
   /** Campaigns whose rows it holds. */
   readonly campaigns = new Set<number>();
 
@@ -30,17 +34,20 @@ export class SumNode {
     return this.path[this.dimensions.indexOf('campaign')] ?? NONE;
   }
 
-  add(bucket: number, mask: number, term: number, amount: number): void {
-    const { sums } = this.part(bucket, mask);
-    sums[term] = (sums[term] ?? 0) + amount;
+  /** Adds an amount that is at least `amount` and at most `most`. */
+  add(bucket: number, mask: number, term: number, amount: number, most = amount): void {
+    const part = this.part(bucket, mask);
+    if (most !== amount) part.most ??= part.sums.slice();
+    part.sums[term] = (part.sums[term] ?? 0) + amount;
+    if (part.most) part.most[term] = (part.most[term] ?? 0) + most;
   }
 
   /** The part for a pattern of measured terms, made empty where there is none. Few patterns occur. */
-  part(bucket: number, mask: number): Part {
+  part(bucket: number, mask: number): OwnPart {
     const parts = this.parts[bucket];
     if (!parts) throw new RangeError(`No bucket ${bucket}`);
     for (const part of parts) if (part.mask === mask) return part;
-    const part = { mask, sums: new Float64Array(this.termCount) };
+    const part: OwnPart = { mask, sums: new Float64Array(this.termCount) };
     parts.push(part);
     return part;
   }
@@ -53,7 +60,18 @@ export class SumNode {
   total(bucket: number, term: number): number {
     return this.partsOf(bucket).reduce((sum, part) => sum + (part.sums[term] ?? 0), 0);
   }
+
+  /** What that sum is at most. */
+  most(bucket: number, term: number): number {
+    return this.partsOf(bucket).reduce((sum, part) => sum + mostOf(part, term), 0);
+  }
 }
+
+/** What the sum of a term is at most in a part. */
+export const mostOf = ({ sums, most }: Part, term: number): number => (most ?? sums)[term] ?? 0;
+
+/** Whether nothing was added, or only zeros. */
+export const isEmptyPart = ({ sums, most = sums }: Part): boolean => sums.every((sum) => sum === 0) && most.every((sum) => sum === 0);
 
 interface Branch {
   node?: SumNode;

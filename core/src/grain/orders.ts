@@ -54,7 +54,7 @@ interface Placed {
 
 function place(into: AddOrders, where: readonly Place[] | undefined, row: number, { day, ...placed }: Placed): void {
   const { plan, table, notMatched, visit } = into;
-  const seen = { ...placed, feedId: table.feedId, importId: table.importId[row] ?? 0 };
+  const seen = { ...placed, most: placed.amount, feedId: table.feedId, importId: table.importId[row] ?? 0 };
   if (!where) {
     notMatched.add(placed.bucket, 0, placed.term, placed.amount);
     visit?.({ level: 0, node: notMatched, ...seen });

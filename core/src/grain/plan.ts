@@ -292,10 +292,10 @@ function hasUnmeasured(feed: FeedTable, column: string, campaign: number, day: D
   let cells = byColumn.get(column);
   if (!cells) {
     cells = new Set();
-    const amounts = feed.amounts.get(column);
+    const [amounts, limits] = [feed.amounts.get(column), feed.limits?.get(column)];
     const campaigns = feed.codes.get('campaign');
     for (let row = 0; row < feed.length; row++) {
-      if (!Number.isNaN(amounts?.[row])) continue;
+      if (!Number.isNaN(amounts?.[row]) || limits?.has(row)) continue;
       const first = feed.day[row] ?? 0;
       for (let each = first; each <= (feed.to?.[row] ?? first); each++) cells.add(`${campaigns?.[row] ?? NONE} ${each}`);
     }

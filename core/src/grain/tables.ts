@@ -1,4 +1,5 @@
 import type { ListedBy } from '../measure/outcome';
+import type { Limit } from '../intake/limit';
 import type { Lot } from '../lots/lot';
 import type { Day } from '../time/day';
 
@@ -34,6 +35,8 @@ export interface FeedTable {
   readonly codes: ReadonlyMap<string, Int32Array>;
   /** Amounts by term key, in stored units (see termScale); NaN where the row says "not measured". */
   readonly amounts: ReadonlyMap<string, Float64Array>;
+  /** Amounts known only within limits, by term key and row, in stored units; NaN among the amounts. */
+  readonly limits?: ReadonlyMap<string, ReadonlyMap<number, Limit>>;
 }
 
 /** Orders, leads and the like, with both of their days: one row each, or several of a kind. */

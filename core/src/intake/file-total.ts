@@ -1,3 +1,5 @@
+import type { Figure } from '../figure/figure';
+
 /** A line of totals as a file states them, by role key in whole units. */
 export interface StatedTotal {
   readonly line: number;
@@ -9,12 +11,16 @@ export interface ComparedTotal {
   readonly line: number;
   readonly term: string;
   readonly said: number;
-  readonly read: number;
+  readonly read: Figure;
   readonly agrees: boolean;
 }
 
 /** Cents of rounding, row by row, are no difference. */
-const isSame = (said: number, read: number): boolean => Math.abs(said - read) <= Math.max(0.011, 0.0002 * Math.abs(said));
+function isSame(said: number, read: Figure): boolean {
+  const slack = Math.max(0.011, 0.0002 * Math.abs(said));
+  if (read.kind === 'value') return Math.abs(said - read.value) <= slack;
+  return read.kind === 'bounds' && said >= (read.low ?? -Infinity) - slack && said <= (read.high ?? Infinity) + slack;
+}
 
 /**
  * A file's own totals against the sums of its rows, one line for each term. Where one of several
@@ -22,9 +28,9 @@ const isSame = (said: number, read: number): boolean => Math.abs(said - read) <=
  */
 export function compareTotals(
   stated: readonly StatedTotal[],
-  sums: readonly { readonly term: string; readonly amount: number }[],
+  sums: readonly { readonly term: string; readonly figure: Figure }[],
 ): ComparedTotal[] {
-  return sums.flatMap(({ term, amount: read }) => {
+  return sums.flatMap(({ term, figure: read }) => {
     const lines = stated.flatMap(({ line, amounts }) => {
       const said = amounts.get(term);
       return said === undefined ? [] : [{ line, term, said, read, agrees: isSame(said, read) }];

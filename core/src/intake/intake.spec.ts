@@ -7,7 +7,6 @@ import {
   headerNames,
   headerPlace,
   hourElsewhere,
-  isLimit,
   isProblem,
   isSetting,
   type Mapping,
@@ -25,6 +24,7 @@ import {
   saysTotal,
   termKey,
   termOfKey,
+  value,
 } from '../index';
 
 describe('numbers in files', () => {
@@ -68,11 +68,6 @@ describe('numbers in files', () => {
       }),
       { seed: 7 },
     );
-  });
-
-  it('tells a limit from a number', () => {
-    for (const text of ['< 10 %', '≥ 90', 'below 5', 'moins de 3']) expect(isLimit(text)).toBe(true);
-    for (const text of ['10 %', '-3', '--', 'belowground']) expect(isLimit(text)).toBe(false);
   });
 
   it('settles the decimal sign only where the cells do', () => {
@@ -167,10 +162,10 @@ describe('the layout of a table', () => {
 
 describe('totals in a file', () => {
   const said = (line: number, spend: number) => ({ line, amounts: new Map([['spend', spend]]) });
-  const read = [{ term: 'spend', amount: 30 }];
+  const read = [{ term: 'spend', figure: value(30) }];
 
   it('agree to the cent, and a total of a part is no difference where the whole agrees', () => {
-    expect(compareTotals([said(9, 30.01)], read)).toEqual([{ line: 9, term: 'spend', said: 30.01, read: 30, agrees: true }]);
+    expect(compareTotals([said(9, 30.01)], read)).toEqual([{ line: 9, term: 'spend', said: 30.01, read: value(30), agrees: true }]);
     expect(compareTotals([said(5, 10), said(9, 30)], read)).toMatchObject([{ line: 9, agrees: true }]);
   });
 
@@ -189,6 +184,8 @@ describe('ratios in a file', () => {
   const parts = (key: string): number | null => ({ clicks: 28, impressions: 1000, spend: 14 })[key] ?? null;
   it.each([
     ['ctr', '2.8 %', true],
+    ['ctr', '< 10 %', true],
+    ['ctr', '> 10 %', false],
     ['ctr', '2.8', true],
     ['ctr', 0.028, true],
     ['ctr', '3.1 %', false],
@@ -288,11 +285,6 @@ describe('reading rows', () => {
       day: parseDay('2026-10-05'),
       to: parseDay('2026-10-11'),
     });
-  });
-
-  it('takes a limit for not measured and counts it', () => {
-    const row = readReportRow(['2026-10-01', 'Tea', '< 5', 'active'], mapping, { account: 'UTC', client: 'UTC' });
-    expect(row).toMatchObject({ amounts: { spend: null }, limits: 1 });
   });
 
   it('puts hours of an account abroad under the client’s, on the account’s day', () => {

@@ -8,10 +8,6 @@ const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 
 /** Whether a cell says that there is nothing: empty, "--", "n/a". */
 export const isNothing = (cell: string): boolean => NOT_MEASURED.has(cell.trim().toLowerCase());
 
-/** Whether a cell holds only a limit: "< 10 %", "≥ 90", "below 5". */
-export const isLimit = (cell: string): boolean =>
-  /^(?:[<>≤≥]=?|below|above|under|over|unter|über|moins de|menos de)\s*\d/i.test(cell.trim());
-
 const DIGITS: Readonly<Record<Decimal, RegExp>> = { '.': /^-?\d+(?:\.\d+)?$/, ',': /^-?\d+(?:,\d+)?$/ };
 const MANY: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, mn: 1e6, mio: 1e6, bn: 1e9 };
 

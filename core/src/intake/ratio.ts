@@ -1,4 +1,5 @@
 import { type Cell, cellText } from './cell';
+import { parseLimit } from './limit';
 import { type Decimal, parseNumber } from './number';
 
 /** A ratio that exports carry beside its parts. It is never read as a measure, only compared with ours. */
@@ -72,10 +73,14 @@ const byName = new Map<string, FileRatio>(FILE_RATIOS.map((ratio) => [ratio.name
 export function ratioAgrees(name: FileRatioName, cell: Cell, decimal: Decimal, whole: (key: string) => number | null): boolean | undefined {
   const ratio = byName.get(name);
   const said = parseNumber(cell, decimal);
-  if (!ratio || said === null || said === undefined) return undefined;
+  if (!ratio || said === null) return undefined;
   const [top, bottom] = [whole(ratio.top), whole(ratio.bottom)];
   if (top === null || bottom === null || bottom === 0) return undefined;
   const ours = (top / bottom) * ratio.factor;
+  if (said === undefined) {
+    const limit = parseLimit(cell, decimal);
+    return limit && ours >= limit.least && ours <= (limit.most ?? Infinity);
+  }
   const near = (a: number, b: number): boolean => Math.abs(a - b) <= precisionOf(cell, decimal) + 0.005 * Math.abs(b);
   // A share may be written as 2.8 without its sign.
   return near(said, ours) || (ratio.factor === 1 && near(said / 100, ours));

@@ -1,11 +1,12 @@
-import { termOfKey, termScale } from '../measure/term';
+import { isSetting, termOfKey, termScale } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
 import { parseDate, parseMoment } from './date';
 import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
-import { isLimit, parseNumber, provesOther } from './number';
+import { type Limit, type Limits, parseLimit } from './limit';
+import { parseNumber, provesOther } from './number';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
 /** A cell that cannot be read, with what to do about it. */
@@ -39,8 +40,8 @@ export interface ReportRow {
   readonly splits: Readonly<Record<string, string>>;
   /** By role key, in stored units; null where the cell says "not measured". */
   readonly amounts: Readonly<Record<string, number | null>>;
-  /** Cells that hold only a limit ("< 10 %") and so count as not measured. */
-  readonly limits: number;
+  /** What a cell tells only within limits ("< 10"), by role key, in stored units; its amount is null. */
+  readonly limits: Limits;
   /** Ratios the file states, by whether they are what their parts make. */
   readonly ratios: readonly { readonly ratio: FileRatioName; readonly agrees: boolean }[];
 }
@@ -56,7 +57,7 @@ interface Reading {
   readonly ids: Partial<Record<string, string>>;
   readonly splits: Record<string, string>;
   readonly amounts: Record<string, number | null>;
-  limits: number;
+  limits: Record<string, Limit>;
 }
 
 /** A column that is read, with what is the same for every row of it. */
@@ -106,7 +107,7 @@ function prepared(mapping: Mapping): Prepared {
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones): ReportRow | CellProblem {
   const of = prepared(mapping);
-  const read: Reading = { when: undefined, last: undefined, ids: {}, splits: {}, amounts: {}, limits: 0 };
+  const read: Reading = { when: undefined, last: undefined, ids: {}, splits: {}, amounts: {}, limits: {} };
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
     if (problem) return { column: each.column, ...problem };
@@ -220,18 +221,24 @@ function readAmount(read: Reading, { key, scale }: { key: string; scale: number 
     return undefined;
   }
   const number = parseNumber(cell, decimal);
-  const stored = typeof number === 'number' ? Math.round(number * scale) : number;
-  if (stored === undefined) {
-    const text = cellText(cell);
-    if (!isLimit(text)) return { message: `“${text}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
-    read.limits += 1;
-    read.amounts[key] = null;
-    return undefined;
-  }
-  if (stored !== null && !Number.isSafeInteger(stored)) return { message: `“${cellText(cell)}” is larger than can be kept` };
+  if (number === undefined) return readLimit(read, { key, scale }, cell, decimal);
+  const stored = number === null ? null : Math.round(number * scale);
+  if (stored !== null && !Number.isSafeInteger(stored)) return tooLarge(cell);
   read.amounts[key] = stored;
   return undefined;
 }
+
+function readLimit(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Mapping['decimal']): Refusal {
+  const limit = isSetting(key) ? undefined : parseLimit(cell, decimal);
+  if (!limit) return { message: `“${cellText(cell)}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
+  const [least, most] = [Math.round(limit.least * scale), limit.most === null ? null : Math.round(limit.most * scale)];
+  if (!Number.isSafeInteger(most ?? least)) return tooLarge(cell);
+  read.limits[key] = { least, most };
+  read.amounts[key] = null;
+  return undefined;
+}
+
+const tooLarge = (cell: Cell): Refusal => ({ message: `“${cellText(cell)}” is larger than can be kept` });
 
 const wholeOf = (amounts: Reading['amounts'], key: string): number | null => {
   const amount = amounts[key];

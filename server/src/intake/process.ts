@@ -1,5 +1,6 @@
 import type { CheckReport } from '@lens/contract';
 import {
+  bounds,
   compareTotals,
   type DayRange,
   formatDay,
@@ -12,6 +13,7 @@ import {
   termUnit,
   tryJoining,
   USUAL_JOINING,
+  value,
 } from '@lens/core';
 import { commitReport, commitThings } from '../store/commit';
 import { databasePath, openDatabase, type Db } from '../store/database';
@@ -30,6 +32,7 @@ import {
   replacedRows,
   type StagedDays,
   stagedDays,
+  stagedLimits,
   stagedMembers,
   stagedSum,
   stagedOutcomes,
@@ -118,18 +121,21 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: n
   return covers ?? { from, to };
 }
 
-function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): { term: string; amount: number; unit: 'money' | 'count' }[] {
+function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): CheckReport['totals'] {
   if (mapping.kind !== 'report') {
     const { term, unit } = THING_SUMS[mapping.kind];
-    return [{ term, amount: stagedSum(staging, mapping.kind) / 1_000_000, unit }];
+    return [{ term, figure: value(stagedSum(staging, mapping.kind) / 1_000_000), unit }];
   }
   const terms = termsOfMapping(mapping);
   const sums = stagedSums(staging, terms.length);
+  const limits = stagedLimits(staging);
   return terms.flatMap((key, slot) => {
-    const sum = sums[slot];
-    if (sum === null || sum === undefined || isSetting(key)) return [];
+    const [known, limit] = [sums[slot] ?? null, limits.get(key)];
+    if ((known === null && !limit) || isSetting(key)) return [];
     const term = termOfKey(key);
-    return [{ term: key, amount: sum / termScale(term), unit: termUnit(term) === 'money' ? ('money' as const) : ('count' as const) }];
+    const whole = (amount: number): number => ((known ?? 0) + amount) / termScale(term);
+    const figure = limit ? bounds(whole(limit.least), limit.most === null ? null : whole(limit.most)) : value(whole(0));
+    return [{ term: key, figure, unit: termUnit(term) === 'money' ? ('money' as const) : ('count' as const) }];
   });
 }
 

@@ -29,7 +29,7 @@ import {
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
-import { inOneGo, rowInserter, SLOTS, thingInserter } from '../store/staging';
+import { inOneGo, limitsText, rowInserter, SLOTS, thingInserter } from '../store/staging';
 import { readBlocks, type TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
@@ -108,7 +108,7 @@ class Stager {
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     this.insert =
       mapping.kind === 'report'
-        ? rowInserter(staging, { slots: this.terms.length, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
+        ? rowInserter(staging, { terms: this.terms, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
         : thingInserter(staging, mapping.kind, mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id'));
   }
 
@@ -158,7 +158,7 @@ class Stager {
       if (!this.insert(thingValues(row))) this.count.merged += 1;
       return;
     }
-    this.count.limits += row.limits;
+    this.count.limits += Object.keys(row.limits).length;
     for (const { ratio, agrees } of row.ratios) {
       const counts = this.ratios.get(ratio) ?? { agrees: 0, differs: 0 };
       this.ratios.set(ratio, counts);
@@ -207,6 +207,7 @@ function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
   const splits = Object.keys(row.splits);
   values.push(splits.length === 0 ? '{}' : JSON.stringify(row.splits, splits.sort()));
   for (const term of terms) values.push(row.amounts[term] ?? null);
+  values.push(limitsText(row.limits));
   return values;
 }
 

@@ -221,7 +221,7 @@ export class QueryEngine {
   }
 
   private sourceOf(
-    source: { feedId: number; rows: number; amount: number; imports: readonly number[] },
+    source: { feedId: number; rows: number; amount: Figure; imports: readonly number[] },
     client: string,
   ): WireTrace['inputs'][number]['sources'][number] {
     const feed = findFeed(this.db, source.feedId);

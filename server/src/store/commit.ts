@@ -38,7 +38,9 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
     resolveRows(db, input.feed, columns, slots);
     onStep('members matched', input.rows);
     const about = { feed: input.feed, id, from: input.from, to: input.to };
-    const same = ['day', 'to_day', 'member_id', 'split_id', ...columns].map((column) => `new.${column} IS old.${column}`).join(' AND ');
+    const same = ['day', 'to_day', 'member_id', 'split_id', 'limits', ...columns]
+      .map((column) => `new.${column} IS old.${column}`)
+      .join(' AND ');
     const closed = db
       .prepare(
         `UPDATE feed_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to
@@ -49,8 +51,8 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
     onStep('replaced rows ended', closed);
     const added = db
       .prepare(
-        `INSERT INTO feed_row (feed_id, day, to_day, campaign_id, member_id, split_id, since, ${columns.join(', ')})
-         SELECT @feed, day, to_day, campaign_id, member_id, split_id, @id, ${columns.join(', ')} FROM temp.resolved AS new
+        `INSERT INTO feed_row (feed_id, day, to_day, campaign_id, member_id, split_id, since, limits, ${columns.join(', ')})
+         SELECT @feed, day, to_day, campaign_id, member_id, split_id, @id, limits, ${columns.join(', ')} FROM temp.resolved AS new
          WHERE NOT EXISTS (SELECT 1 FROM feed_row AS old WHERE old.feed_id = @feed AND old.until IS NULL
            AND old.day = new.day AND old.member_id = new.member_id AND old.split_id = new.split_id)`,
       )
@@ -167,7 +169,7 @@ function feedSlots(db: Db, feed: number, terms: readonly string[]): Map<number, 
 function resolveRows(db: Db, feed: number, columns: readonly string[], slots: ReadonlyMap<number, number>): void {
   db.exec(`INSERT OR IGNORE INTO split (dimensions) SELECT DISTINCT splits FROM staging.staged_row`);
   db.exec(`DROP TABLE IF EXISTS temp.resolved;
-    CREATE TEMP TABLE resolved (day INTEGER, to_day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, ${columns.join(', ')},
+    CREATE TEMP TABLE resolved (day INTEGER, to_day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, limits TEXT, ${columns.join(', ')},
       PRIMARY KEY (day, member_id, split_id)) WITHOUT ROWID`);
   db.exec('DROP TABLE IF EXISTS temp.known_path');
   db.prepare(`CREATE TEMP TABLE known_path AS WITH ${PATHS} SELECT * FROM path`.replace('@feed', String(feed))).run();
@@ -182,7 +184,7 @@ function resolveRows(db: Db, feed: number, columns: readonly string[], slots: Re
     return staged < 0 ? 'NULL' : `row.a${staged}`;
   });
   db.exec(`INSERT INTO temp.resolved
-    SELECT row.day, nullif(row.to_day, row.day), campaign_id, member_id, split.id, ${amounts.join(', ')}
+    SELECT row.day, nullif(row.to_day, row.day), campaign_id, member_id, split.id, row.limits, ${amounts.join(', ')}
     FROM staging.staged_row AS row JOIN temp.member_of USING (path) JOIN split ON split.dimensions = row.splits`);
   db.exec('DROP TABLE temp.known_path; DROP TABLE temp.member_of');
 }

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
-import type { FileKind, TaggedOutcome } from '@lens/core';
+import { addLimits, type AmountsWithin, type FileKind, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tables';
 
@@ -28,6 +28,7 @@ export function createStaging(path: string): Db {
       ${slotColumns()
         .map((column) => `${column} INTEGER`)
         .join(', ')},
+      limits TEXT,
       PRIMARY KEY (day, path, splits, to_day)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
@@ -88,7 +89,8 @@ function pathNumbers(db: Db): (day: number, names: readonly string[]) => number 
 
 /** What a file's rows hold. */
 export interface RowKind {
-  readonly slots: number;
+  /** The amount columns, by term key. */
+  readonly terms: readonly string[];
   /** Slots of settings, of which the last counts. */
   readonly settings: ReadonlySet<number>;
   /** Each row holds a part of what was measured: what it lacks is in its siblings, not unmeasured. */
@@ -99,8 +101,9 @@ export interface RowKind {
  * Adds rows of one grain (first and last day, key and name of each level, splits, amounts); rows that share day,
  * member and splits are added together. Tells whether a row was new, or the missing part of one.
  */
-export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (values: unknown[]) => boolean {
-  const columns = ['day', 'to_day', 'path', 'splits', ...slotColumns(slots)];
+export function rowInserter(db: Db, { terms, settings, parts }: RowKind): (values: unknown[]) => boolean {
+  const slots = terms.length;
+  const columns = ['day', 'to_day', 'path', 'splits', ...slotColumns(slots), 'limits'];
   const merge = slotColumns(slots).map((column, slot) => {
     const sum = `${column} + excluded.${column}`;
     if (settings.has(slot)) return `${column} = ${parts ? `coalesce(excluded.${column}, ${column})` : `excluded.${column}`}`;
@@ -108,18 +111,26 @@ export function rowInserter(db: Db, { slots, settings, parts }: RowKind): (value
   });
   const into = `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO`;
   const insert = db.prepare(`${into} NOTHING`);
-  const add = db.prepare(`${into} UPDATE SET ${merge.join(', ')}`);
+  const add = db.prepare(`${into} UPDATE SET ${[...merge, 'limits = excluded.limits'].join(', ')}`);
   const both = slotColumns(slots).map((column) => `(${column} IS NOT NULL AND ? IS NOT NULL)`);
-  const overlaps = db
-    .prepare(`SELECT ${both.join(' OR ') || '1'} FROM staged_row WHERE day = ? AND to_day = ? AND path = ? AND splits = ?`)
-    .pluck();
+  const where = 'FROM staged_row WHERE day = ? AND to_day = ? AND path = ? AND splits = ?';
+  const overlaps = db.prepare(`SELECT ${both.join(' OR ') || '1'} ${where}`).pluck();
+  const stored = db.prepare(`SELECT ${[...slotColumns(slots), 'limits'].join(', ')} ${where}`).raw();
+  const within = (values: readonly unknown[]): AmountsWithin => ({
+    amounts: Object.fromEntries(terms.map((term, slot) => [term, values[slot] as number | null])),
+    limits: JSON.parse((values[slots] as string | null) ?? '{}') as AmountsWithin['limits'],
+  });
+  let hasLimits = false;
   const pathOf = pathNumbers(db);
   const named = 2 + LEVEL_COLUMNS.length;
   return (values) => {
     const day = values[0] as number;
     const own = [day, values[1], pathOf(day, values.slice(2, named) as string[]), ...values.slice(named)];
+    hasLimits ||= own[4 + slots] !== null;
     if (insert.run(...own).changes > 0) return true;
-    const isPart = parts && overlaps.get(...own.slice(4), ...own.slice(0, 4)) === 0;
+    const [key, amounts] = [own.slice(0, 4), own.slice(4)];
+    const isPart = parts && overlaps.get(...amounts.slice(0, slots), ...key) === 0;
+    if (hasLimits) own[4 + slots] = limitsText(addLimits(within(stored.get(...key) as unknown[]), within(amounts), parts));
     add.run(...own);
     return isPart;
   };
@@ -143,6 +154,9 @@ export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (valu
     return false;
   };
 }
+
+/** Limits as they are stored. */
+export const limitsText = (limits: Limits): string | null => (Object.keys(limits).length === 0 ? null : JSON.stringify(limits));
 
 export interface StagedDays {
   readonly rows: number;
@@ -172,6 +186,18 @@ export function stagedSums(db: Db, slots: number): (number | null)[] {
     .raw()
     .get() as (number | null)[];
   return row;
+}
+
+/** What the staged rows hold within limits, summed by term in stored units. */
+export function stagedLimits(db: Db): ReadonlyMap<string, Limit> {
+  const sums = new Map<string, Limit>();
+  const rows = db.prepare<[], string>('SELECT limits FROM staged_row WHERE limits IS NOT NULL').pluck().iterate();
+  for (const text of rows)
+    for (const [term, limit] of Object.entries(JSON.parse(text) as Limits)) {
+      const sum = sums.get(term);
+      sums.set(term, sum ? sumOfLimits(sum, limit) : limit);
+    }
+  return sums;
 }
 
 /** Sum over staged things, in millionths. */

@@ -1,5 +1,15 @@
 import type { Promises } from '@lens/contract';
-import { type ClientTables, type FeedTable, type Joinings, joiningOf, type Naming, NONE, withNameParts } from '@lens/core';
+import {
+  type ClientTables,
+  type FeedTable,
+  type Joinings,
+  joiningOf,
+  type Limit,
+  type Limits,
+  type Naming,
+  NONE,
+  withNameParts,
+} from '@lens/core';
 import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, feedsOf } from './feeds';
@@ -121,6 +131,7 @@ interface RawReportRow extends Record<string, number | string | null> {
   member: number;
   dimensions: string;
   since: number;
+  limits: string | null;
 }
 
 interface ReportLoading {
@@ -139,13 +150,14 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     .get({ feed: feed.id }) as number;
   const codes = new Map(feed.grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
   const amounts = terms.map(() => new Float64Array(length).fill(NaN));
+  const limits = new Map<string, Map<number, Limit>>();
   const day = new Int32Array(length);
   const to = new Int32Array(length);
   let isLong = false;
   const importId = new Int32Array(length);
   const rows = db
     .prepare<object, RawReportRow>(
-      `SELECT day, to_day AS toDay, member_id AS member, dimensions, since${slots.map((slot) => `, ${slot}`).join('')}
+      `SELECT day, to_day AS toDay, member_id AS member, dimensions, since, limits${slots.map((slot) => `, ${slot}`).join('')}
        FROM ${rowsAt('feed_row', cut)} JOIN split ON split.id = split_id ORDER BY day, campaign_id`,
     )
     .iterate({ feed: feed.id });
@@ -162,8 +174,13 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
       const column = amounts[index];
       if (column && typeof amount === 'number') column[at] = amount;
     });
+    if (row.limits !== null) setLimits(limits, at, JSON.parse(row.limits) as Limits);
     at += 1;
   }
+  // Of a row put together from parts, a limit of one part holds for the whole.
+  terms.forEach((term, index) => {
+    for (const limited of limits.get(term)?.keys() ?? []) amounts[index]?.fill(NaN, limited, limited + 1);
+  });
   return {
     feedId: feed.id,
     account,
@@ -175,7 +192,15 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     importId,
     codes,
     amounts: new Map(terms.map((term, index) => [term, amounts[index] ?? new Float64Array(length)])),
+    ...(limits.size > 0 ? { limits } : {}),
   };
+}
+
+function setLimits(limits: Map<string, Map<number, Limit>>, at: number, own: Limits): void {
+  for (const [term, limit] of Object.entries(own)) {
+    const rows = limits.get(term) ?? new Map<number, Limit>();
+    limits.set(term, rows.set(at, limit));
+  }
 }
 
 function setCode(codes: ReadonlyMap<string, Int32Array>, dimension: string, at: number, code: number): void {

@@ -4,10 +4,12 @@ import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import {
   COUNTED_WORDS,
+  type Figure,
   figureText,
   formatNumber,
   metricNamed,
   type MetricId,
+  quantity,
   type Question,
   rangeText,
   type Style,
@@ -81,12 +83,12 @@ export class TraceDrawer {
     return notes;
   });
 
-  protected write(amount: number, unit: Unit): string {
-    return formatNumber(amount, unit, this.style());
+  protected rows(count: number): string {
+    return quantity(count, 'row', 'rows', this.style());
   }
 
-  protected text(input: { figure: Parameters<typeof figureText>[0]; unit: Unit }): string {
-    return figureText(input.figure, input.unit, this.style()).spoken;
+  protected text(figure: Figure, unit: Unit): string {
+    return figureText(figure, unit, this.style()).spoken;
   }
 
   protected when(iso: string): string {

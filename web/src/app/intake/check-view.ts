@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import { FILE_RATIOS, formatNumber, quantity, rangeText, type Step, stepText, type Style } from '@lens/core';
+import { FILE_RATIOS, figureText, formatNumber, quantity, rangeText, type Step, stepText, type Style } from '@lens/core';
 import { termLabel } from './term-label';
 
 /** What a check has found, in words. Money is that of the file's account. */
@@ -9,7 +9,7 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
     ...report,
     rowText: quantity(report.rows, 'row', 'rows', style),
     dayText: report.days ? rangeText(report.days, style.locale) : '',
-    sums: report.totals.map(({ term, amount, unit }) => ({ term: termLabel(term), text: formatNumber(amount, unit, style) })),
+    sums: report.totals.map(({ term, figure, unit }) => ({ term: termLabel(term), text: figureText(figure, unit, style).text })),
     replacesText: quantity(report.replaces, 'row', 'rows', style),
     mergedText: quantity(report.merged, 'line', 'lines', style),
     badText: quantity(report.badRows, 'line', 'lines', style),
@@ -17,8 +17,8 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
     differing: report.fileTotals
       .filter(({ agrees }) => !agrees)
       .map(({ term, said, read, line }) => {
-        const text = (amount: number): string => formatNumber(amount, unitOf(term), style);
-        return `${termLabel(term)}: line ${line} says ${text(said)}, the rows add up to ${text(read)}`;
+        const unit = unitOf(term);
+        return `${termLabel(term)}: line ${line} says ${formatNumber(said, unit, style)}, the rows add up to ${figureText(read, unit, style).text}`;
       }),
     ratioTexts: report.ratios.map((each) => ratioText(each, style)),
     joinText: report.joined && report.joined.before.rows > 0 ? joinedText(report.joined, style) : '',

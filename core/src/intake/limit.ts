@@ -1,0 +1,69 @@
+import type { Cell } from './cell';
+import { type Decimal, parseNumber } from './number';
+
+/** Between which an amount lies, both included; open above where `most` is null. */
+export interface Limit {
+  readonly least: number;
+  readonly most: number | null;
+}
+
+/** Amounts of a row, by role key. */
+type Amounts = Readonly<Record<string, number | null>>;
+export type Limits = Readonly<Record<string, Limit>>;
+
+const BELOW = /^(?:[<≤]=?|below|under|at most|up to|unter|höchstens|moins de|menos de)\s*(\S.*)$/i;
+const ABOVE = /^(?:[>≥]=?|above|over|more than|at least|über|mindestens|plus de|más de)\s*(\S.*)$/i;
+const BETWEEN = /^(\d[\d.,\s]*[km]?)\s*(?:-|–|—|to|bis|à|a)\s*(\d.*)$/i;
+
+/** No limit is written longer. */
+const LONGEST = 60;
+
+/**
+ * The limits of an amount that a cell does not tell exactly: "< 10 %", "≥ 90", "10–100", as reports write
+ * few people or little money. Amounts are not negative, so what is below something is at least 0.
+ * Undefined for any other text.
+ */
+export function parseLimit(cell: Cell, decimal: Decimal): Limit | undefined {
+  if (typeof cell === 'number' || cell.length > LONGEST) return undefined;
+  const text = cell.trim();
+  const read = (part: string | undefined): number | undefined => {
+    const number = part === undefined ? undefined : parseNumber(part, decimal);
+    return typeof number === 'number' && number >= 0 ? number : undefined;
+  };
+  const [below, above] = [read(BELOW.exec(text)?.[1]), read(ABOVE.exec(text)?.[1])];
+  if (below !== undefined) return { least: 0, most: below };
+  if (above !== undefined) return { least: above, most: null };
+  const [, first, second] = BETWEEN.exec(text) ?? [];
+  const [least, most] = [read(first), read(second)];
+  return least !== undefined && most !== undefined && least < most ? { least, most } : undefined;
+}
+
+/**
+ * Limits of the sum of two rows. An amount that neither row limits has none; one that a row does not
+ * measure (null) has none either, unless rows hold `parts` of what was measured.
+ */
+export function addLimits(a: AmountsWithin, b: AmountsWithin, parts: boolean): Limits {
+  const sums: Record<string, Limit> = {};
+  for (const key of new Set([...Object.keys(a.limits), ...Object.keys(b.limits)])) {
+    const [left, right] = [within(a, key), within(b, key)];
+    const sum = left && right ? sumOfLimits(left, right) : parts ? (left ?? right) : undefined;
+    if (sum) sums[key] = sum;
+  }
+  return sums;
+}
+
+/** The amounts of a row and what is known of them only within limits. */
+export interface AmountsWithin {
+  readonly amounts: Amounts;
+  readonly limits: Limits;
+}
+
+function within({ amounts, limits }: AmountsWithin, key: string): Limit | undefined {
+  const amount = amounts[key];
+  return limits[key] ?? (typeof amount === 'number' ? { least: amount, most: amount } : undefined);
+}
+
+export const sumOfLimits = (a: Limit, b: Limit): Limit => ({
+  least: a.least + b.least,
+  most: a.most === null || b.most === null ? null : a.most + b.most,
+});
