@@ -1,6 +1,7 @@
 import {
   ACTION_NAMES,
   ADDRESS_PARTS,
+  CELL_TESTS,
   DATE_ORDERS,
   DELIMITERS,
   DIMENSION_NAMES,
@@ -13,7 +14,6 @@ import {
   LOT_UNITS,
   MEASURE_NAMES,
   TAG_LEVELS,
-  TEXT_TESTS,
 } from '@lens/core';
 import { z } from 'zod';
 import { basis, day, dayRange, figure, id, name } from './basic';
@@ -56,7 +56,7 @@ const headers = z.array(header).max(500).readonly();
 export const step = z.discriminatedUnion('do', [
   z.object({ do: z.literal('hide'), columns: headers }),
   z.object({ do: z.literal('rename'), column: header, to: header }),
-  z.object({ do: z.literal('keep'), column: header, test: z.enum(TEXT_TESTS), value: z.string().max(500) }),
+  z.object({ do: z.literal('keep'), column: header, test: z.enum(CELL_TESTS), value: z.string().max(500) }),
   z.object({
     do: z.literal('split'),
     column: header,

@@ -77,6 +77,7 @@ export * from './shape/shape-sample';
 export * from './shape/step';
 export * from './sources/source';
 export * from './sources/source-list';
+export * from './text/number-test';
 export * from './text/text-test';
 export * from './time/day';
 export * from './time/zone';

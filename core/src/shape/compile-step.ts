@@ -1,5 +1,6 @@
 import { type Cell, cellText } from '../intake/cell';
-import { compileTest, foldText, readPattern, testProblem } from '../text/text-test';
+import { compileNumberTest, isNumberTest, type NumberTest, numberTestProblem } from '../text/number-test';
+import { compileTest, foldText, readPattern, testProblem, type TextTest } from '../text/text-test';
 import { partOfAddress } from './address';
 import type { LetterCase, Step } from './step';
 
@@ -37,13 +38,8 @@ function compiled(step: Step, headers: readonly string[]): CompiledStep {
     }
     case 'rename':
       return renamed(step, headers);
-    case 'keep': {
-      const at = place(headers, step.column);
-      const problem = testProblem(step);
-      if (problem !== '') refuse(problem);
-      const passes = compileTest(step);
-      return { headers, transform: (row) => (passes(cellText(row[at])) ? [row] : []) };
-    }
+    case 'keep':
+      return kept(step, headers);
     case 'split':
       return split(step, headers);
     case 'address': {
@@ -80,6 +76,27 @@ function compiled(step: Step, headers: readonly string[]): CompiledStep {
     case 'rows to columns':
       return rowsToColumns(step, headers);
   }
+}
+
+function kept({ column, test, value }: Step & { do: 'keep' }, headers: readonly string[]): CompiledStep {
+  const at = place(headers, column);
+  const { problem, passes } = isNumberTest(test) ? numberTest({ test, value }) : textTest({ test, value });
+  if (problem !== '') refuse(problem);
+  return {
+    headers,
+    transform: (row) => {
+      const passed = passes(row[at] ?? '');
+      if (typeof passed === 'string') return passed;
+      return passed ? [row] : [];
+    },
+  };
+}
+
+const numberTest = (of: NumberTest) => ({ problem: numberTestProblem(of), passes: compileNumberTest(of) });
+
+function textTest(of: TextTest) {
+  const passes = compileTest(of);
+  return { problem: testProblem(of), passes: (cell: Cell) => passes(cellText(cell)) };
 }
 
 function place(headers: readonly string[], name: string): number {

@@ -1,14 +1,17 @@
 import fc from 'fast-check';
 import {
+  CELL_TESTS,
+  compileNumberTest,
   compileTest,
   makesParts,
+  numberTestProblem,
   partOfAddress,
   shapeOf,
   shapeSample,
   type Step,
   STEP_KINDS,
   stepText,
-  TEXT_TESTS,
+  type TEXT_TESTS,
   testProblem,
 } from '../index';
 
@@ -34,6 +37,17 @@ describe('steps', () => {
     ]);
     expect(headers).toEqual(['Day', 'Campaign', 'Clicks']);
     expect(rows.map((row) => row[2])).toEqual(['7', '3']);
+  });
+
+  it('keep rows by their numbers, and guess none', () => {
+    const keep = (value: string) => ({ do: 'keep' as const, column: 'Clicks', test: 'is more than' as const, value });
+    expect(shaped([keep('3')]).rows.map((row) => row[3])).toEqual(['7']);
+    const shape = shapeOf(HEADERS, [keep('100')]);
+    const refused = (cell: string) => shape.apply(['2026-10-01', 'x', '', cell]).problem?.message;
+    expect(refused('many')).toContain('not a number');
+    expect(refused('1.234')).toContain('decimals');
+    expect([refused('1,234.50'), refused('0.50'), refused('--')]).toEqual([undefined, undefined, undefined]);
+    expect(shapeOf(HEADERS, [keep('1,200')]).problems[0]?.message).toContain('as a number');
   });
 
   it('split at a text, the rest staying with the last part', () => {
@@ -164,7 +178,7 @@ describe('shaping as a whole', () => {
   const step = fc.oneof(
     fc.record({ do: fc.constant('hide' as const), columns: names }),
     fc.record({ do: fc.constant('rename' as const), column: name, to: name }),
-    fc.record({ do: fc.constant('keep' as const), column: name, test: fc.constantFrom(...TEXT_TESTS), value: text }),
+    fc.record({ do: fc.constant('keep' as const), column: name, test: fc.constantFrom(...CELL_TESTS), value: text }),
     fc.record({ do: fc.constant('split' as const), column: name, at: text, isPattern: fc.boolean(), into: names }),
     fc.record({ do: fc.constant('combine' as const), columns: names, between: text, to: name }),
     fc.record({ do: fc.constant('replace' as const), column: name, find: text, with: text, isPattern: fc.boolean() }),
@@ -229,5 +243,24 @@ describe('tests of a text', () => {
   it('fulfils a test that cannot be used with nothing', () => {
     expect(testProblem({ test: 'fits the pattern', value: '(' })).toContain('pattern');
     expect(compileTest({ test: 'does not contain', value: '' })('anything')).toBe(false);
+  });
+});
+
+describe('tests of a number', () => {
+  const passes = (test: Parameters<typeof compileNumberTest>[0]['test'], of: string | number) =>
+    compileNumberTest({ test, value: '12.5' })(of);
+  it.each([
+    ['is more than', '12,5', false],
+    ['is at least', '12,5', true],
+    ['is less than', '(3)', true],
+    ['is at most', 12.5, true],
+    ['is at most', '1.2K', false],
+    ['is less than', 'n/a', false],
+    ['is less than', '50 %', true],
+  ] as const)('%s, of %s: %s', (test, of, passed) => expect(passes(test, of)).toBe(passed));
+
+  it('needs a number', () => {
+    expect(numberTestProblem({ test: 'is at least', value: '' })).toContain('is at least');
+    expect(numberTestProblem({ test: 'is at least', value: '-3.5' })).toBe('');
   });
 });

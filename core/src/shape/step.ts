@@ -1,8 +1,11 @@
-import type { TextTestName } from '../text/text-test';
+import { NUMBER_TESTS, type NumberTestName } from '../text/number-test';
+import { TEXT_TESTS, type TextTestName } from '../text/text-test';
 
 export const ADDRESS_PARTS = ['host', 'path', 'parameter'] as const;
 export type AddressPart = (typeof ADDRESS_PARTS)[number];
 export const LETTER_CASES = ['lower', 'upper', 'capitals'] as const;
+/** How a row's cell can be tested. */
+export const CELL_TESTS = [...TEXT_TESTS, ...NUMBER_TESTS] as const;
 export type LetterCase = (typeof LETTER_CASES)[number];
 
 /** One change to a table on its way in. Columns are named as they stand at that step. */
@@ -10,7 +13,7 @@ export type Step =
   | { readonly do: 'hide'; readonly columns: readonly string[] }
   | { readonly do: 'rename'; readonly column: string; readonly to: string }
   /** Keeps only rows whose cell passes the test. */
-  | { readonly do: 'keep'; readonly column: string; readonly test: TextTestName; readonly value: string }
+  | { readonly do: 'keep'; readonly column: string; readonly test: TextTestName | NumberTestName; readonly value: string }
   /** Cuts a cell at a text, the rest staying with the last part, or takes the groups of a pattern. */
   | { readonly do: 'split'; readonly column: string; readonly at: string; readonly isPattern: boolean; readonly into: readonly string[] }
   | {

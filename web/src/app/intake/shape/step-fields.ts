@@ -1,4 +1,4 @@
-import { ADDRESS_PARTS, LETTER_CASES, needsValue, type Step, type StepKind, TEXT_TESTS } from '@lens/core';
+import { ADDRESS_PARTS, CELL_TESTS, LETTER_CASES, needsValue, type Step, type StepKind } from '@lens/core';
 
 interface OfField {
   readonly key: string;
@@ -32,8 +32,8 @@ export const STEP_FIELDS: Readonly<Record<StepKind, readonly StepField[]>> = {
   rename: [column(), to('New name', '')],
   keep: [
     column(),
-    { kind: 'choice', key: 'test', label: 'Test', choices: choices(TEXT_TESTS) },
-    { kind: 'text', key: 'value', label: 'Text', when: (step) => step.do === 'keep' && needsValue(step.test) },
+    { kind: 'choice', key: 'test', label: 'Test', choices: choices(CELL_TESTS) },
+    { kind: 'text', key: 'value', label: 'Text or number', when: (step) => step.do === 'keep' && needsValue(step.test) },
   ],
   split: [
     column(),
