@@ -47,9 +47,9 @@ export function notMatchedContribution(sums: Sums, bucket: number): Contribution
   let everything = delivered;
   const range = sums.buckets[bucket];
   if (range) for (let day = range.from; day <= range.to; day++) everything |= sums.plan.ordersMeasured(day);
-  const total = new Float64Array(sums.terms.length);
-  for (const part of sums.notMatched.partsOf(bucket)) part.sums.forEach((sum, term) => (total[term] = (total[term] ?? 0) + sum));
-  return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total }] };
+  const total = Float64Array.from(sums.terms, (_, term) => sums.notMatched.total(bucket, term));
+  const most = Float64Array.from(sums.terms, (_, term) => sums.notMatched.most(bucket, term));
+  return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total, most }] };
 }
 
 /** Term positions of one question, with what a figure over them needs. */

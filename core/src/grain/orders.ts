@@ -40,7 +40,10 @@ export function addOrders(into: AddOrders): void {
       const bucket = day === NONE ? NONE : (bucketOf[day - from] ?? NONE);
       if (each.byClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity)) continue;
       const amount = bucket === NONE ? undefined : amountOf(table, row, each.part, marginOn(plan.tables.margin, day));
-      if (amount !== undefined) place(into, places.of(row), row, { day, bucket, term: each.index, amount });
+      // Without a rate the value is something, nobody knows how much: the sum is "at least".
+      const most = each.part !== 'count' && table.unpriced?.rows.has(row) ? Infinity : amount;
+      if (bucket !== NONE && most !== undefined)
+        place(into, places.of(row), row, { day, bucket, term: each.index, amount: amount ?? 0, most });
     }
   }
 }
@@ -50,18 +53,19 @@ interface Placed {
   readonly bucket: number;
   readonly term: number;
   readonly amount: number;
+  readonly most: number;
 }
 
 function place(into: AddOrders, where: readonly Place[] | undefined, row: number, { day, ...placed }: Placed): void {
   const { plan, table, notMatched, visit } = into;
-  const seen = { ...placed, most: placed.amount, feedId: table.feedId, importId: table.importId[row] ?? 0 };
+  const seen = { ...placed, feedId: table.feedId, importId: table.importId[row] ?? 0 };
   if (!where) {
-    notMatched.add(placed.bucket, 0, placed.term, placed.amount);
+    notMatched.add(placed.bucket, 0, placed.term, placed.amount, placed.most);
     visit?.({ level: 0, node: notMatched, ...seen });
     return;
   }
   for (const { level, node, measured } of where) {
-    node.add(placed.bucket, measured[day - plan.window.from] ?? 0, placed.term, placed.amount);
+    node.add(placed.bucket, measured[day - plan.window.from] ?? 0, placed.term, placed.amount, placed.most);
     visit?.({ level, node, ...seen });
   }
 }

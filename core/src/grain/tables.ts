@@ -52,9 +52,17 @@ export interface OrderTable {
   readonly importId: Int32Array;
   /** Where the order's tags lead: codes by dimension (campaign, group, ad), NONE where they lead nowhere. */
   readonly codes: ReadonlyMap<string, Int32Array>;
-  /** `count` and `value` in millionths. */
+  /** `count` and `value` in millionths, the value in the client's currency; NaN where it is not known. */
   readonly count: Float64Array;
   readonly value: Float64Array;
+  /** Values in another currency on days without a rate, by row, in millionths of the account's own. */
+  readonly unpriced?: Unpriced;
+}
+
+export interface Unpriced {
+  /** Index into `ClientTables.accounts`. */
+  readonly account: number;
+  readonly rows: ReadonlyMap<number, number>;
 }
 
 export interface AccountInfo {

@@ -81,7 +81,7 @@ export function health(input: HealthInput): HealthNote[] {
     ...accounts.flatMap((account) => disagreements(input, account)),
     ...accounts.flatMap((account) => withoutRate(input, account)),
     ...accounts.flatMap((account) => withoutOutcomes(input, account)),
-    ...tables.orders.flatMap((orders) => [...missingOrders(input, orders), ...notMatched(input, orders)]),
+    ...tables.orders.flatMap((orders) => [...missingOrders(input, orders), ...notMatched(input, orders), ...unpriced(input, orders)]),
     ...tables.feeds.flatMap((feed) => withoutValue(input, feed)),
     ...visitNotes(input),
     ...[...input.otherZone].map((account) => note({ kind: 'other zone', serious: false, account, days: input.range })),
@@ -202,6 +202,17 @@ function withoutRate({ tables, range }: HealthInput, at: number): HealthNote[] {
     [from, to] = [Math.min(from, day), Math.max(to, day)];
   }
   return money > 0 ? [note({ kind: 'no rate', serious: true, account: at, days: { from, to }, money })] : [];
+}
+
+/** The same of the values of a list of outcomes. */
+function unpriced({ range }: HealthInput, orders: OrderTable): HealthNote[] {
+  const rows = [...(orders.unpriced?.rows ?? [])]
+    .map(([row, value]) => ({ day: orders.saleDay[row] ?? 0, value }))
+    .filter(({ day }) => day >= range.from && day <= range.to);
+  if (rows.length === 0) return [];
+  const days = { from: Math.min(...rows.map(({ day }) => day)), to: Math.max(...rows.map(({ day }) => day)) };
+  const money = sum(rows.map(({ value }) => value)) / MILLIONTHS;
+  return [note({ kind: 'no rate', serious: true, account: orders.unpriced?.account ?? null, feedId: orders.feedId, days, money })];
 }
 
 /** Spend of an account for which neither its reports nor the tags of orders ever tell of an outcome. */

@@ -3,10 +3,12 @@ import {
   joiner,
   type Joining,
   memberWeights,
+  type AccountInfo,
   type FeedTable,
   type Naming,
   NONE,
   type OrderTable,
+  rateOn,
   splitBy,
   type Tags,
 } from '@lens/core';
@@ -50,6 +52,9 @@ export const memberJoiner = (joining: Joining, members: Members, naming: Naming)
   joiner(joining, members.byId.values(), { naming, campaignOf: (member) => members.campaignOf(member) });
 
 export interface OrderLoading {
+  readonly accounts: readonly AccountInfo[];
+  /** Place of the list's account among them. */
+  readonly account: number;
   readonly members: Members;
   readonly naming: Naming;
   readonly joining: Joining;
@@ -68,23 +73,41 @@ const LEVELS = ['campaign', 'group', 'ad'] as const;
 
 /** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
 export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {
-  const rows = storedOutcomes(db, feed.id, loading.cut).flatMap(placer(loading));
+  const { priced, unpriced } = exchanged(storedOutcomes(db, feed.id, loading.cut).flatMap(placer(loading)), loading);
   return {
     feedId: feed.id,
     action: feed.action,
     countedBy: feed.mapping.countedBy,
     covers: coversOf(db, feed.id, loading.cut),
-    length: rows.length,
-    saleDay: Int32Array.from(rows, (row) => row.saleDay),
-    clickDay: Int32Array.from(rows, (row) => row.clickDay ?? NONE),
-    importId: Int32Array.from(rows, (row) => row.since),
+    length: priced.length,
+    saleDay: Int32Array.from(priced, (row) => row.saleDay),
+    clickDay: Int32Array.from(priced, (row) => row.clickDay ?? NONE),
+    importId: Int32Array.from(priced, (row) => row.since),
     codes: new Map([
-      ...LEVELS.map((level) => [level, Int32Array.from(rows, ({ path }) => path.get(level) ?? NONE)] as const),
-      ['lot', loading.lotCodesOf(rows.map(({ tagLink }) => tagLink))],
+      ...LEVELS.map((level) => [level, Int32Array.from(priced, ({ path }) => path.get(level) ?? NONE)] as const),
+      ['lot', loading.lotCodesOf(priced.map(({ tagLink }) => tagLink))],
     ]),
-    count: Float64Array.from(rows, ({ count }) => count ?? ONE_OUTCOME),
-    value: Float64Array.from(rows, ({ value }) => value ?? NaN),
+    count: Float64Array.from(priced, ({ count }) => count ?? ONE_OUTCOME),
+    value: Float64Array.from(priced, ({ value }) => value ?? NaN),
+    ...(unpriced.size > 0 ? { unpriced: { account: loading.account, rows: unpriced } } : {}),
   };
+}
+
+/** Values in the client's currency, by the rate of the day of the sale; those of days without one are kept apart, by row. */
+function exchanged(
+  rows: readonly Placed[],
+  { accounts, account }: OrderLoading,
+): { priced: readonly Placed[]; unpriced: Map<number, number> } {
+  const unpriced = new Map<number, number>();
+  const own = accounts[account];
+  if (!own || own.rates === null) return { priced: rows, unpriced };
+  const priced = rows.map((row, at) => {
+    if (row.value === null) return row;
+    const rate = rateOn(own, row.saleDay);
+    if (rate === undefined) unpriced.set(at, row.value);
+    return { ...row, value: rate === undefined ? null : Math.round(row.value * rate) };
+  });
+  return { priced, unpriced };
 }
 
 function placer({ members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {

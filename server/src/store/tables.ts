@@ -81,15 +81,22 @@ function loadRecord(
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
   const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
-  const lots = lotsOf(db, lotFeeds, cut, (feed) => accountIndex.get(feed.account) ?? NONE);
+  const infos = accounts.map((account): AccountInfo => ({
+    id: account.id,
+    channel: account.channel,
+    currency: account.currency,
+    rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
+    sellsItself: account.channelKind === 'marketplace',
+  }));
+  const placeOf = (feed: FeedRecord): number => accountIndex.get(feed.account) ?? NONE;
+  const lots = lotsOf(db, lotFeeds, cut, placeOf);
   const codesOf = lotCodes(lots);
   const reportTables = reports
     .map((feed) => {
-      if (cut !== null)
-        return loadReport(db, feed, { account: accountIndex.get(feed.account) ?? NONE, members, splits: cache.splits, cut });
+      if (cut !== null) return loadReport(db, feed, { account: placeOf(feed), members, splits: cache.splits, cut });
       const known = cache.feeds.get(feed.id);
       // A new account moves the others' places, so a kept table belongs to its place too.
-      const account = accountIndex.get(feed.account) ?? NONE;
+      const account = placeOf(feed);
       if (known?.version === feed.version && known.table.account === account) return known.table;
       const table = loadReport(db, feed, { account, members, splits: cache.splits, cut });
       cache.feeds.set(feed.id, { version: feed.version, table });
@@ -97,18 +104,21 @@ function loadRecord(
     })
     .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits));
   const tables: ClientTables = {
-    accounts: accounts.map((account) => ({
-      id: account.id,
-      channel: account.channel,
-      currency: account.currency,
-      rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
-      sellsItself: account.channelKind === 'marketplace',
-    })),
+    accounts: infos,
     feeds: reportTables,
     orders: feeds
       .filter((feed) => feed.kind === 'orders')
       .map((feed) =>
-        loadOrders(db, feed, { members, naming, joining: joiningOf(joins, feed.id), reports: reportTables, cut, lotCodesOf: codesOf }),
+        loadOrders(db, feed, {
+          accounts: infos,
+          account: placeOf(feed),
+          members,
+          naming,
+          joining: joiningOf(joins, feed.id),
+          reports: reportTables,
+          cut,
+          lotCodesOf: codesOf,
+        }),
       ),
     lots,
     campaignAccount: new Map(
