@@ -1,4 +1,4 @@
-import { METRIC_SETS, NAME_PARTS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
+import { METRIC_SETS, NAME_PARTS, RESULT_SETS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -12,8 +12,9 @@ export type Channel = z.infer<typeof channel>;
 export const newChannel = channel.omit({ id: true });
 
 export const metricSetId = z.enum(METRIC_SETS.map((set) => set.id));
+export const resultSetId = z.enum(RESULT_SETS.map((set) => set.id));
 
-export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: metricSetId });
+export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: resultSetId });
 export const client = newClient.extend({ id });
 export type Client = z.infer<typeof client>;
 

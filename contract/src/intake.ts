@@ -13,6 +13,7 @@ import {
   LISTED_BY,
   LOT_UNITS,
   MEASURE_NAMES,
+  REPORTED_PARTS,
   TAG_LEVELS,
 } from '@lens/core';
 import { z } from 'zod';
@@ -29,7 +30,7 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('level'), level: z.enum(LEVELS), part: z.enum(['id', 'name']) }),
   z.object({ role: z.literal('dimension'), dimension: z.enum(DIMENSION_NAMES) }),
   z.object({ role: z.literal('measure'), measure: z.enum(MEASURE_NAMES) }),
-  z.object({ role: z.literal('outcome'), action: z.enum(ACTION_NAMES), part: z.enum(['count', 'value']), basis }),
+  z.object({ role: z.literal('outcome'), action: z.enum(ACTION_NAMES), part: z.enum(REPORTED_PARTS), basis }),
   z.object({ role: z.literal('order id') }),
   z.object({ role: z.literal('sale time') }),
   z.object({ role: z.literal('click time') }),

@@ -55,6 +55,7 @@ export * from './measure/measure';
 export * from './measure/outcome';
 export * from './measure/term';
 export * from './metric/metric';
+export * from './metric/metric-set';
 export * from './moves/audit';
 export * from './moves/economics';
 export * from './moves/effect-sum';

@@ -267,8 +267,14 @@ export const questionFor = (client: string, part: object): object => ({
 });
 
 /** One figure of the total row: its value, its bounds, or its gap. */
-export async function totalCell(address: string, { client }: Setting, period: { from: string; to: string }, metric: string) {
-  const { body } = await compare(address, client, { period });
+export async function totalCell(
+  address: string,
+  { client }: Setting,
+  period: { from: string; to: string },
+  metric: string,
+  metricSet = 'shop',
+) {
+  const { body } = await compare(address, client, { period, metricSet });
   const { values, bounds, gaps } = body.columns[body.metrics.indexOf(metric)].now;
   const [, low = null, high = null] = bounds[0] ?? [];
   return { value: values[0], low, high, gap: gaps[0]?.[1] ?? null };

@@ -37,4 +37,13 @@ describe('amounts known only within limits', () => {
     await bring('2026-10-01,Tea,10,4', '2026-10-02,Tea,10,30', '2026-10-03,Tea,1,1');
     expect(await clicks('2026-10-03')).toMatchObject({ value: 35 });
   });
+
+  it('hold for people in two lines of one row: at least the more, at most all', async () => {
+    const people = ['Day,Campaign,Cost,Reach', '2026-10-01,Tea,10,30', '2026-10-01,Tea,5,12', 'Total,,15,36'].join('\n');
+    const job = await importFile(server.address, setting, 'Reach', people);
+    // What does not add up has no total, and a total line of it is compared with nothing.
+    expect(job.report).toMatchObject({ rows: 1, merged: 1, totals: [{ term: 'spend' }], fileTotals: [{ term: 'spend', agrees: true }] });
+    const period = { from: '2026-10-01', to: '2026-10-01' };
+    expect(await totalCell(server.address, setting, period, 'people-reached', 'reach')).toMatchObject({ low: 30, high: 42 });
+  });
 });

@@ -1,13 +1,20 @@
 import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
-import { accountContribution, type Contribution, contributionOf, Measured, notMatchedContribution } from '../grain/measured';
+import {
+  accountContribution,
+  type Contribution,
+  contributionOf,
+  contributionToTotal,
+  Measured,
+  notMatchedContribution,
+} from '../grain/measured';
 import { isEmptyPart, type Part, type SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
 import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { isBySite } from '../measure/measure';
-import { type ClosedTerm, type Counting, termKey } from '../measure/term';
+import { type ClosedTerm, type Counting, isPeople, termKey } from '../measure/term';
 import { metricNamed, type MetricId } from '../metric/metric';
 import { arrivedShare } from '../maturity/lateness';
 import type { Day } from '../time/day';
@@ -100,7 +107,7 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
   const { sums, measured, members } = answer(tables, question, names, lastDay);
   const metrics = metricsOf(question);
   const action = outcomeOf(question);
-  const arrived = question.basis === 'click' ? arrivedShare(tables, question.period, action, lastDay) : undefined;
+  const arrived = question.basis === 'click' && action !== null ? arrivedShare(tables, question.period, action, lastDay) : undefined;
   const formulas = metrics.map((metric) => {
     const formula = closedFormula(metric, question);
     return { formula, settled: isSettled(formula, arrived) };
@@ -166,7 +173,7 @@ function membersOf(sums: Sums, names: Names): Member[] {
   const delivers = (feed: FeedTable, at: number): boolean => feed.account === at && [...feed.amounts.keys()].some((key) => !isBySite(key));
   const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
   const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
-    ...nodes.map((node) => contributionOf(sums, node, bucket)),
+    ...nodes.map((node) => contributionToTotal(sums, node, bucket)),
     ...own.map((account) => accountContribution(sums, account, bucket)),
   ];
   const all = (bucket: number): Contribution[] => [...of(campaigns, media, bucket), notMatchedContribution(sums, bucket)];
@@ -239,9 +246,10 @@ interface Whole {
 
 /** What a member has more (or less) than its parts: a member of its own, so that totals never move. */
 function remainderOf(sums: Sums, { key, depth, nodes, children }: Whole, channel: string, dimension: string): Member[] {
+  // People of the parts are no part of the people of the whole: nothing is known of a rest.
   const rest = (bucket: number, own = nodes, parts = children): Pick<Part, 'sums' | 'most'> => ({
-    sums: Float64Array.from(sums.terms, (_, term) => sumOf(own, bucket, term) - mostOf(parts, bucket, term)),
-    most: Float64Array.from(sums.terms, (_, term) => mostOf(own, bucket, term) - sumOf(parts, bucket, term)),
+    sums: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(parts, bucket, term))),
+    most: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? Infinity : mostOf(own, bucket, term) - sumOf(parts, bucket, term))),
   });
   // Where limits leave room for nothing, nothing is known to be left.
   const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>

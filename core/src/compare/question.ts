@@ -1,7 +1,8 @@
 import type { Direction } from '../figure/order';
 import type { Action } from '../measure/outcome';
 import type { Counting } from '../measure/term';
-import { METRIC_SETS, type MetricId, type MetricSetId } from '../metric/metric';
+import type { MetricId } from '../metric/metric';
+import { METRIC_SETS, type MetricSetId } from '../metric/metric-set';
 import { type NamePart, partDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 
@@ -64,4 +65,4 @@ export function metricsOf(question: Question): readonly MetricId[] {
 }
 
 /** The outcome that the metric set of a question is about. */
-export const outcomeOf = ({ metricSet }: Question): Action => METRIC_SETS.find((set) => set.id === metricSet)?.action ?? 'purchase';
+export const outcomeOf = ({ metricSet }: Question): Action | null => METRIC_SETS.find((set) => set.id === metricSet)?.action ?? null;

@@ -81,7 +81,7 @@ export function filledFormula(formula: Formula, write: (term: ClosedTerm) => str
   return formulaText(formula, (term) => write(term as ClosedTerm));
 }
 
-function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most }: Visit): void {
+function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most, people }: Visit): void {
   let own = tallies.get(node);
   if (!own) {
     own = new Map();
@@ -91,7 +91,7 @@ function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, 
   const tally = own.get(key) ?? { rows: 0, least: 0, most: 0, imports: new Set() };
   own.set(key, tally);
   tally.rows += 1;
-  tally.least += amount;
+  tally.least = people ? Math.max(tally.least, amount) : tally.least + amount;
   tally.most += most;
   tally.imports.add(importId);
 }

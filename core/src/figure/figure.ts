@@ -48,10 +48,10 @@ export function bounds(low: number | null, high: number | null): Figure {
   return { kind: 'bounds', low, high };
 }
 
-/** The same, where an infinite side is an open one; with both of them open nothing is measured. */
+/** The same, where an infinite side is an open one; with both of them open there is nothing to be had. */
 export function between(low: number, high: number): Figure {
   const [least, most] = [Number.isFinite(low) ? low : null, Number.isFinite(high) ? high : null];
-  return least === null && most === null ? gap('not measured') : bounds(least, most);
+  return least === null && most === null ? gap('not additive') : bounds(least, most);
 }
 
 export function gap(name: Gap): NoNumber {

@@ -1,5 +1,5 @@
 import type { Limit } from '../intake/limit';
-import { type ClosedTerm, termUnit } from '../measure/term';
+import { type ClosedTerm, isPeople, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { NodeIndex, SumNode } from './node';
 import { addOrders } from './orders';
@@ -41,6 +41,7 @@ export interface Visit {
   readonly amount: number;
   /** What it is at most, where it is known only within limits. */
   readonly most: number;
+  readonly people: boolean;
   readonly feedId: number;
   readonly importId: number;
 }
@@ -94,6 +95,7 @@ interface Column {
   readonly amounts: Float64Array;
   readonly limits: ReadonlyMap<number, Limit> | undefined;
   readonly derived: boolean;
+  readonly people: boolean;
   /** Money of an account in another currency than the client's: exchanged row by row. */
   readonly exchanged: boolean;
 }
@@ -118,7 +120,16 @@ class FeedSummer {
       const { column, derived } = sourceOf(term);
       const amounts = isListed(term) ? undefined : feed.amounts.get(column);
       return amounts
-        ? [{ term: index, amounts, limits: feed.limits?.get(column), derived, exchanged: isForeign && termUnit(term) === 'money' }]
+        ? [
+            {
+              term: index,
+              amounts,
+              limits: feed.limits?.get(column),
+              derived,
+              people: isPeople(term),
+              exchanged: isForeign && termUnit(term) === 'money',
+            },
+          ]
         : [];
     });
     this.codes = level.dimensions.map((each) => feed.codes.get(each));
@@ -148,7 +159,7 @@ class FeedSummer {
       const most = limit ? this.amount(column, limit.most ?? Infinity, at) : amount;
       node ??= this.nodeOf(row, campaign);
       if (!node) return;
-      node.add(bucket, cells.measured[at] ?? 0, column.term, amount, most);
+      node[column.people ? 'addPeople' : 'add'](bucket, cells.measured[at] ?? 0, column.term, amount, most);
       this.visit?.({
         level: this.level.level,
         node,
@@ -156,6 +167,7 @@ class FeedSummer {
         term: column.term,
         amount,
         most,
+        people: column.people,
         feedId: this.feed.feedId,
         importId: this.feed.importId[row] ?? 0,
       });

@@ -1,7 +1,8 @@
 import { add, subtract } from '../figure/arithmetic';
 import { between, type Figure, gap, type Gap, withCoverage } from '../figure/figure';
 import { evaluate, type Formula, termsOf } from '../formula/formula';
-import { type ClosedTerm, termKey, termScale, termUnit } from '../measure/term';
+import { groupBy } from '../list/group-by';
+import { type ClosedTerm, isPeople, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import { isEmptyPart, mostOf, type Part, type SumNode } from './node';
 import { isListed } from './plan';
@@ -25,6 +26,20 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
     for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
   }
   return { account: node.account, noRate, parts: node.partsOf(bucket) };
+}
+
+/**
+ * The contribution of a campaign to a total. What is known of the account as a whole, not by campaign, is
+ * measured there beside the campaigns, and what is known by campaign beside the account.
+ */
+export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): Contribution {
+  const own = contributionOf(sums, node, bucket);
+  const { plan } = sums;
+  const beside = node.campaign === NONE ? plan.accountMeasured(node.account) : plan.cells([], NONE, node.account).measured;
+  const range = sums.buckets[bucket];
+  if (!range) return own;
+  const always = beside.subarray(range.from - plan.window.from, range.to - plan.window.from + 1).reduce((mask, each) => mask & each, ~0);
+  return { ...own, parts: own.parts.map((part) => ({ ...part, mask: part.mask | always })) };
 }
 
 /** What an account adds to a total by what it does not know: empty parts for the patterns of its days. */
@@ -117,15 +132,14 @@ export class Measured {
     const bit = 1 << at;
     const parts = contributions.flatMap((each) => each.parts);
     const known = parts.some((part) => (part.mask & bit) !== 0);
-    const byAccount = new Map<number, number>();
-    for (const { account, parts: own } of contributions) {
-      const sum = own.reduce((total, part) => total + (part.sums[at] ?? 0), 0);
-      byAccount.set(account, (byAccount.get(account) ?? 0) + sum);
-    }
+    // The same people may stand in every part: the most of any are certain.
+    const together = isPeople(term) ? mostOfAny : sumOf;
     const scale = termScale(term);
-    const sums = [...byAccount.values()];
-    const [low, high] = [sums.reduce((a, b) => a + b, 0) / scale, parts.reduce((sum, part) => sum + mostOf(part, at), 0) / scale];
-    if (!known && low === 0 && high === 0) return gap(this.reason({ kind: 'term', term }, contributions));
+    const sums = [...groupBy(contributions, ({ account }) => account).values()]
+      .map((own) => own.flatMap((each) => each.parts.map((part) => part.sums[at] ?? 0)))
+      .map(together);
+    const [low, high] = [together(sums) / scale, sumOf(parts.map((part) => mostOf(part, at))) / scale];
+    if (!known && (high === 0 || low === -Infinity)) return gap(this.reason({ kind: 'term', term }, contributions));
     const complete = parts.every((part) => (part.mask & bit) !== 0);
     const shared = term.kind === 'outcome' && term.countedBy === 'claims' && sums.filter((sum) => sum > 0).length > 1;
     // Two channels may claim one order: across accounts claims are at most their sum.
@@ -163,3 +177,6 @@ export class Measured {
     return at;
   }
 }
+
+const sumOf = (amounts: readonly number[]): number => amounts.reduce((sum, each) => sum + each, 0);
+const mostOfAny = (amounts: readonly number[]): number => amounts.reduce((most, each) => Math.max(most, each), -Infinity);

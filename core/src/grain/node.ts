@@ -42,6 +42,14 @@ export class SumNode {
     if (part.most) part.most[term] = (part.most[term] ?? 0) + most;
   }
 
+  /** Adds different people of one row: with those of other rows they are at least the most of any, at most all together. */
+  addPeople(bucket: number, mask: number, term: number, least: number, most = least): void {
+    const part = this.part(bucket, mask);
+    part.most ??= part.sums.slice();
+    part.sums[term] = Math.max(part.sums[term] ?? 0, least);
+    part.most[term] = (part.most[term] ?? 0) + most;
+  }
+
   /** The part for a pattern of measured terms, made empty where there is none. Few patterns occur. */
   part(bucket: number, mask: number): OwnPart {
     const parts = this.parts[bucket];

@@ -58,7 +58,7 @@ interface Placed {
 
 function place(into: AddOrders, where: readonly Place[] | undefined, row: number, { day, ...placed }: Placed): void {
   const { plan, table, notMatched, visit } = into;
-  const seen = { ...placed, feedId: table.feedId, importId: table.importId[row] ?? 0 };
+  const seen = { ...placed, people: false, feedId: table.feedId, importId: table.importId[row] ?? 0 };
   if (!where) {
     notMatched.add(placed.bucket, 0, placed.term, placed.amount, placed.most);
     visit?.({ level: 0, node: notMatched, ...seen });
@@ -111,6 +111,8 @@ class Places {
 
 function amountOf(table: OrderTable, row: number, part: OutcomePart, margin: number | undefined): number | undefined {
   if (part === 'count') return table.count[row];
+  // Lists of outcomes do not know who is the same person.
+  if (part === 'people') return undefined;
   const value = table.value[row] ?? NaN;
   if (Number.isNaN(value)) return undefined;
   if (part === 'value') return value;

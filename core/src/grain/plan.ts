@@ -1,4 +1,4 @@
-import { type ClosedTerm, termKey, termUnit } from '../measure/term';
+import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
 import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 import { type Spans, spansOf } from './spans';
@@ -165,7 +165,7 @@ export class Plan {
 
   /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
   private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
-    if (this.tables.accounts[account]?.sellsItself === true) return false;
+    if (this.tables.accounts[account]?.sellsItself === true || isPeople(term)) return false;
     return this.tables.orders.some(
       (table) =>
         ordersAnswer(table, term) &&
@@ -199,7 +199,7 @@ export class Plan {
         // Where a feed knows campaigns, its cells hold the account's money already.
         if (campaign === NONE && byCampaign.some(({ feed }) => feed.covers.some((cover) => cover.from <= day && day <= cover.to))) continue;
         const allowed = refused.isEmpty ? candidates : candidates.filter((each) => !refused.has(each.at, at));
-        answer[at] = best(allowed, campaign, day);
+        answer[at] = best(allowed, campaign, day, isPeople(term));
       }
     } while (refused.refusePartsOf(answer, this.window));
     return answer;
@@ -255,13 +255,14 @@ interface Candidate {
   readonly size: number;
 }
 
-function best(candidates: readonly Candidate[], campaign: number, day: Day): number {
+/** Of people, rows of several days say more than those of their days, which cannot be added up. */
+function best(candidates: readonly Candidate[], campaign: number, day: Day, people: boolean): number {
   let winner: { size: number; importId: number; feedId: number; at: number } | undefined;
   for (const { feed, at, size } of candidates) {
     const importId = newestCover(feed.covers, campaign, day);
     if (importId === undefined) continue;
-    const rank = { size, importId, feedId: feed.feedId, at };
-    if (!winner || rank.size - winner.size < 0 || (rank.size === winner.size && newer(rank, winner))) winner = rank;
+    const rank = { size: people && feed.to ? size - 0.5 : size, importId, feedId: feed.feedId, at };
+    if (!winner || rank.size < winner.size || (rank.size === winner.size && newer(rank, winner))) winner = rank;
   }
   return winner?.at ?? NONE;
 }

@@ -211,15 +211,16 @@ function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGue
 
 function guessOutcome(text: string, plain: string): ColumnGuess | undefined {
   const isValue = /\bvalue\b|\brevenue\b/.test(plain);
+  const isPeople = /\bpeople\b|\bunique\b/.test(plain);
   const bare = plain
-    .replace(/\b(?:value|revenue|of|count)\b/g, ' ')
+    .replace(/\b(?:value|revenue|of|count|people|unique|with)\b/g, ' ')
     .replace(/\s+/g, ' ')
     .trim();
   const action = ACTIONS.find((each) => each.headers.some((word) => word === bare) || each.one === bare);
   if (!action) return undefined;
   const basis = /by (?:sale|conversion|purchase|order)/.test(text) ? 'sale' : 'click';
   return {
-    role: { role: 'outcome', action: action.name satisfies Action, part: isValue ? 'value' : 'count', basis },
+    role: { role: 'outcome', action: action.name satisfies Action, part: isValue ? 'value' : isPeople ? 'people' : 'count', basis },
     reason: basis === 'sale' ? 'its header says it is counted by sale date' : 'counted by click date unless its header says otherwise',
   };
 }

@@ -53,12 +53,18 @@ describe('amounts known only within limits', () => {
     const limited = { amounts: { clicks: null }, limits: { clicks: { least: 0, most: 10 } } };
     const open = { amounts: {}, limits: { clicks: { least: 90, most: null } } };
     const known = { amounts: { clicks: 4 }, limits: {} };
-    expect(addLimits(limited, known, false)).toEqual({ clicks: { least: 4, most: 14 } });
-    expect(addLimits(open, limited, false)).toEqual({ clicks: { least: 90, most: null } });
-    expect(addLimits(known, known, false)).toEqual({});
+    const together = (parts: boolean) => ({ parts, people: new Set<string>() });
+    expect(addLimits(limited, known, together(false))).toEqual({ clicks: { least: 4, most: 14 } });
+    expect(addLimits(open, limited, together(false))).toEqual({ clicks: { least: 90, most: null } });
+    expect(addLimits(known, known, together(false))).toEqual({});
     // What a row does not measure makes the sum unknown, unless the row is only a part of it.
-    expect(addLimits(limited, { amounts: { clicks: null }, limits: {} }, false)).toEqual({});
-    expect(addLimits(limited, { amounts: { clicks: null }, limits: {} }, true)).toEqual({ clicks: { least: 0, most: 10 } });
+    expect(addLimits(limited, { amounts: { clicks: null }, limits: {} }, together(false))).toEqual({});
+    expect(addLimits(limited, { amounts: { clicks: null }, limits: {} }, together(true))).toEqual({ clicks: { least: 0, most: 10 } });
+  });
+
+  it('of people are at least the more of two and at most both', () => {
+    const row = (clicks: number) => ({ amounts: { clicks }, limits: {} });
+    expect(addLimits(row(7), row(4), { parts: false, people: new Set(['clicks']) })).toEqual({ clicks: { least: 7, most: 11 } });
   });
 
   it('agree with a total that lies between them', () => {

@@ -39,17 +39,26 @@ export function parseLimit(cell: Cell, decimal: Decimal): Limit | undefined {
 }
 
 /**
- * Limits of the sum of two rows. An amount that neither row limits has none; one that a row does not
- * measure (null) has none either, unless rows hold `parts` of what was measured.
+ * Limits of two rows taken together. An amount that neither row limits has none, unless it counts
+ * `people`, who may be the same; one that a row does not measure (null) has none either, unless rows
+ * hold `parts` of what was measured.
  */
-export function addLimits(a: AmountsWithin, b: AmountsWithin, parts: boolean): Limits {
+export function addLimits(a: AmountsWithin, b: AmountsWithin, { parts, people }: Together): Limits {
   const sums: Record<string, Limit> = {};
-  for (const key of new Set([...Object.keys(a.limits), ...Object.keys(b.limits)])) {
+  for (const key of new Set([...Object.keys(a.limits), ...Object.keys(b.limits), ...people])) {
     const [left, right] = [within(a, key), within(b, key)];
-    const sum = left && right ? sumOfLimits(left, right) : parts ? (left ?? right) : undefined;
+    const sum = left && right ? (people.has(key) ? ofPeople : sumOfLimits)(left, right) : parts ? (left ?? right) : undefined;
     if (sum) sums[key] = sum;
   }
   return sums;
+}
+
+/** How rows are taken together. */
+export interface Together {
+  /** Each row holds a part of what was measured: what it lacks is in its siblings, not unmeasured. */
+  readonly parts: boolean;
+  /** Keys of what counts different people. */
+  readonly people: ReadonlySet<string>;
 }
 
 /** The amounts of a row and what is known of them only within limits. */
@@ -62,6 +71,8 @@ function within({ amounts, limits }: AmountsWithin, key: string): Limit | undefi
   const amount = amounts[key];
   return limits[key] ?? (typeof amount === 'number' ? { least: amount, most: amount } : undefined);
 }
+
+const ofPeople = (a: Limit, b: Limit): Limit => ({ ...sumOfLimits(a, b), least: Math.max(a.least, b.least) });
 
 export const sumOfLimits = (a: Limit, b: Limit): Limit => ({
   least: a.least + b.least,

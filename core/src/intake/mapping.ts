@@ -1,6 +1,6 @@
 import type { DimensionName } from '../measure/dimension';
 import type { MeasureName } from '../measure/measure';
-import type { Action, DateBasis, ListedBy } from '../measure/outcome';
+import type { Action, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from './number';
 import type { FileRatioName } from './ratio';
@@ -25,7 +25,7 @@ export type Role =
   | { readonly role: 'dimension'; readonly dimension: DimensionName }
   | { readonly role: 'measure'; readonly measure: MeasureName }
   /** An outcome as the channel claims it. */
-  | { readonly role: 'outcome'; readonly action: Action; readonly part: 'count' | 'value'; readonly basis: DateBasis }
+  | { readonly role: 'outcome'; readonly action: Action; readonly part: ReportedPart; readonly basis: DateBasis }
   | { readonly role: 'order id' }
   | { readonly role: 'sale time' }
   | { readonly role: 'click time' }

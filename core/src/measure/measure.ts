@@ -4,6 +4,8 @@ import type { Unit } from '../figure/text';
 export type Additivity =
   /** Sums over days and members. */
   | 'adds'
+  /** Different people: the same ones may stand in several rows. Of more than one row at least the largest, at most the sum. */
+  | 'people'
   /** A state on a day (a daily budget, a status): never summed, the latest one counts. */
   | 'setting';
 
@@ -82,6 +84,22 @@ export const MEASURES = [
     additivity: 'adds',
     definition: 'Impressions the campaign could have had but for its daily budget.',
     headers: ['impressions lost to budget', 'lost to budget', 'lost impressions budget'],
+  },
+  {
+    name: 'people reached',
+    label: 'People reached',
+    unit: 'count',
+    additivity: 'people',
+    definition: 'Different people who were shown an ad.',
+    headers: ['people reached', 'reach', 'unique reach', 'reached people', 'reichweite', 'couverture', 'alcance'],
+  },
+  {
+    name: 'people who clicked',
+    label: 'People who clicked',
+    unit: 'count',
+    additivity: 'people',
+    definition: 'Different people who clicked.',
+    headers: ['people who clicked', 'unique clicks', 'unique clickers'],
   },
   {
     name: 'daily budget',

@@ -47,8 +47,11 @@ export const COUNTED_WORDS: Readonly<Record<CountedBy, { readonly who: string; r
 export const DATE_BASES = ['click', 'sale'] as const;
 export type DateBasis = (typeof DATE_BASES)[number];
 
-/** What is summed of an outcome. "margin" is value × the client's margin of that day. */
-export const OUTCOME_PARTS = ['count', 'value', 'margin'] as const;
+/** What a report can say of an outcome: how many, how many different people, what they were worth. */
+export const REPORTED_PARTS = ['count', 'people', 'value'] as const;
+/** What is asked of an outcome. "margin" is value × the client's margin of that day. */
+export const OUTCOME_PARTS = [...REPORTED_PARTS, 'margin'] as const;
+export type ReportedPart = (typeof REPORTED_PARTS)[number];
 export type OutcomePart = (typeof OUTCOME_PARTS)[number];
 
 export const actionLabel = (action: Action): string => ACTIONS.find((each) => each.name === action)?.label ?? action;

@@ -61,9 +61,16 @@ export function isSetting(key: string): boolean {
   return term.kind === 'measure' && measureNamed(term.measure).additivity === 'setting';
 }
 
+/** Whether a term counts different people, who are never added up. */
+export const isPeople = (term: Term): boolean =>
+  term.kind === 'measure' ? measureNamed(term.measure).additivity === 'people' : term.part === 'people';
+
+/** Whether the amounts of a key add up over days and members. */
+export const addsUp = (key: string): boolean => !isSetting(key) && !isPeople(termOfKey(key));
+
 export function termUnit(term: Term): Unit {
   if (term.kind === 'measure') return measureNamed(term.measure).unit;
-  return term.part === 'count' ? 'count' : 'money';
+  return term.part === 'count' || term.part === 'people' ? 'count' : 'money';
 }
 
 /**

@@ -21,6 +21,8 @@ const outcome = (part: OutcomePart, action: Action, fixed: { countedBy?: Counted
 const spend = measure('spend');
 const impressions = measure('impressions');
 const clicks = measure('clicks');
+const people = measure('people reached');
+const clickers = measure('people who clicked');
 /** Orders do not know about carts, so the steps before a sale are always the channels' own count. */
 const claimed = { countedBy: 'claims', basis: 'click' } as const;
 
@@ -237,6 +239,47 @@ export const METRICS = [
     formula: operation(operation(outcome('value', 'install'), '-', spend), '/', spend),
     definition: 'What installs have been worth beyond their spend, as a share of it.',
   },
+  {
+    id: 'people-reached',
+    label: 'People reached',
+    unit: 'count',
+    better: 'higher',
+    formula: people,
+    definition:
+      'Different people who were shown an ad. Never added up: of several days or members at least the most of any, at most all together.',
+  },
+  {
+    id: 'frequency',
+    label: 'Frequency',
+    unit: 'number',
+    better: 'neither',
+    formula: operation(impressions, '/', people),
+    definition: 'How often each person was shown an ad.',
+  },
+  {
+    id: 'cost-per-thousand-people',
+    label: 'Cost per 1,000 people',
+    unit: 'money',
+    better: 'lower',
+    formula: operation(operation(spend, '/', people), '*', number(1000)),
+    definition: 'Spend for a thousand different people reached.',
+  },
+  {
+    id: 'people-who-clicked',
+    label: 'People who clicked',
+    unit: 'count',
+    better: 'higher',
+    formula: clickers,
+    definition: 'Different people who clicked; never added up.',
+  },
+  {
+    id: 'share-who-clicked',
+    label: 'Share who clicked',
+    unit: 'share',
+    better: 'higher',
+    formula: operation(clickers, '/', people),
+    definition: 'People who clicked of the people reached.',
+  },
 ] as const satisfies readonly Metric[];
 
 export type MetricId = (typeof METRICS)[number]['id'];
@@ -250,84 +293,3 @@ export function metricNamed(id: MetricId): Metric {
   if (!metric) throw new RangeError(`No metric is called "${id}"`);
   return metric;
 }
-
-export interface MetricSet {
-  readonly id: 'shop' | 'leads' | 'bookings' | 'installs';
-  readonly label: string;
-  /** The main outcome it is about. */
-  readonly action: Action;
-  /** In funnel order: seen, clicked, put in the cart, bought. */
-  readonly metrics: readonly MetricId[];
-}
-
-export const METRIC_SETS: readonly MetricSet[] = [
-  {
-    id: 'shop',
-    label: 'Shop funnel',
-    action: 'purchase',
-    metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
-      'carts',
-      'checkouts',
-      'purchases',
-      'cpa',
-      'value',
-      'aov',
-      'roas',
-      'profit',
-    ],
-  },
-  {
-    id: 'leads',
-    label: 'Leads funnel',
-    action: 'lead',
-    metrics: ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc', 'leads', 'lead-rate', 'cost-per-lead'],
-  },
-  {
-    id: 'bookings',
-    label: 'Bookings funnel',
-    action: 'booking',
-    metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
-      'carts',
-      'checkouts',
-      'bookings',
-      'booking-rate',
-      'cost-per-booking',
-      'booking-value',
-      'booking-roas',
-    ],
-  },
-  {
-    id: 'installs',
-    label: 'App funnel',
-    action: 'install',
-    metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
-      'installs',
-      'install-rate',
-      'cost-per-install',
-      'subscriptions',
-      'cost-per-subscription',
-      'install-value',
-      'install-roi',
-    ],
-  },
-];
-
-export type MetricSetId = MetricSet['id'];

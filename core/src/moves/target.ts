@@ -1,6 +1,7 @@
 import type { Figure } from '../figure/figure';
 import type { Action } from '../measure/outcome';
-import type { MetricId, MetricSetId } from '../metric/metric';
+import type { MetricId } from '../metric/metric';
+import type { ResultSetId } from '../metric/metric-set';
 import type { Counting } from '../measure/term';
 import type { DayRange } from '../time/day';
 
@@ -16,7 +17,7 @@ export type TargetMetric = keyof typeof TARGET_METRICS;
 export const TARGET_METRIC_IDS = Object.keys(TARGET_METRICS) as TargetMetric[];
 
 /** The metric a client of each metric set is usually held to. */
-export const USUAL_TARGET: Record<MetricSetId, TargetMetric> = {
+export const USUAL_TARGET: Record<ResultSetId, TargetMetric> = {
   shop: 'roas',
   leads: 'cost-per-lead',
   bookings: 'cost-per-booking',

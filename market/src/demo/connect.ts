@@ -6,8 +6,8 @@ import { PROMISES } from './promises';
 const REPORTS: Readonly<Record<string, readonly string[]>> = {
   'harbor-search': ['ads', 'keywords', 'device-hours', 'pages', 'settings'],
   'tern-search': ['ads', 'keywords', 'settings'],
-  'wren-social': ['ads', 'age-sex', 'settings'],
-  'cobble-video': ['ads', 'settings'],
+  'wren-social': ['ads', 'age-sex', 'reach', 'settings'],
+  'cobble-video': ['ads', 'reach', 'settings'],
   'hedgerow-display': ['ads', 'placements', 'settings'],
   stallway: ['products', 'settings'],
   larkmail: ['sources', 'sub-sources', 'lots', 'settings'],

@@ -1,5 +1,5 @@
 import type { ImportDetail } from '@lens/contract';
-import { isSetting, roleKey, shapeOf, stepText, termOfKey, termScale, termUnit } from '@lens/core';
+import { addsUp, roleKey, shapeOf, stepText, termOfKey, termScale, termUnit } from '@lens/core';
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord } from '../store/feeds';
 import type { ImportRecord } from '../store/imports';
@@ -50,6 +50,6 @@ function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord): Amount[] 
   const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
     const of = termOfKey(term);
-    return { term, unit: isSetting(term) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
+    return { term, unit: !addsUp(term) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
   });
 }

@@ -1,10 +1,10 @@
 import type { CheckReport } from '@lens/contract';
 import {
+  addsUp,
   bounds,
   compareTotals,
   type DayRange,
   formatDay,
-  isSetting,
   joiningOf,
   LEVELS,
   type TaggedOutcome,
@@ -131,7 +131,7 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): Che
   const limits = stagedLimits(staging);
   return terms.flatMap((key, slot) => {
     const [known, limit] = [sums[slot] ?? null, limits.get(key)];
-    if ((known === null && !limit) || isSetting(key)) return [];
+    if ((known === null && !limit) || !addsUp(key)) return [];
     const term = termOfKey(key);
     const whole = (amount: number): number => ((known ?? 0) + amount) / termScale(term);
     const figure = limit ? bounds(whole(limit.least), limit.most === null ? null : whole(limit.most)) : value(whole(0));

@@ -7,6 +7,7 @@ import {
   type FileRatioName,
   headerNames,
   isProblem,
+  isPeople,
   isSetting,
   LEVELS,
   type LotRow,
@@ -24,6 +25,7 @@ import {
   type Shape,
   type Shaped,
   shapeOf,
+  termOfKey,
   type StatedTotal,
   type TouchRow,
   type Zones,
@@ -108,7 +110,12 @@ class Stager {
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     this.insert =
       mapping.kind === 'report'
-        ? rowInserter(staging, { terms: this.terms, settings: settingSlots(mapping), parts: makesParts(mapping.steps) })
+        ? rowInserter(staging, {
+            terms: this.terms,
+            settings: settingSlots(mapping),
+            parts: makesParts(mapping.steps),
+            people: new Set(this.terms.filter((term) => isPeople(termOfKey(term)))),
+          })
         : thingInserter(staging, mapping.kind, mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id'));
   }
 

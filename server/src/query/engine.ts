@@ -1,5 +1,6 @@
 import type { Health, AuditReply, JoiningReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
+  actionOf,
   type Action,
   audit,
   type Audit,
@@ -18,7 +19,7 @@ import {
   listSources,
   METRIC_SETS,
   type MetricId,
-  type MetricSetId,
+  type ResultSetId,
   type Names,
   type Naming,
   NONE,
@@ -207,7 +208,7 @@ export class QueryEngine {
   /** The main outcome of a client. */
   private actionOf(client: string): Action {
     const info = findClient(this.db, client);
-    return METRIC_SETS.find(({ id }) => id === info?.metricSet)?.action ?? 'purchase';
+    return actionOf(info?.metricSet ?? 'shop');
   }
 
   private load(client: string, knownOn: number | null = null): LoadedClient {
@@ -243,7 +244,7 @@ export class QueryEngine {
 const cell = (figure: Figure | null | undefined): Figure => figure ?? { kind: 'gap', gap: 'not measured' };
 
 /** The figure of a target's metric for a whole client, as the target counts. */
-export function targetQuestion(client: { id: string; metricSet: MetricSetId }, target: Target, period: DayRange): Question {
+export function targetQuestion(client: { id: string; metricSet: ResultSetId }, target: Target, period: DayRange): Question {
   return {
     client: client.id,
     period,

@@ -1,7 +1,16 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
-import { addLimits, type AmountsWithin, type FileKind, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
+import {
+  addLimits,
+  type AmountsWithin,
+  type FileKind,
+  type Limit,
+  type Limits,
+  sumOfLimits,
+  type TaggedOutcome,
+  type Together,
+} from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tables';
 
@@ -88,20 +97,18 @@ function pathNumbers(db: Db): (day: number, names: readonly string[]) => number 
 }
 
 /** What a file's rows hold. */
-export interface RowKind {
+export interface RowKind extends Together {
   /** The amount columns, by term key. */
   readonly terms: readonly string[];
   /** Slots of settings, of which the last counts. */
   readonly settings: ReadonlySet<number>;
-  /** Each row holds a part of what was measured: what it lacks is in its siblings, not unmeasured. */
-  readonly parts: boolean;
 }
 
 /**
  * Adds rows of one grain (first and last day, key and name of each level, splits, amounts); rows that share day,
  * member and splits are added together. Tells whether a row was new, or the missing part of one.
  */
-export function rowInserter(db: Db, { terms, settings, parts }: RowKind): (values: unknown[]) => boolean {
+export function rowInserter(db: Db, { terms, settings, parts, people }: RowKind): (values: unknown[]) => boolean {
   const slots = terms.length;
   const columns = ['day', 'to_day', 'path', 'splits', ...slotColumns(slots), 'limits'];
   const merge = slotColumns(slots).map((column, slot) => {
@@ -120,7 +127,7 @@ export function rowInserter(db: Db, { terms, settings, parts }: RowKind): (value
     amounts: Object.fromEntries(terms.map((term, slot) => [term, values[slot] as number | null])),
     limits: JSON.parse((values[slots] as string | null) ?? '{}') as AmountsWithin['limits'],
   });
-  let hasLimits = false;
+  let hasLimits = people.size > 0;
   const pathOf = pathNumbers(db);
   const named = 2 + LEVEL_COLUMNS.length;
   return (values) => {
@@ -130,7 +137,7 @@ export function rowInserter(db: Db, { terms, settings, parts }: RowKind): (value
     if (insert.run(...own).changes > 0) return true;
     const [key, amounts] = [own.slice(0, 4), own.slice(4)];
     const isPart = parts && overlaps.get(...amounts.slice(0, slots), ...key) === 0;
-    if (hasLimits) own[4 + slots] = limitsText(addLimits(within(stored.get(...key) as unknown[]), within(amounts), parts));
+    if (hasLimits) own[4 + slots] = limitsText(addLimits(within(stored.get(...key) as unknown[]), within(amounts), { parts, people }));
     add.run(...own);
     return isPart;
   };

@@ -1,5 +1,6 @@
 import type { Promises } from '@lens/contract';
 import {
+  type AccountInfo,
   type ClientTables,
   type FeedTable,
   type Joinings,

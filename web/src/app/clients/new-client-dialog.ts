@@ -5,7 +5,7 @@ import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogRef, MatDi
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatOption, MatSelect } from '@angular/material/select';
-import { METRIC_SETS, type MetricSetId } from '@lens/core';
+import { RESULT_SETS, type ResultSetId } from '@lens/core';
 import { Api, type ApiError } from '../data/api';
 
 @Component({
@@ -69,13 +69,13 @@ export class NewClientDialog {
   private readonly api = inject(Api);
   private readonly reference = inject(MatDialogRef);
   protected readonly zones = Intl.supportedValuesOf('timeZone');
-  protected readonly sets = METRIC_SETS;
+  protected readonly sets = RESULT_SETS;
   protected readonly error = signal('');
   protected readonly form = inject(FormBuilder).nonNullable.group({
     name: ['', Validators.required],
     currency: ['EUR', [Validators.required, Validators.pattern(/^[A-Za-z]{3}$/)]],
     timeZone: [Intl.DateTimeFormat().resolvedOptions().timeZone, Validators.required],
-    metricSet: ['shop' as MetricSetId, Validators.required],
+    metricSet: ['shop' as ResultSetId, Validators.required],
   });
 
   protected save(): void {

@@ -46,6 +46,7 @@ const REPORT: readonly RoleGroup[] = [
     choices: ACTIONS.flatMap(({ name: action, label }) =>
       (['click', 'sale'] as const).flatMap((basis) => [
         choice(`${label}, by ${basis} date`, { role: 'outcome', action, part: 'count', basis }),
+        choice(`${label}: people, by ${basis} date`, { role: 'outcome', action, part: 'people', basis }),
         choice(`${label}: value, by ${basis} date`, { role: 'outcome', action, part: 'value', basis }),
       ]),
     ),

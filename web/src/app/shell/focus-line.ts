@@ -8,11 +8,11 @@ import {
   type DateBasis,
   formatDay,
   formatNumber,
-  type MetricSetId,
   parseDay,
   type Period,
   PRESETS,
   rangeText,
+  type ResultSetId,
 } from '@lens/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
@@ -38,7 +38,7 @@ const COMPARISON_LABELS: Record<(typeof COMPARISONS)[number], string> = {
 };
 
 /** What the focus sentence calls the outcomes of a client. */
-const OUTCOME_WORDS: Record<MetricSetId, string> = { shop: 'sales', leads: 'leads', bookings: 'bookings', installs: 'installs' };
+const OUTCOME_WORDS: Record<ResultSetId, string> = { shop: 'sales', leads: 'leads', bookings: 'bookings', installs: 'installs' };
 
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
