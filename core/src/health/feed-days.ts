@@ -3,10 +3,11 @@ import type { Day, DayRange } from '../time/day';
 
 /**
  * What a feed has of a day: rows; nothing although covered, which counts as 0; nothing because no
- * import covers it; rows that a later import changed; rows of a day that has not ended. Nothing is
+ * import covers it; rows that a later import changed; rows that another report of the account
+ * contradicts; rows of a day that has not ended. Nothing is
  * expected before the first import begins, nor of a day that has not ended.
  */
-export const DAY_STATES = ['not expected', 'missing', 'arrived', 'nothing', 'restated', 'open'] as const;
+export const DAY_STATES = ['not expected', 'missing', 'arrived', 'nothing', 'restated', 'in conflict', 'open'] as const;
 export type DayState = (typeof DAY_STATES)[number];
 
 /** The rows of a feed as far as health is concerned: their days and the imports they came with. */
@@ -18,8 +19,13 @@ export interface FeedRows {
   readonly importId: Int32Array;
 }
 
-/** The state of each day of a range. `lastDay` is the last finished one. */
-export function feedDays({ covers, length, day, to, importId }: FeedRows, range: DayRange, lastDay: Day): DayState[] {
+/** The state of each day of a range. `lastDay` is the last finished one, `conflicts` days on which another report says otherwise. */
+export function feedDays(
+  { covers, length, day, to, importId }: FeedRows,
+  range: DayRange,
+  lastDay: Day,
+  conflicts: ReadonlySet<Day> = new Set(),
+): DayState[] {
   const first = Math.min(...covers.map(({ from }) => from));
   const earliest = new Map<Day, number>();
   for (const cover of covers)
@@ -36,6 +42,7 @@ export function feedDays({ covers, length, day, to, importId }: FeedRows, range:
     const began = earliest.get(each);
     if (began === undefined) return each < first || each > lastDay ? 'not expected' : 'missing';
     if (each > lastDay) return 'open';
+    if (conflicts.has(each)) return 'in conflict';
     const last = newest.get(each);
     return last === undefined ? 'nothing' : last > began ? 'restated' : 'arrived';
   });

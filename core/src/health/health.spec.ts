@@ -1,4 +1,4 @@
-import { type ClientTables, feedDays, health, type HealthInput, type HealthNote, type OrderTable, runsOf } from '../index';
+import { type ClientTables, conflictDays, feedDays, health, type HealthInput, type HealthNote, type OrderTable, runsOf } from '../index';
 import { tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
 
@@ -20,8 +20,16 @@ const campaigns = (rows: TrueRow[], from: number, to: number, id = 1) =>
 const ads = (rows: TrueRow[], from: number, to: number, id = 2) =>
   cutFeed(rows, { dimensions: ['campaign', 'group', 'ad'], from, to, campaigns: 'all' }, id);
 
-const notesOf = (tables: ClientTables, more: Partial<HealthInput> = {}): HealthNote[] =>
-  health({ tables, range: RANGE, lastDay: LAST, action: 'purchase', otherZone: new Set(), twice: { count: 0, value: 0 }, ...more });
+const inputOf = (tables: ClientTables, more: Partial<HealthInput> = {}): HealthInput => ({
+  tables,
+  range: RANGE,
+  lastDay: LAST,
+  action: 'purchase',
+  otherZone: new Set(),
+  twice: { count: 0, value: 0 },
+  ...more,
+});
+const notesOf = (tables: ClientTables, more: Partial<HealthInput> = {}): HealthNote[] => health(inputOf(tables, more));
 const ofKind = (notes: readonly HealthNote[], kind: HealthNote['kind']) => notes.filter((each) => each.kind === kind);
 
 describe('the days of a feed', () => {
@@ -46,6 +54,11 @@ describe('the days of a feed', () => {
       'nothing',
       'open',
     ]);
+  });
+
+  it('are in conflict where another report says otherwise, unless they have not come or not ended', () => {
+    const states = feedDays(feed, RANGE, LAST, new Set([12, 15, 17, 20]));
+    expect([2, 5, 7, 10].map((at) => states[at])).toEqual(['in conflict', 'missing', 'in conflict', 'open']);
   });
 
   it('run together where they are alike', () => {
@@ -87,6 +100,11 @@ describe('the health of data', () => {
     const [found] = ofKind(notesOf(tablesOf([campaigns(days(10, 19, 10), 0, 19), less])), 'reports disagree');
     expect(found).toMatchObject({ serious: true, feedId: 2, otherFeedId: 1, days: { from: 15, to: 19 }, count: 5, share: -0.2 });
     expect(found?.money).toBeCloseTo(-10, 9);
+    const conflicts = conflictDays(inputOf(tablesOf([campaigns(days(10, 19, 10), 0, 19), less])));
+    expect([...conflicts].map(([feed, on]) => [feed, [...on]])).toEqual([
+      [2, [15, 16, 17, 18, 19]],
+      [1, [15, 16, 17, 18, 19]],
+    ]);
   });
 
   it('counts money of another currency that has no rate', () => {

@@ -1,76 +1,15 @@
-import { type ClientTables, type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
-import type { Action } from '../measure/outcome';
-import type { Day, DayRange } from '../time/day';
+import { type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
+import type { DayRange } from '../time/day';
+import { disagreements } from './disagreements';
 import { feedDays, runsOf } from './feed-days';
+import { type HealthInput, type HealthNote, note } from './note';
+import { spendByDay, spendFeeds } from './spend-by-day';
 import { visitGaps } from './visit-gaps';
-
-export const HEALTH_KINDS = [
-  'days missing',
-  'reports disagree',
-  'no rate',
-  'more not matched',
-  'not matched',
-  'orders twice',
-  'outcomes without value',
-  'visits missing',
-  'visits twice',
-  'no outcomes',
-  'other zone',
-] as const;
-export type HealthKind = (typeof HEALTH_KINDS)[number];
-
-/** Something about a client's data to know before trusting it. Money in whole units of the client's currency unless said. */
-export interface HealthNote {
-  readonly kind: HealthKind;
-  /** Figures are wrong or missing because of it; the rest is worth knowing. */
-  readonly serious: boolean;
-  /** The feed it is about, and the one it is compared with; null where it is about the account or the client. */
-  readonly feedId: number | null;
-  readonly otherFeedId: number | null;
-  /** Place of the account among the client's; null for the client as a whole. */
-  readonly account: number | null;
-  readonly days: DayRange;
-  /** What it is worth; null where nothing tells. */
-  readonly money: number | null;
-  readonly count: number | null;
-  /** 0–1, of what `money` is a part; for visits, against the usual. */
-  readonly share: number | null;
-  /** Code of the landing page it is about. */
-  readonly page: number | null;
-}
-
-export interface HealthInput {
-  readonly tables: ClientTables;
-  readonly range: DayRange;
-  /** The last finished day. */
-  readonly lastDay: Day;
-  /** The client's main outcome. */
-  readonly action: Action;
-  /** Accounts whose days are those of another zone than the client's. */
-  readonly otherZone: ReadonlySet<number>;
-  /** Orders that stand in two feeds under one id: how many, and their value. */
-  readonly twice: { readonly count: number; readonly value: number };
-}
 
 const SPEND = 'spend';
 const MILLIONTHS = 1_000_000;
-/** Totals of two reports of one day may differ by so much before it is called a difference. */
-const SAME = 0.01;
-/** A difference of less than this share of the spend is worth knowing, not more. */
-const SERIOUS = 0.02;
 /** So many points more of the orders' value unmatched than in the time before say that a tag was lost. */
 const TAGS_LOST = 0.1;
-
-const note = (of: Pick<HealthNote, 'kind' | 'serious' | 'days'> & Partial<HealthNote>): HealthNote => ({
-  feedId: null,
-  otherFeedId: null,
-  account: null,
-  money: null,
-  count: null,
-  share: null,
-  page: null,
-  ...of,
-});
 
 /** Everything to know about a client's data in a range of days, the serious first, then by money. */
 export function health(input: HealthInput): HealthNote[] {
@@ -91,26 +30,6 @@ export function health(input: HealthInput): HealthNote[] {
   ];
   return notes.sort((a, b) => Number(b.serious) - Number(a.serious) || (b.money ?? 0) - (a.money ?? 0));
 }
-
-/** Spend of a feed by day in the client's currency, for the days that an import covers for everything the account has. */
-function spendByDay({ tables, range, lastDay }: HealthInput, feed: FeedTable): Map<Day, number> {
-  const days = new Map<Day, number>();
-  const amounts = feed.amounts.get(SPEND);
-  const account = tables.accounts[feed.account];
-  if (!amounts || !account) return days;
-  for (const { campaigns, from, to } of feed.covers)
-    if (campaigns === 'all') for (let day = Math.max(from, range.from); day <= Math.min(to, range.to, lastDay); day++) days.set(day, 0);
-  for (let row = 0; row < feed.length; row++) {
-    const day = feed.day[row] ?? 0;
-    const sum = days.get(day);
-    const amount = amounts[row] ?? NaN;
-    if (sum !== undefined && !Number.isNaN(amount)) days.set(day, sum + (amount / MILLIONTHS) * (rateOn(account, day) ?? 0));
-  }
-  return days;
-}
-
-const spendFeeds = ({ tables }: HealthInput, account: number): FeedTable[] =>
-  tables.feeds.filter((feed) => feed.account === account && feed.amounts.has(SPEND));
 
 /** Days between the first and the last that no feed of an account with spend covers: their money is in no total. */
 function missingDays(input: HealthInput, account: number): HealthNote[] {
@@ -148,42 +67,6 @@ function missingOrders({ range, lastDay }: HealthInput, orders: OrderTable): Hea
       const days = { from: range.from + from, to: Math.min(lastDay, range.from + to) };
       return note({ kind: 'days missing', serious: true, feedId: orders.feedId, days, count: days.to - days.from + 1 });
     });
-}
-
-/** Two reports of one account at different grains must add up to the same money; where not, how much and from when. */
-function disagreements(input: HealthInput, account: number): HealthNote[] {
-  // Rows of several days cannot be held against those of one.
-  const [coarsest, ...others] = spendFeeds(input, account)
-    .filter(({ to }) => !to)
-    .sort((a, b) => a.dimensions.size - b.dimensions.size || a.feedId - b.feedId);
-  if (!coarsest) return [];
-  const reference = spendByDay(input, coarsest);
-  return others.flatMap((feed) => {
-    const differing = [...spendByDay(input, feed)].flatMap(([day, spend]) => {
-      const expected = reference.get(day);
-      const difference = expected === undefined ? 0 : spend - expected;
-      return expected !== undefined && Math.abs(difference) > Math.max(0.5, SAME * expected) ? [{ day, difference, expected }] : [];
-    });
-    if (differing.length === 0) return [];
-    const money = differing.reduce((sum, { difference }) => sum + difference, 0);
-    const whole = differing.reduce((sum, { expected }) => sum + expected, 0);
-    const days = { from: Math.min(...differing.map(({ day }) => day)), to: Math.max(...differing.map(({ day }) => day)) };
-    const share = whole > 0 ? money / whole : null;
-    const serious = share === null || Math.abs(share) > SERIOUS;
-    return [
-      note({
-        kind: 'reports disagree',
-        serious,
-        account,
-        feedId: feed.feedId,
-        otherFeedId: coarsest.feedId,
-        days,
-        money,
-        share,
-        count: differing.length,
-      }),
-    ];
-  });
 }
 
 /** Money of an account in another currency on days without a rate; `money` is in the account's own currency. */

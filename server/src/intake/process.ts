@@ -45,14 +45,13 @@ import { storedPath } from './file-store';
 import { UnreadableFile } from './read/unreadable-file';
 import { stageFile, termsOfMapping } from './stage';
 
-/** The process that reads and imports files. It does one task and ends; killing it leaves the record as it was. */
-process.once('message', (task: IntakeTask | PreviewTask) => {
+/** The process that reads and imports files, one task after the other; killing it leaves the record as it was. */
+process.on('message', (task: IntakeTask | PreviewTask) => {
   run(task)
     .then((message) => say(message))
     .catch((error: unknown) =>
       say({ kind: 'failed', error: error instanceof Error ? error.message : String(error), unreadable: error instanceof UnreadableFile }),
-    )
-    .finally(() => process.disconnect());
+    );
 });
 
 const parent = process.ppid;

@@ -8,11 +8,13 @@ import {
   compare,
   type Convention,
   type DayRange,
+  conflictDays,
   feedDays,
   type Figure,
   figureText,
   filledFormula,
   health,
+  type HealthInput,
   type Joining,
   LEVELS,
   listLots,
@@ -127,20 +129,21 @@ export class QueryEngine {
     const info = findClient(this.db, client);
     const accounts = accountsOf(this.db, client);
     const range = { from: today - HEALTH_DAYS, to: today };
-    const notes = health({
+    const input: HealthInput = {
       tables,
       range,
       lastDay: today - 1,
       action: this.actionOf(client),
       otherZone: new Set(accounts.flatMap(({ timeZone }, at) => (timeZone === info?.timeZone ? [] : [at]))),
       twice: ordersTwice(this.db, client, range),
-    });
+    };
+    const conflicts = conflictDays(input);
     const rows = [...tables.feeds, ...tables.orders.map((orders) => ({ ...orders, day: orders.saleDay }))];
     const feedName = (id: number | null): string => (id === null ? '' : (findFeed(this.db, id)?.name ?? `feed ${id}`));
     return {
       range,
-      feeds: rows.map((feed) => ({ feed: feed.feedId, runs: runsOf(feedDays(feed, range, today - 1)) })),
-      notes: notes.map(({ account: at, feedId, otherFeedId, page, ...rest }) => {
+      feeds: rows.map((feed) => ({ feed: feed.feedId, runs: runsOf(feedDays(feed, range, today - 1, conflicts.get(feed.feedId))) })),
+      notes: health(input).map(({ account: at, feedId, otherFeedId, page, ...rest }) => {
         const account = accounts[at ?? NONE] ?? accounts.find(({ id }) => feedId !== null && id === findFeed(this.db, feedId)?.account);
         return {
           ...rest,

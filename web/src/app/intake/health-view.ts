@@ -112,6 +112,7 @@ const STATE_WORDS: Record<Exclude<DayState, 'not expected' | 'arrived'>, string>
   missing: 'missing',
   nothing: 'covered without a row, so 0,',
   restated: 'changed by a later import',
+  'in conflict': 'in conflict with another report',
   open: 'not ended yet',
 };
 
@@ -127,5 +128,5 @@ export function stripOf(
       : [`${STATE_WORDS[state]} ${rangeText({ from: range.from + from, to: range.from + to }, locale)}`],
   );
   const label = said.length > 0 ? `Days ${rangeText(range, locale)}: ${said.join('; ')}` : `Days ${rangeText(range, locale)}: all there`;
-  return { runs: runs.map(({ state, from, to }) => ({ look: state, from, to })), label };
+  return { runs: runs.map(({ state, from, to }) => ({ look: state.replace(' ', '-'), from, to })), label };
 }

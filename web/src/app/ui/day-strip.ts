@@ -39,6 +39,7 @@ export interface StripRun {
     .open {
       fill: var(--accent);
     }
+    .in-conflict,
     .missing {
       fill: var(--danger);
     }
@@ -49,7 +50,7 @@ export class DayStrip {
   readonly length = input.required<number>();
   readonly label = input.required<string>();
 
-  /** Full for rows, a little lower where a later import changed them, flat where a covered day has none or a day is missing. */
+  /** High for rows, highest where a later import changed them or another report contradicts them, flat where a covered day has none or a day is missing. */
   protected readonly bars = computed(() =>
     this.runs()
       .filter(({ look }) => look in TOP)
@@ -57,4 +58,4 @@ export class DayStrip {
   );
 }
 
-const TOP: Readonly<Record<string, number>> = { arrived: 3, restated: 0, nothing: 10, open: 6, missing: 9 };
+const TOP: Readonly<Record<string, number>> = { arrived: 3, restated: 0, 'in-conflict': 0, nothing: 10, open: 6, missing: 9 };

@@ -1,0 +1,24 @@
+import { type FeedTable, rateOn } from '../grain/tables';
+import type { Day } from '../time/day';
+import type { HealthInput } from './note';
+
+/** Spend of a feed by day in the client's currency, for the days that an import covers for everything the account has. */
+export function spendByDay({ tables, range, lastDay }: HealthInput, feed: FeedTable): Map<Day, number> {
+  const days = new Map<Day, number>();
+  const amounts = feed.amounts.get('spend');
+  const account = tables.accounts[feed.account];
+  if (!amounts || !account) return days;
+  for (const { campaigns, from, to } of feed.covers)
+    if (campaigns === 'all') for (let day = Math.max(from, range.from); day <= Math.min(to, range.to, lastDay); day++) days.set(day, 0);
+  for (let row = 0; row < feed.length; row++) {
+    const day = feed.day[row] ?? 0;
+    const sum = days.get(day);
+    const amount = amounts[row] ?? NaN;
+    if (sum !== undefined && !Number.isNaN(amount)) days.set(day, sum + (amount / 1_000_000) * (rateOn(account, day) ?? 0));
+  }
+  return days;
+}
+
+/** Reports of an account that know its spend. */
+export const spendFeeds = ({ tables }: HealthInput, account: number): FeedTable[] =>
+  tables.feeds.filter((feed) => feed.account === account && feed.amounts.has('spend'));
