@@ -1,29 +1,44 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { parse } from 'csv-parse/sync';
 import { parseDay } from '@lens/core';
-import { compare, makeClient, questionFor, send, startServer, upload } from '../server/test/harness';
+import { childrenOf, compare, makeClient, questionFor, send, type Setting, startServer, upload } from '../server/test/harness';
 
 /** Speed as ratios in one run: machines drift, ratios hold. Run with npm run bench. */
 const ROWS = 200_000;
 const DAYS = 100;
 const ROUNDS = 9;
+const IMPORTS = 5;
+const TIMES_LARGER = 8;
 
 const folder = mkdtempSync(join(tmpdir(), 'lens-bench-'));
-const text = makeFile();
+const text = makeFile(1);
 const server = await startServer(folder);
 const setting = await makeClient(server.address);
 
-const importMs = await timed(() => importAds());
-const plainMs = await timed(() => plainInsert());
-const bulkMs = await timed(() => bulkInsert());
+const times = { import: [] as number[], plain: [] as number[], bulk: [] as number[] };
+for (let round = 0; round < IMPORTS; round++) {
+  const own = round === 0 ? setting : await makeClient(server.address, `Client ${round}`);
+  times.import.push(await timed(() => importAds(own)));
+  times.plain.push(await timed(() => plainInsert(round)));
+  times.bulk.push(await timed(() => bulkInsert(round)));
+}
+const [importMs, plainMs, bulkMs] = [median(times.import), median(times.plain), median(times.bulk)];
 console.log(`import, all checks on      ${rate(importMs)} rows/s`);
 console.log(`parse and insert, no check ${rate(plainMs)} rows/s`);
 console.log(`rows into SQLite in bulk   ${rate(bulkMs)} rows/s`);
-console.log(`ratio                      ${(plainMs / importMs).toFixed(2)} of the plain loop's speed\n`);
+console.log(`ratio                      ${(plainMs / importMs).toFixed(2)} of the plain loop's speed`);
+
+const peak = { small: peakMemory(), large: 0 };
+const large = makeFile(TIMES_LARGER);
+await importAds(await makeClient(server.address, 'Large'), large);
+peak.large = peakMemory();
+console.log(
+  `memory of the intake, MB   ${peak.small} after files of ${megabytes(text)} MB, ${peak.large} after one of ${megabytes(large)} MB\n`,
+);
 
 const question = { period: { from: '2026-01-01', to: '2026-04-10' } };
 await compare(server.address, setting.client, question);
@@ -49,9 +64,10 @@ db.close();
 await server.stop();
 rmSync(folder, { recursive: true, force: true });
 
-function makeFile(): string {
+/** So many times the days of ads, each with the same. */
+function makeFile(times: number): string {
   const lines = ['Day,Campaign,Ad group,Ad,Cost,Clicks,Impressions'];
-  for (let row = 0; row < ROWS; row++) {
+  for (let row = 0; row < ROWS * times; row++) {
     const ad = row % (ROWS / DAYS);
     const day = new Date(Date.UTC(2026, 0, 1 + Math.floor(row / (ROWS / DAYS)))).toISOString().slice(0, 10);
     lines.push(`${day},campaign ${ad % 20},group ${ad % 200},ad ${ad},${((row * 7919) % 10_000) / 100},${row % 50},${(row % 50) * 40}`);
@@ -60,9 +76,9 @@ function makeFile(): string {
 }
 
 /** The floor: the same parser and the same inserts, with nothing checked. */
-function plainInsert(): void {
-  const path = join(folder, 'plain.sqlite');
-  const file = join(folder, 'plain.csv');
+function plainInsert(round: number): void {
+  const path = join(folder, `plain-${round}.sqlite`);
+  const file = join(folder, `plain-${round}.csv`);
   writeFileSync(file, text);
   const plain = new Database(path);
   plain.exec('CREATE TABLE row (day TEXT, campaign TEXT, grp TEXT, ad TEXT, cost REAL, clicks INTEGER, impressions INTEGER)');
@@ -73,12 +89,12 @@ function plainInsert(): void {
 }
 
 /** The whole way in, as the screen goes it: upload, preview, check, import, asking after the job as often as the screen does. */
-async function importAds(): Promise<void> {
-  const path = `/clients/${setting.client}`;
-  const file = await upload(server.address, 'Ads.csv', text);
+async function importAds({ client, account }: Setting, content = text): Promise<void> {
+  const path = `/clients/${client}`;
+  const file = await upload(server.address, 'Ads.csv', content);
   const { body: preview } = await send(server.address, 'POST', `${path}/previews`, { hash: file });
   const { layout, mapping } = preview;
-  const asked = { file, fileName: 'Ads.csv', layout, account: setting.account, feed: { name: 'Ads' }, mapping, covers: null };
+  const asked = { file, fileName: 'Ads.csv', layout, account, feed: { name: 'Ads' }, mapping, covers: null };
   const { body: check } = await send(server.address, 'POST', `${path}/checks`, asked);
   await ended(check.id);
   await send(server.address, 'POST', `/jobs/${check.id}/import`, { absent: null });
@@ -94,14 +110,27 @@ async function ended(job: string): Promise<string> {
 }
 
 /** What SQLite takes for the rows alone, prepared before. */
-function bulkInsert(): void {
-  const bulk = new Database(join(folder, 'bulk.sqlite'));
+function bulkInsert(round: number): void {
+  const bulk = new Database(join(folder, `bulk-${round}.sqlite`));
   bulk.exec('CREATE TABLE row (day INTEGER, member INTEGER, cost INTEGER, clicks INTEGER, impressions INTEGER)');
   const insert = bulk.prepare('INSERT INTO row VALUES (?, ?, ?, ?, ?)');
   bulk.transaction(() => {
     for (let row = 0; row < ROWS; row++) insert.run(20_454 + (row % DAYS), row % 2000, row * 7919, row % 50, (row % 50) * 40);
   })();
   bulk.close();
+}
+
+/** The most memory an intake process has had, in MB. */
+function peakMemory(): number {
+  const peaks = childrenOf(server.process.pid ?? 0).map((pid) => {
+    const [, kilobytes = '0'] = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) ?? [];
+    return Number(kilobytes);
+  });
+  return Math.round(Math.max(0, ...peaks) / 1024);
+}
+
+function megabytes(content: string): number {
+  return Math.round(content.length / 1_000_000);
 }
 
 async function timed(work: () => void | Promise<void>): Promise<number> {

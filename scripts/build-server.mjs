@@ -29,6 +29,7 @@ export async function buildServer() {
     main: 'server/src/main.ts',
     'query-worker': 'server/src/query/worker.ts',
     'intake-process': 'server/src/intake/process.ts',
+    'read-ahead-worker': 'server/src/intake/read/read-ahead-worker.ts',
   });
   await bundle('dist/market', { main: 'market/src/main.ts', connect: 'market/src/demo/connect.ts' });
   cpSync('server/src/store/migrations', 'dist/server/migrations', { recursive: true });

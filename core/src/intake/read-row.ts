@@ -31,11 +31,14 @@ export interface MemberName {
   readonly name: string;
 }
 
+export type Members = Readonly<Partial<Record<Level, MemberName>>>;
+
 export interface ReportRow {
   readonly day: Day;
   /** The last day it stands for. */
   readonly to: Day;
-  readonly members: Partial<Record<Level, MemberName>>;
+  /** The same object for rows that name the same. */
+  readonly members: Members;
   /** Values of the other dimensions: device, hour. */
   readonly splits: Readonly<Record<string, string>>;
   /** By role key, in stored units; null where the cell says "not measured". */
@@ -54,7 +57,8 @@ const RUNNING = new Map([
 interface Reading {
   when: { day: Day; to: Day; hour: string | undefined } | undefined;
   last: Day | undefined;
-  readonly ids: Partial<Record<string, string>>;
+  /** Where its ids and names lead so far. */
+  place: Place;
   readonly splits: Record<string, string>;
   readonly amounts: Record<string, number | null>;
   limits: Record<string, Limit>;
@@ -69,11 +73,24 @@ interface ReadColumn {
   readonly scale: number;
 }
 
+/** A way through the cells of a row's levels, with the members at its end. */
+interface Place {
+  readonly cells: readonly string[];
+  readonly next: Map<string, Place>;
+  members?: Members | undefined;
+}
+const nowhere = (): Place => ({ cells: [], next: new Map() });
+
 /** A mapping made ready for reading many rows. */
 interface Prepared {
   readonly columns: readonly ReadColumn[];
   readonly ratios: readonly { readonly column: number; readonly ratio: FileRatioName }[];
   readonly levels: readonly Level[];
+  /** What the columns of levels hold, in their order. */
+  readonly memberKeys: readonly string[];
+  /** Members met before, by what their columns hold one after the other: most of a file's rows share theirs. */
+  known: Place;
+  places: number;
   readonly campaignColumn: number;
   readonly lastColumn: number;
   readonly hasHourColumn: boolean;
@@ -83,6 +100,7 @@ interface Prepared {
 
 const ready = new WeakMap<Mapping, Prepared>();
 const MOST_DAYS = 5000;
+const MOST_PLACES = 200_000;
 
 function prepared(mapping: Mapping): Prepared {
   const known = ready.get(mapping);
@@ -95,6 +113,9 @@ function prepared(mapping: Mapping): Prepared {
     columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
     ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
     levels: LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level)),
+    memberKeys: all.filter(({ role }) => role.role === 'level').map(({ key }) => key),
+    known: nowhere(),
+    places: 0,
     campaignColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign'),
     lastColumn: mapping.columns.findIndex(({ role }) => role === 'last day'),
     hasHourColumn: mapping.columns.some((role) => role.role === 'hour'),
@@ -107,7 +128,7 @@ function prepared(mapping: Mapping): Prepared {
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones): ReportRow | CellProblem {
   const of = prepared(mapping);
-  const read: Reading = { when: undefined, last: undefined, ids: {}, splits: {}, amounts: {}, limits: {} };
+  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
     if (problem) return { column: each.column, ...problem };
@@ -120,7 +141,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
   const own = read.splits['hour'];
   if (own !== undefined && zones.account !== zones.client && of.hasHourColumn)
     read.splits['hour'] = twoDigits(hourElsewhere(day, Number(own), zones.account, zones.client));
-  const members = membersOf(read.ids, of);
+  const members = membersAt(read.place, of);
   if (!members) return { column: of.campaignColumn, message: 'The row names no campaign' };
   const { splits, amounts, limits } = read;
   return { day, to, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
@@ -146,7 +167,7 @@ function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, m
     case 'time':
       return readWhen(read, role.role, cell, mapping, zone);
     case 'level':
-      read.ids[key] = text;
+      read.place = follow(read.place, text, mapping);
       return undefined;
     case 'hour': {
       const hour = /^(\d{1,2})(?::\d{2})?(?::\d{2})?$/.exec(text)?.[1];
@@ -254,7 +275,23 @@ const NAME_KEYS = { campaign: 'campaign name', group: 'group name', ad: 'ad name
 >;
 
 /** The members a row names, or undefined where it names no campaign although it should. */
-function membersOf(ids: Partial<Record<string, string>>, { levels }: Prepared): ReportRow['members'] | undefined {
+function follow(place: Place, text: string, mapping: Mapping): Place {
+  const known = place.next.get(text);
+  if (known) return known;
+  const next: Place = { cells: [...place.cells, text], next: new Map() };
+  place.next.set(text, next);
+  const of = prepared(mapping);
+  of.places += 1;
+  if (of.places >= MOST_PLACES) [of.known, of.places] = [nowhere(), 0];
+  return next;
+}
+
+function membersAt(place: Place, of: Prepared): Members | undefined {
+  place.members ??= membersNamed(Object.fromEntries(of.memberKeys.map((key, at) => [key, place.cells[at] ?? ''])), of);
+  return place.members;
+}
+
+function membersNamed(ids: Partial<Record<string, string>>, { levels }: Prepared): Members | undefined {
   const members: Partial<Record<Level, MemberName>> = {};
   for (const level of levels) {
     const id = ids[ID_KEYS[level]] ?? '';

@@ -72,12 +72,12 @@ async function run(task: IntakeTask | PreviewTask): Promise<IntakeMessage> {
 
 async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessage> {
   removeStaging(task.staging);
-  const staging = createStaging(task.staging);
+  const staging = createStaging(task.staging, termsOfMapping(task.mapping).length);
   const source = { path: storedPath(task.dataFolder, task.file), layout: task.layout, mapping: task.mapping, zones: task.zones };
   const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
   const days = stagedDays(staging, task.mapping.kind);
-  if (task.mapping.kind === 'report') refuseOverlaps(staging);
   const long = task.mapping.kind === 'report' ? longRows(staging) : 0;
+  if (long > 0) refuseOverlaps(staging);
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
   const tagged = task.mapping.kind === 'orders' ? stagedOutcomes(staging) : null;

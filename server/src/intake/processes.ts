@@ -5,14 +5,12 @@ import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
 /** What became of a task: the last message of its process, or undefined where that ended without one. */
 export type Outcome = Exclude<IntakeMessage, { kind: 'progress' }> | undefined;
 
-/** A process that has read so many rows holds memory that nobody needs any more. */
-const MOST_ROWS = 100_000;
+/** After so many tasks a process gives back whatever memory it has gathered. */
 const MOST_TASKS = 25;
 
 interface Intake {
   readonly child: ChildProcess;
   tasks: number;
-  rows: number;
 }
 
 /**
@@ -23,12 +21,17 @@ export class IntakeProcesses {
   private readonly working = new Set<ChildProcess>();
   private waiting: Intake | undefined;
 
+  /** Starts a process that is soon needed. */
+  expectWork(): void {
+    if (!this.waiting) this.wait(started());
+  }
+
   /** Gives a task to a process; `end` kills it, whatever it is doing. */
   run(
     task: IntakeTask | PreviewTask,
     onProgress: (message: IntakeMessage & { kind: 'progress' }) => void,
   ): { outcome: Promise<Outcome>; end: () => void } {
-    const own = this.waiting ?? { child: fork(PROGRAM, OPTIONS), tasks: 0, rows: 0 };
+    const own = this.waiting ?? started();
     const { child } = own;
     this.waiting = undefined;
     forget(child);
@@ -36,10 +39,8 @@ export class IntakeProcesses {
     own.tasks += 1;
     const outcome = new Promise<Outcome>((resolve) => {
       child.on('message', (message: IntakeMessage) => {
-        if (message.kind === 'progress') {
-          own.rows = Math.max(own.rows, message.rows);
-          onProgress(message);
-        } else resolve(message);
+        if (message.kind === 'progress') onProgress(message);
+        else resolve(message);
       });
       child.once('exit', () => resolve(undefined)).once('error', () => resolve(undefined));
       child.send(task);
@@ -59,11 +60,15 @@ export class IntakeProcesses {
 
   private keep(own: Intake, message: Outcome): void {
     const { child } = own;
-    const spent = own.rows > MOST_ROWS || own.tasks >= MOST_TASKS;
-    if (this.waiting || spent || !child.connected || child.killed || !isClean(message)) {
+    if (this.waiting || own.tasks >= MOST_TASKS || !child.connected || child.killed || !isClean(message)) {
       child.kill('SIGKILL');
       return;
     }
+    this.wait(own);
+  }
+
+  private wait(own: Intake): void {
+    const { child } = own;
     this.waiting = own;
     forget(child);
     const lost = (): void => {
@@ -80,6 +85,8 @@ function isClean(message: Outcome): boolean {
   if (message?.kind === 'previewed') return message.preview.layout.format === 'separated';
   return message?.kind === 'checked' || message?.kind === 'imported';
 }
+
+const started = (): Intake => ({ child: fork(PROGRAM, OPTIONS), tasks: 0 });
 
 const PROGRAM = join(import.meta.dirname, 'intake-process.js');
 const OPTIONS = {

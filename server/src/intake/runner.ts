@@ -49,6 +49,11 @@ export class IntakeRunner {
     }
   }
 
+  /** A file has begun to come in: soon it will be looked at. */
+  expectWork(): void {
+    this.processes.expectWork();
+  }
+
   /** Runs one task for a job; resolves when it has ended, whatever became of it. */
   async start(job: string, task: IntakeTask): Promise<void> {
     const { outcome, end } = this.processes.run(task, ({ phase, rows }) => this.progress.set(job, { phase, rows }));

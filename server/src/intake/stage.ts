@@ -9,7 +9,6 @@ import {
   isProblem,
   isPeople,
   isSetting,
-  LEVELS,
   type LotRow,
   makesParts,
   type Mapping,
@@ -31,8 +30,10 @@ import {
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
-import { inOneGo, limitsText, rowInserter, SLOTS, thingInserter } from '../store/staging';
-import { readBlocks, type TableLine } from './read/table';
+import { RowStage } from '../store/stage-rows';
+import { inOneGo, SLOTS, thingInserter } from '../store/staging';
+import { readAhead } from './read/read-ahead';
+import type { TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
 const MOST_PROBLEMS = 200;
@@ -73,7 +74,7 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   let read = 0;
   await inOneGo(staging, async () => {
     let lines = 0;
-    for await (const block of readBlocks(source.path, source.layout))
+    for await (const block of readAhead(source.path, source.layout))
       for (const line of block) {
         lines += 1;
         if (lines <= source.layout.titleLines) continue;
@@ -81,6 +82,7 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
         read += 1;
         if (read % 1000 === 0) onRows(read);
       }
+    stager.finish();
   });
   onRows(read);
   return stager.result();
@@ -91,7 +93,8 @@ type Read = Row | CellProblem;
 
 class Stager {
   private readonly terms: readonly string[];
-  private readonly insert: (values: unknown[]) => boolean;
+  private readonly lines: RowStage | undefined;
+  private readonly insertThing: ((values: unknown[]) => boolean) | undefined;
   private header: readonly Cell[] = [];
   private shape: Shape | undefined;
   private readonly problems: CheckReport['problems'] = [];
@@ -108,15 +111,13 @@ class Stager {
     this.terms = termsOfMapping(mapping);
     if (this.terms.length > SLOTS)
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
-    this.insert =
-      mapping.kind === 'report'
-        ? rowInserter(staging, {
-            terms: this.terms,
-            settings: settingSlots(mapping),
-            parts: makesParts(mapping.steps),
-            people: new Set(this.terms.filter((term) => isPeople(termOfKey(term)))),
-          })
-        : thingInserter(staging, mapping.kind, mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id'));
+    if (mapping.kind === 'report') {
+      const people = new Set(this.terms.filter((term) => isPeople(termOfKey(term))));
+      this.lines = new RowStage(staging, { terms: this.terms, settings: settingSlots(mapping), parts: makesParts(mapping.steps), people });
+    } else {
+      const areCounts = mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id');
+      this.insertThing = thingInserter(staging, mapping.kind, areCounts);
+    }
   }
 
   take({ line, cells }: TableLine): void {
@@ -138,11 +139,17 @@ class Stager {
     else this.sort(line, shaped, reads);
   }
 
+  /** Writes what still waits to be written. */
+  finish(): void {
+    this.lines?.finish();
+  }
+
   /** Totals of the file say nothing of what is kept where a step has left rows out. */
   result(): StageResult {
     const ratios = [...this.ratios].map(([ratio, counts]) => ({ ratio, ...counts }));
     const leftOut = [...this.leftOut].map(([step, rows]) => ({ step, rows }));
-    return { ...this.count, problems: this.problems, ratios, leftOut, totals: leftOut.length > 0 ? [] : this.totals };
+    const merged = this.count.merged + (this.lines?.merged ?? 0);
+    return { ...this.count, merged, problems: this.problems, ratios, leftOut, totals: leftOut.length > 0 ? [] : this.totals };
   }
 
   private read(row: readonly Cell[]): Read {
@@ -162,16 +169,16 @@ class Stager {
 
   private keep(row: Row): void {
     if (!('amounts' in row)) {
-      if (!this.insert(thingValues(row))) this.count.merged += 1;
+      if (this.insertThing?.(thingValues(row)) === false) this.count.merged += 1;
       return;
     }
+    this.lines?.add(row);
     this.count.limits += Object.keys(row.limits).length;
     for (const { ratio, agrees } of row.ratios) {
       const counts = this.ratios.get(ratio) ?? { agrees: 0, differs: 0 };
       this.ratios.set(ratio, counts);
       counts[agrees ? 'agrees' : 'differs'] += 1;
     }
-    if (!this.insert(reportValues(row, this.terms))) this.count.merged += 1;
   }
 
   private refuse(line: number, { column, message, against }: CellProblem): void {
@@ -206,16 +213,6 @@ class Stager {
 /** A line with empty cells behind its last column is as wide as the header; one with too few or filled ones is not. */
 function fitted(cells: readonly Cell[], width: number): readonly Cell[] | undefined {
   return cells.length > width && cells.slice(width).every((cell) => cellText(cell) === '') ? cells.slice(0, width) : undefined;
-}
-
-function reportValues(row: ReportRow, terms: readonly string[]): unknown[] {
-  const values: unknown[] = [row.day, row.to];
-  for (const level of LEVELS) values.push(row.members[level]?.id ?? '', row.members[level]?.name ?? '');
-  const splits = Object.keys(row.splits);
-  values.push(splits.length === 0 ? '{}' : JSON.stringify(row.splits, splits.sort()));
-  for (const term of terms) values.push(row.amounts[term] ?? null);
-  values.push(limitsText(row.limits));
-  return values;
 }
 
 const orderValues = (row: OrderRow): unknown[] => [

@@ -20,6 +20,7 @@ export function fileRoutes(router: Router, context: Context): void {
   router.post(FILES.upload.path, async (request, response) => {
     const { name } = check(FILES.upload.query, request.query);
     if (!request.is('application/octet-stream')) throw new HttpProblem(415, 'Not a file', 'Send the file as application/octet-stream.');
+    context.intake.expectWork();
     const { files, leftOut } = await storeUpload(context.dataFolder, name, request);
     for (const { hash, size } of files) insertFile(context.db, { hash, size, receivedAt: context.now().toISOString() });
     response.json(z.encode(upload, { files: [...files], leftOut }));

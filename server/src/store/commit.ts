@@ -35,38 +35,67 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
     addMembers(db, input);
     const slots = feedSlots(db, input.feed, terms);
     const columns = slotColumns(Math.max(...slots.keys()) + 1);
-    resolveRows(db, input.feed, columns, slots);
+    const staged = resolvedRows(db, input.feed, columns, slots);
     onStep('members matched', input.rows);
-    const about = { feed: input.feed, id, from: input.from, to: input.to };
-    const same = ['day', 'to_day', 'member_id', 'split_id', 'limits', ...columns]
-      .map((column) => `new.${column} IS old.${column}`)
-      .join(' AND ');
-    const closed = db
-      .prepare(
-        `UPDATE feed_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to
-         AND NOT EXISTS (SELECT 1 FROM temp.resolved AS new WHERE ${same})
-         ${input.keepAbsent ? 'AND member_id IN (SELECT member_id FROM temp.resolved)' : ''}`,
-      )
-      .run(about).changes;
-    onStep('replaced rows ended', closed);
-    const added = db
-      .prepare(
-        `INSERT INTO feed_row (feed_id, day, to_day, campaign_id, member_id, split_id, since, limits, ${columns.join(', ')})
-         SELECT @feed, day, to_day, campaign_id, member_id, split_id, @id, limits, ${columns.join(', ')} FROM temp.resolved AS new
-         WHERE NOT EXISTS (SELECT 1 FROM feed_row AS old WHERE old.feed_id = @feed AND old.until IS NULL
-           AND old.day = new.day AND old.member_id = new.member_id AND old.split_id = new.split_id)`,
-      )
-      .run({ feed: input.feed, id }).changes;
-    onStep('rows added', added);
+    if (hasNoRows(db, input)) onStep('rows added', addAll(db, { feed: input.feed, id, columns, staged }));
+    else replaceRows(db, { ...input, id, columns, staged }, onStep);
     if (input.keepAbsent) {
       db.prepare(
-        'UPDATE import SET campaigns = (SELECT json_group_array(campaign_id) FROM (SELECT DISTINCT campaign_id FROM temp.resolved)) WHERE id = ?',
+        `UPDATE import SET campaigns = (SELECT json_group_array(campaign_id) FROM (
+           SELECT DISTINCT campaign_id FROM temp.member_of)) WHERE id = ?`,
       ).run(id);
     }
     finish(db, input, id);
-    db.exec('DROP TABLE temp.resolved');
+    db.exec('DROP TABLE temp.member_of');
     return id;
   })();
+}
+
+interface Adding {
+  readonly feed: number;
+  readonly id: number;
+  readonly columns: readonly string[];
+  /** A SELECT of the staged rows under the record's ids. */
+  readonly staged: string;
+}
+
+const hasNoRows = (db: Db, { feed, from, to }: CommitInput): boolean =>
+  db.prepare('SELECT 1 FROM feed_row WHERE feed_id = ? AND until IS NULL AND day BETWEEN ? AND ? LIMIT 1').get(feed, from, to) ===
+  undefined;
+
+const insertRows = (columns: readonly string[]): string =>
+  `INSERT INTO feed_row (feed_id, day, to_day, campaign_id, member_id, split_id, since, limits, ${columns.join(', ')})
+   SELECT @feed, day, to_day, campaign_id, member_id, split_id, @id, limits, ${columns.join(', ')}`;
+
+/** Where there is nothing to replace, rows go in as they come. */
+const addAll = (db: Db, { feed, id, columns, staged }: Adding): number =>
+  db.prepare(`${insertRows(columns)} FROM (${staged})`).run({ feed, id }).changes;
+
+/** Ends the rows that changed and adds those that are new. */
+function replaceRows(db: Db, { feed, id, columns, staged, from, to, keepAbsent }: Adding & CommitInput, onStep: OnStep): void {
+  db.exec(`CREATE TEMP TABLE resolved (day INTEGER, to_day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, limits TEXT,
+      ${columns.join(', ')}, PRIMARY KEY (day, member_id, split_id)) WITHOUT ROWID;
+    INSERT INTO temp.resolved ${staged}`);
+  const same = ['day', 'to_day', 'member_id', 'split_id', 'limits', ...columns]
+    .map((column) => `new.${column} IS old.${column}`)
+    .join(' AND ');
+  const closed = db
+    .prepare(
+      `UPDATE feed_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to
+       AND NOT EXISTS (SELECT 1 FROM temp.resolved AS new WHERE ${same})
+       ${keepAbsent ? 'AND member_id IN (SELECT member_id FROM temp.resolved)' : ''}`,
+    )
+    .run({ feed, id, from, to }).changes;
+  onStep('replaced rows ended', closed);
+  const added = db
+    .prepare(
+      `${insertRows(columns)} FROM temp.resolved AS new
+       WHERE NOT EXISTS (SELECT 1 FROM feed_row AS old WHERE old.feed_id = @feed AND old.until IS NULL
+         AND old.day = new.day AND old.member_id = new.member_id AND old.split_id = new.split_id)`,
+    )
+    .run({ feed, id }).changes;
+  onStep('rows added', added);
+  db.exec('DROP TABLE temp.resolved');
 }
 
 /** The same for orders and lots: each is known by its id, wherever its day moves to. */
@@ -137,7 +166,8 @@ function addMembers(db: Db, { feed, to }: CommitInput): void {
        ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name WHERE @newest AND name <> excluded.name`,
     ).run({ account, level, newest });
   };
-  const campaign = `JOIN member AS campaign ON campaign.account_id = @account AND campaign.level = 'campaign' AND campaign.external_id = campaign_key`;
+  const campaign = `JOIN member AS campaign ON campaign.account_id = @account AND campaign.level = 'campaign'
+    AND campaign.parent_id = 0 AND campaign.external_id = campaign_key`;
   const group = `${campaign} LEFT JOIN member AS "group" ON "group".account_id = @account AND "group".level = 'group'
     AND "group".parent_id = campaign.id AND "group".external_id = group_key`;
   add('campaign', '', '0');
@@ -165,26 +195,20 @@ function feedSlots(db: Db, feed: number, terms: readonly string[]): Map<number, 
   return slots;
 }
 
-/** Fills temp.resolved with the staged rows under the record's member and split ids. */
-function resolveRows(db: Db, feed: number, columns: readonly string[], slots: ReadonlyMap<number, number>): void {
+/** A SELECT of the staged rows under the record's member and split ids; makes temp.member_of, which it reads. */
+function resolvedRows(db: Db, feed: number, columns: readonly string[], slots: ReadonlyMap<number, number>): string {
   db.exec(`INSERT OR IGNORE INTO split (dimensions) SELECT DISTINCT splits FROM staging.staged_row`);
-  db.exec(`DROP TABLE IF EXISTS temp.resolved;
-    CREATE TEMP TABLE resolved (day INTEGER, to_day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, limits TEXT, ${columns.join(', ')},
-      PRIMARY KEY (day, member_id, split_id)) WITHOUT ROWID`);
-  db.exec('DROP TABLE IF EXISTS temp.known_path');
-  db.prepare(`CREATE TEMP TABLE known_path AS WITH ${PATHS} SELECT * FROM path`.replace('@feed', String(feed))).run();
-  db.exec('CREATE INDEX temp.known_path_keys ON known_path (campaign_key, group_key, ad_key, keyword_key)');
-  db.exec(`DROP TABLE IF EXISTS temp.member_of;
+  db.prepare(`CREATE TEMP TABLE known_path AS WITH ${PATHS} SELECT * FROM path`.replaceAll('@feed', String(feed))).run();
+  db.exec(`CREATE INDEX temp.known_path_keys ON known_path (campaign_key, group_key, ad_key, keyword_key);
     CREATE TEMP TABLE member_of (path INTEGER PRIMARY KEY, campaign_id INTEGER, member_id INTEGER);
     INSERT INTO temp.member_of
     SELECT named.id, coalesce(known_path.campaign_id, 0), coalesce(known_path.id, 0)
-    FROM staging.staged_path AS named LEFT JOIN temp.known_path USING (campaign_key, group_key, ad_key, keyword_key)`);
-  const amounts = columns.map((_, slot) => {
+    FROM staging.staged_path AS named LEFT JOIN temp.known_path USING (campaign_key, group_key, ad_key, keyword_key);
+    DROP TABLE temp.known_path`);
+  const amounts = columns.map((column, slot) => {
     const staged = slots.get(slot) ?? -1;
-    return staged < 0 ? 'NULL' : `row.a${staged}`;
+    return `${staged < 0 ? 'NULL' : `row.a${staged}`} AS ${column}`;
   });
-  db.exec(`INSERT INTO temp.resolved
-    SELECT row.day, nullif(row.to_day, row.day), campaign_id, member_id, split.id, row.limits, ${amounts.join(', ')}
-    FROM staging.staged_row AS row JOIN temp.member_of USING (path) JOIN split ON split.dimensions = row.splits`);
-  db.exec('DROP TABLE temp.known_path; DROP TABLE temp.member_of');
+  return `SELECT row.day, nullif(row.to_day, row.day) AS to_day, campaign_id, member_id, split.id AS split_id, row.limits, ${amounts.join(', ')}
+    FROM staging.staged_row AS row JOIN temp.member_of USING (path) JOIN split ON split.dimensions = row.splits`;
 }

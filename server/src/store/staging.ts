@@ -1,16 +1,7 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
-import {
-  addLimits,
-  type AmountsWithin,
-  type FileKind,
-  type Limit,
-  type Limits,
-  sumOfLimits,
-  type TaggedOutcome,
-  type Together,
-} from '@lens/core';
+import { type FileKind, LEVELS, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tables';
 
@@ -18,14 +9,15 @@ import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tab
 export const SLOTS = 16;
 export const slotColumns = (count = SLOTS): string[] => Array.from({ length: count }, (_, slot) => `a${slot}`);
 
-const LEVELS = ['campaign', 'group', 'ad', 'keyword'];
-const LEVEL_COLUMNS = LEVELS.flatMap((level) => [`${level}_key`, `${level}_name`]);
+/** Id and name of each level. */
+export const LEVEL_COLUMNS = LEVELS.flatMap((level) => [`${level}_key`, `${level}_name`]);
 const KEY_COLUMNS = LEVELS.map((level) => `${level}_key`).join(', ');
 
-/** Opens a new staging file: a database of its own, so that reading a file never touches the record. */
-export function createStaging(path: string): Db {
+/** Opens a new staging file for rows of so many amounts: a database of its own, so that reading a file never touches the record. */
+export function createStaging(path: string, slots: number): Db {
   const db = new Database(path);
-  db.pragma('journal_mode = OFF');
+  // In memory: a statement that fails halfway must be undone, a file that fails is thrown away.
+  db.pragma('journal_mode = MEMORY');
   db.pragma('synchronous = OFF');
   db.exec(`
     -- Members as the file names them, each with its names on the newest of its days.
@@ -34,9 +26,9 @@ export function createStaging(path: string): Db {
       UNIQUE (${KEY_COLUMNS})) STRICT;
     CREATE TABLE staged_row (
       day INTEGER NOT NULL, to_day INTEGER NOT NULL, path INTEGER NOT NULL, splits TEXT NOT NULL,
-      ${slotColumns()
-        .map((column) => `${column} INTEGER`)
-        .join(', ')},
+      ${slotColumns(slots)
+        .map((column) => `${column} INTEGER,`)
+        .join(' ')}
       limits TEXT,
       PRIMARY KEY (day, path, splits, to_day)) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_order (
@@ -67,82 +59,6 @@ export function removeStaging(path: string): void {
   for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(path + suffix, { force: true });
 }
 
-/** Members met so far in a file; more are looked up again. */
-const MOST_PATHS = 100_000;
-
-/** Numbers for members as a file names them. */
-function pathNumbers(db: Db): (day: number, names: readonly string[]) => number {
-  const add = db
-    .prepare(
-      `INSERT INTO staged_path (${LEVEL_COLUMNS.join(', ')}, day) VALUES (${LEVEL_COLUMNS.map(() => '?').join(', ')}, ?)
-       ON CONFLICT DO UPDATE SET ${LEVEL_COLUMNS.map((column) => `${column} = iif(excluded.day >= day, excluded.${column}, ${column})`).join(', ')},
-         day = max(day, excluded.day) RETURNING id`,
-    )
-    .pluck();
-  const known = new Map<string, number>();
-  const seen = new Set<number>();
-  const renamed = new Set<number>();
-  return (day, names) => {
-    const key = names.join('\u0000');
-    const found = known.get(key);
-    if (found !== undefined && !renamed.has(found)) return found;
-    const id = add.get(...names, day) as number;
-    // Met before under other names: from now on every row may be the newest.
-    if (found === undefined && seen.has(id)) renamed.add(id);
-    if (known.size >= MOST_PATHS) known.clear();
-    known.set(key, id);
-    seen.add(id);
-    return id;
-  };
-}
-
-/** What a file's rows hold. */
-export interface RowKind extends Together {
-  /** The amount columns, by term key. */
-  readonly terms: readonly string[];
-  /** Slots of settings, of which the last counts. */
-  readonly settings: ReadonlySet<number>;
-}
-
-/**
- * Adds rows of one grain (first and last day, key and name of each level, splits, amounts); rows that share day,
- * member and splits are added together. Tells whether a row was new, or the missing part of one.
- */
-export function rowInserter(db: Db, { terms, settings, parts, people }: RowKind): (values: unknown[]) => boolean {
-  const slots = terms.length;
-  const columns = ['day', 'to_day', 'path', 'splits', ...slotColumns(slots), 'limits'];
-  const merge = slotColumns(slots).map((column, slot) => {
-    const sum = `${column} + excluded.${column}`;
-    if (settings.has(slot)) return `${column} = ${parts ? `coalesce(excluded.${column}, ${column})` : `excluded.${column}`}`;
-    return `${column} = ${parts ? `coalesce(${sum}, ${column}, excluded.${column})` : sum}`;
-  });
-  const into = `INSERT INTO staged_row (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')}) ON CONFLICT DO`;
-  const insert = db.prepare(`${into} NOTHING`);
-  const add = db.prepare(`${into} UPDATE SET ${[...merge, 'limits = excluded.limits'].join(', ')}`);
-  const both = slotColumns(slots).map((column) => `(${column} IS NOT NULL AND ? IS NOT NULL)`);
-  const where = 'FROM staged_row WHERE day = ? AND to_day = ? AND path = ? AND splits = ?';
-  const overlaps = db.prepare(`SELECT ${both.join(' OR ') || '1'} ${where}`).pluck();
-  const stored = db.prepare(`SELECT ${[...slotColumns(slots), 'limits'].join(', ')} ${where}`).raw();
-  const within = (values: readonly unknown[]): AmountsWithin => ({
-    amounts: Object.fromEntries(terms.map((term, slot) => [term, values[slot] as number | null])),
-    limits: JSON.parse((values[slots] as string | null) ?? '{}') as AmountsWithin['limits'],
-  });
-  let hasLimits = people.size > 0;
-  const pathOf = pathNumbers(db);
-  const named = 2 + LEVEL_COLUMNS.length;
-  return (values) => {
-    const day = values[0] as number;
-    const own = [day, values[1], pathOf(day, values.slice(2, named) as string[]), ...values.slice(named)];
-    hasLimits ||= own[4 + slots] !== null;
-    if (insert.run(...own).changes > 0) return true;
-    const [key, amounts] = [own.slice(0, 4), own.slice(4)];
-    const isPart = parts && overlaps.get(...amounts.slice(0, slots), ...key) === 0;
-    if (hasLimits) own[4 + slots] = limitsText(addLimits(within(stored.get(...key) as unknown[]), within(amounts), { parts, people }));
-    add.run(...own);
-    return isPart;
-  };
-}
-
 /**
  * Adds things known by an id. A second line with the same id replaces the first, or is added to it where
  * rows are counts that have no id of their own; both are reported as merged.
@@ -161,9 +77,6 @@ export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (valu
     return false;
   };
 }
-
-/** Limits as they are stored. */
-export const limitsText = (limits: Limits): string | null => (Object.keys(limits).length === 0 ? null : JSON.stringify(limits));
 
 export interface StagedDays {
   readonly rows: number;
@@ -290,4 +203,5 @@ export const PATHS = `path (id, campaign_key, group_key, ad_key, keyword_key, ca
     CASE level WHEN 'ad' THEN external_id ELSE ad_key END,
     CASE level WHEN 'keyword' THEN external_id ELSE keyword_key END,
     campaign_id
-  FROM member JOIN path ON member.parent_id = path.id)`;
+  FROM path CROSS JOIN member ON member.account_id = (SELECT account_id FROM feed WHERE id = @feed)
+    AND level IN ('group', 'ad', 'keyword') AND member.parent_id = path.id)`;
