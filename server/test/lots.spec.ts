@@ -34,7 +34,7 @@ describe('traffic bought in lots', () => {
 
   it('are joined with their orders by the tracked link, lot by lot and for the seller', async () => {
     await importFile(server.address, setting, 'Lots', LOTS);
-    await importFile(server.address, setting, 'Orders', ORDERS);
+    await importFile(server.address, setting, 'Orders', ORDERS, null, PERIOD);
     const found = await list();
     expect(found).toMatchObject({ sale: 'purchase', signUp: null, visitsBy: 'seller', strayed: { count: 1, value: 5 } });
     expect(lineOf(found, 'L1').figures).toMatchObject({
@@ -49,6 +49,13 @@ describe('traffic bought in lots', () => {
       sales: { value: 50 },
     });
     expect(lineOf(found, 'L2').figures.costPerSale).toMatchObject({ kind: 'bounds', low: 100 / 3.69 });
+  });
+
+  it('are at least what is known where no list covers their day', async () => {
+    await importFile(server.address, setting, 'Lots', LOTS);
+    await importFile(server.address, setting, 'Orders', ORDERS);
+    expect(lineOf(await list(), 'L1').figures.value).toMatchObject({ kind: 'bounds', low: 464, high: null });
+    expect(lineOf(await list(), 'L2').figures.sales).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('are replaced by their number, kept beside others, and taken back', async () => {

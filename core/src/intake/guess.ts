@@ -123,6 +123,7 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
   const own = guesses[daysAt];
   if (own)
     guesses[daysAt] = { role: { role: 'day' }, reason: `its header says “${headers[daysAt]?.trim() ?? ''}”, and no column is a day` };
+  if (kind === 'report') byCells(guesses, samples);
   const cellsOf = (...roles: string[]): Cell[] => guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
   const orders = possibleOrders(
     cellsOf('day', 'last day', 'time', 'sale time', 'click time', 'touch time')
@@ -149,7 +150,29 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
   };
 }
 
+const ADDRESS = /^(?:https?:\/\/)?[\p{L}\d-]+(?:\.[\p{L}\d-]+)+\/\S*$/u;
+/** So many cells of a column must have a shape for the column to be taken for it. */
+const MOST_CELLS = 0.9;
+
+/** What no header told, cells may: days where no column is one, addresses. */
+function byCells(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
+  const guess = (role: Role, has: (cell: string) => boolean, reason: string): void => {
+    if (guesses.some((each) => roleKey(each.role) === roleKey(role))) return;
+    const at = guesses.findIndex(({ reason: own }, column) => own === UNKNOWN && mostly(samples[column] ?? [], has));
+    if (at >= 0) guesses[at] = { role, reason };
+  };
+  if (!guesses.some(({ role }) => role.role === 'time'))
+    guess({ role: 'day' }, (cell) => possibleOrders([cell]).length > 0, 'no header says “day”, and its cells are days');
+  guess({ role: 'dimension', dimension: 'landing page' }, (cell) => ADDRESS.test(cell), 'its cells are addresses');
+}
+
+function mostly(cells: readonly Cell[], has: (cell: string) => boolean): boolean {
+  const filled = cells.map(cellText).filter((cell) => !isNothing(cell));
+  return filled.length > 0 && filled.filter(has).length >= MOST_CELLS * filled.length;
+}
+
 const words = (header: string): string => header.trim().toLowerCase().replace(/\s+/g, ' ');
+const UNKNOWN = 'not recognised: choose what it is, or leave it out';
 const matches = (header: string, role: Role['role']): boolean =>
   WORDS.some(([each, list]) => each.role === role && list.includes(words(header)));
 
@@ -206,7 +229,7 @@ function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGue
   if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
   const measure = MEASURES.find((each) => (each.headers as readonly string[]).includes(plain) || each.name === plain);
   if (measure) return { role: { role: 'measure', measure: measure.name }, reason: `its header says “${header.trim()}”` };
-  return guessOutcome(text, plain) ?? { role: { role: 'ignore' }, reason: 'not recognised: choose what it is, or leave it out' };
+  return guessOutcome(text, plain) ?? { role: { role: 'ignore' }, reason: UNKNOWN };
 }
 
 function guessOutcome(text: string, plain: string): ColumnGuess | undefined {

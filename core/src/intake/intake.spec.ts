@@ -1,16 +1,13 @@
 import fc from 'fast-check';
 import {
   compareTotals,
-  grainOf,
   guessDecimal,
-  guessMapping,
   headerNames,
   headerPlace,
   hourElsewhere,
   isProblem,
   isSetting,
   type Mapping,
-  mappingProblems,
   parseDate,
   parseDay,
   parseMoment,
@@ -20,7 +17,6 @@ import {
   readOrderRow,
   readReportRow,
   repeatsHeader,
-  roleKey,
   saysTotal,
   termKey,
   termOfKey,
@@ -195,62 +191,6 @@ describe('ratios in a file', () => {
     ['roas', '3', undefined],
     ['cpc', '--', undefined],
   ] as const)('%s of %s agrees: %s', (name, cell, expected) => expect(ratioAgrees(name, cell, '.', parts)).toBe(expected));
-});
-
-describe('guessing a mapping', () => {
-  const headers = [
-    'Day',
-    'Campaign ID',
-    'Campaign',
-    'Ad',
-    'Cost',
-    'CTR',
-    'Clicks',
-    'Purchases',
-    'Purchase value (by sale date)',
-    'Mystery',
-  ];
-  const guess = guessMapping(
-    headers,
-    headers.map((_, at) => (at === 0 ? ['2026-10-01'] : ['12.50'])),
-  );
-
-  it('recognises levels, measures and outcomes, and takes ratios only to compare them', () => {
-    expect(guess.mapping.columns.map(roleKey)).toEqual([
-      'day',
-      'campaign id',
-      'campaign name',
-      'ad name',
-      'spend',
-      'ratio ctr',
-      'clicks',
-      'purchase.count.claims.click',
-      'purchase.value.claims.sale',
-      'ignore',
-    ]);
-    expect(guess.reasons[5]).toContain('ratio');
-    expect(grainOf(guess.mapping)).toEqual(['campaign', 'ad']);
-    expect(mappingProblems(guess.mapping, headers)).toEqual([]);
-  });
-
-  it('knows an order file by its id and time', () => {
-    const till = ['Lead', 'Sent at', 'Clicked at', 'Tag campaign'];
-    const { mapping } = guessMapping(
-      till,
-      till.map((_, at) => (at === 1 || at === 2 ? ['2026-10-01T08:00:00Z'] : ['x'])),
-    );
-    expect(mapping.kind).toBe('orders');
-    expect(mapping.action).toBe('lead');
-    expect(mapping.columns.map(roleKey)).toEqual(['order id', 'sale time', 'click time', 'tag campaign']);
-  });
-
-  it('says what a mapping lacks', () => {
-    const without: Mapping = {
-      ...guess.mapping,
-      columns: guess.mapping.columns.map((role) => (role.role === 'day' ? { role: 'ignore' } : role)),
-    };
-    expect(mappingProblems(without, headers).join()).toContain('day');
-  });
 });
 
 describe('reading rows', () => {

@@ -13,6 +13,7 @@ import {
   tryJoining,
   USUAL_JOINING,
 } from '../index';
+import { tablesOf } from '../test/ask';
 import { cutFeed, type TrueRow } from '../test/truth';
 
 const MEMBERS: JoinMember[] = [
@@ -132,8 +133,12 @@ describe('splitting by weight', () => {
     const truth = [row(1, 10, 6), row(2, 10, 2), row(1, 11, 4)];
     const cut = (dimensions: ('campaign' | 'device')[], id: number) =>
       cutFeed(truth, { dimensions, from: 10, to: 11, campaigns: 'all' }, id);
-    const weigh = memberWeights([cut(['campaign', 'device'], 1), cut(['campaign'], 2)], 'campaign', 'clicks');
+    const weigh = memberWeights(tablesOf([cut(['campaign', 'device'], 1), cut(['campaign'], 2)]), 'campaign', 'clicks');
     expect([weigh(1, 10), weigh(2, 10), weigh(2, 11), weigh(1, null)]).toEqual([6, 2, 0, 10]);
+    // Money of two accounts is weighed in one currency, and where there is no rate by nothing.
+    const accounts = [{ id: 'a', channel: 'a', currency: 'USD', rates: [{ from: 0, to: 10, rate: 0.5 }] }];
+    const spent = memberWeights(tablesOf([cut(['campaign'], 1)], { accounts }), 'campaign', 'spend');
+    expect([spent(1, 10), spent(1, 11)]).toEqual([0.5e6, 0]);
   });
 });
 

@@ -1,4 +1,5 @@
-import { type FeedTable, NONE } from '../grain/tables';
+import { type ClientTables, type FeedTable, NONE, rateOn } from '../grain/tables';
+import { termOfKey, termUnit } from '../measure/term';
 import { isPartDimension } from '../naming/convention';
 import type { Day } from '../time/day';
 
@@ -15,8 +16,13 @@ export function splitBy(amount: number, weights: readonly number[]): number[] | 
   return shares.map((share, at) => (at === most ? share + rest : share));
 }
 
-/** What members of a level had of a measure: on a day, or on all days where they had nothing on it. */
-export function memberWeights(feeds: readonly FeedTable[], level: string, column: string): (member: number, day: Day | null) => number {
+/** What members of a level had of a measure, money in the client's currency: on a day, or on all days where they had nothing on it. */
+export function memberWeights(
+  { feeds, accounts }: Pick<ClientTables, 'feeds' | 'accounts'>,
+  level: string,
+  column: string,
+): (member: number, day: Day | null) => number {
+  const isMoney = termUnit(termOfKey(column)) === 'money';
   const coarsest = new Map<number, FeedTable>();
   const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
   for (const feed of feeds) {
@@ -28,11 +34,14 @@ export function memberWeights(feeds: readonly FeedTable[], level: string, column
   const inAll = new Map<number, number>();
   for (const feed of coarsest.values()) {
     const [members, amounts] = [feed.codes.get(level), feed.amounts.get(column)];
+    const account = accounts[feed.account];
     for (let row = 0; row < feed.length; row++) {
       const member = members?.[row] ?? NONE;
-      const amount = amounts?.[row] ?? NaN;
+      const day = feed.day[row] ?? 0;
+      const rate = isMoney && account ? (rateOn(account, day) ?? NaN) : 1;
+      const amount = (amounts?.[row] ?? NaN) * rate;
       if (member === NONE || Number.isNaN(amount)) continue;
-      const key = `${member} ${feed.day[row] ?? 0}`;
+      const key = `${member} ${day}`;
       onDay.set(key, (onDay.get(key) ?? 0) + amount);
       inAll.set(member, (inAll.get(member) ?? 0) + amount);
     }

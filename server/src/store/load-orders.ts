@@ -110,12 +110,12 @@ function exchanged(
   return { priced, unpriced };
 }
 
-function placer({ members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {
+function placer({ accounts, members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {
   const find = memberJoiner(joining, members, naming);
   const { several } = joining;
   const weights = new Map<string, ReturnType<typeof memberWeights>>();
   const weightOf = (level: string): ReturnType<typeof memberWeights> => {
-    const known = weights.get(level) ?? memberWeights(reports, level, several);
+    const known = weights.get(level) ?? memberWeights({ accounts, feeds: reports }, level, several);
     weights.set(level, known);
     return known;
   };
@@ -124,6 +124,7 @@ function placer({ members, naming, joining, reports }: OrderLoading): (row: Stor
     const [only, another] = found;
     if (only === undefined) return [{ ...row, path: NOWHERE }];
     if (another === undefined) return [{ ...row, path: members.pathOf(only) }];
+    if (several === 'refuse') return [{ ...row, path: NOWHERE }];
     const weigh = weightOf(joining.keys[key]?.level ?? 'campaign');
     const shares = (amount: number): number[] | undefined =>
       splitBy(
@@ -134,7 +135,7 @@ function placer({ members, naming, joining, reports }: OrderLoading): (row: Stor
         amount,
         found.map((member) => weigh(member, null)),
       );
-    const counts = several === 'refuse' ? undefined : shares(row.count ?? ONE_OUTCOME);
+    const counts = shares(row.count ?? ONE_OUTCOME);
     const values = row.value === null ? undefined : shares(row.value);
     if (!counts) return [{ ...row, path: NOWHERE }];
     return found.flatMap((member, at) =>

@@ -1,0 +1,81 @@
+import { grainOf, guessMapping, type Mapping, mappingProblems, roleKey } from '../index';
+
+describe('columns that no header tells', () => {
+  const roles = (headers: string[], rows: string[][]) =>
+    guessMapping(
+      headers,
+      headers.map((_, at) => rows.map((row) => row[at] ?? '')),
+    ).mapping.columns;
+
+  it('are known by their cells: days, addresses', () => {
+    expect(roles(['Stichtag', 'Ziel', 'Clicks'], [['31.10.2026', 'https://shop.example/tea', '4']])).toEqual([
+      { role: 'day' },
+      { role: 'dimension', dimension: 'landing page' },
+      { role: 'measure', measure: 'clicks' },
+    ]);
+  });
+
+  it('stay open where a header tells the same, or cells tell nothing', () => {
+    expect(roles(['Day', 'Changed', 'Note'], [['2026-10-31', '2026-10-30', 'v1.2 of it']]).slice(1)).toEqual([
+      { role: 'ignore' },
+      { role: 'ignore' },
+    ]);
+    expect(roles(['Number', 'Clicks'], [['12', '4']])[0]).toEqual({ role: 'ignore' });
+  });
+});
+
+describe('guessing a mapping', () => {
+  const headers = [
+    'Day',
+    'Campaign ID',
+    'Campaign',
+    'Ad',
+    'Cost',
+    'CTR',
+    'Clicks',
+    'Purchases',
+    'Purchase value (by sale date)',
+    'Mystery',
+  ];
+  const guess = guessMapping(
+    headers,
+    headers.map((_, at) => (at === 0 ? ['2026-10-01'] : ['12.50'])),
+  );
+
+  it('recognises levels, measures and outcomes, and takes ratios only to compare them', () => {
+    expect(guess.mapping.columns.map(roleKey)).toEqual([
+      'day',
+      'campaign id',
+      'campaign name',
+      'ad name',
+      'spend',
+      'ratio ctr',
+      'clicks',
+      'purchase.count.claims.click',
+      'purchase.value.claims.sale',
+      'ignore',
+    ]);
+    expect(guess.reasons[5]).toContain('ratio');
+    expect(grainOf(guess.mapping)).toEqual(['campaign', 'ad']);
+    expect(mappingProblems(guess.mapping, headers)).toEqual([]);
+  });
+
+  it('knows an order file by its id and time', () => {
+    const till = ['Lead', 'Sent at', 'Clicked at', 'Tag campaign'];
+    const { mapping } = guessMapping(
+      till,
+      till.map((_, at) => (at === 1 || at === 2 ? ['2026-10-01T08:00:00Z'] : ['x'])),
+    );
+    expect(mapping.kind).toBe('orders');
+    expect(mapping.action).toBe('lead');
+    expect(mapping.columns.map(roleKey)).toEqual(['order id', 'sale time', 'click time', 'tag campaign']);
+  });
+
+  it('says what a mapping lacks', () => {
+    const without: Mapping = {
+      ...guess.mapping,
+      columns: guess.mapping.columns.map((role) => (role.role === 'day' ? { role: 'ignore' } : role)),
+    };
+    expect(mappingProblems(without, headers).join()).toContain('day');
+  });
+});
