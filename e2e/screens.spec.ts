@@ -61,6 +61,13 @@ test('claims of two channels are at most, and what a channel does not measure is
   await expect(page.getByRole('row', { name: /^Draw Total|Total/ }).first()).toContainText(/between [\d,]+ and [\d,]+/);
 });
 
+test('people are never added up, and a channel that does not count them is no zero', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&set=reach`);
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^(?:Open )?${name}`) }).first();
+  await expect(row('Wren Social')).toContainText(/between [\d,]+ and [\d,]+/);
+  await expect(row('Harbor Search')).toContainText('not measured');
+});
+
 test('a new client is empty everywhere and says what to do', async ({ page, lens }) => {
   await lens.open('/clients');
   await page.getByRole('button', { name: 'Add a client' }).click();

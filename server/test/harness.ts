@@ -170,6 +170,23 @@ export async function makeClient(address: string, name = 'Test Client'): Promise
   return { client: client.body.id, account: account.body.id };
 }
 
+/** A new client before each test of a suite. */
+export function clientForEach(server: SuiteServer, name: string): Setting {
+  let setting: Setting = { client: '', account: '' };
+  let next = 0;
+  beforeEach(async () => {
+    setting = await makeClient(server.address, `${name} ${(next += 1)}`);
+  });
+  return {
+    get client() {
+      return setting.client;
+    },
+    get account() {
+      return setting.account;
+    },
+  };
+}
+
 type Covers = { from: string; to: string } | null;
 
 /** Uploads, takes the guessed mapping and checks the whole file. */

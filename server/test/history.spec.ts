@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkFile, compare, follow, importFile, makeClient, send, type Setting, suiteServer, upload } from './harness';
+import { checkFile, compare, follow, importFile, clientForEach, send, suiteServer, upload } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -11,11 +11,7 @@ const PERIOD = { from: '2026-10-20', to: '2026-10-20' };
 
 describe('the history of imports', () => {
   const server = suiteServer();
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `History ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'History');
   const today = (day: string) => send(server.address, 'PUT', '/clock', { today: day });
   const imports = async (): Promise<Loose[]> => (await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body[0].imports;
   const spend = async (knownOn: string | null): Promise<number | null> => {

@@ -1,4 +1,4 @@
-import { checkFile, importFile, makeClient, send, type Setting, suiteServer } from './harness';
+import { checkFile, importFile, clientForEach, send, suiteServer } from './harness';
 
 const ROWS = 60_000;
 const HEADER = 'Day,Campaign,Ad,Cost,Clicks';
@@ -11,11 +11,7 @@ const LINES = Array.from({ length: ROWS }, (_, row) => {
 /** Large enough to be parsed ahead in a thread of its own. */
 describe('a large file', () => {
   const server = suiteServer();
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `Large ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'Large');
   const feeds = async () => (await send(server.address, 'GET', `/clients/${setting.client}/feeds`)).body;
 
   it('is read to its last row, quotes, commas and line breaks in cells and all', async () => {

@@ -1,14 +1,10 @@
-import { importFile, makeClient, type Setting, suiteServer, totalCell } from './harness';
+import { importFile, clientForEach, suiteServer, totalCell } from './harness';
 
 const HEADER = 'Day,Campaign,Cost,Clicks';
 
 describe('amounts known only within limits', () => {
   const server = suiteServer();
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `Limits ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'Limits');
   const bring = (...lines: string[]) => importFile(server.address, setting, 'Ads', [HEADER, ...lines].join('\n'));
   const clicks = (to: string) => totalCell(server.address, setting, { from: '2026-10-01', to }, 'clicks');
 

@@ -1,14 +1,10 @@
-import { checkFile, importFile, makeClient, send, type Setting, suiteServer, totalCell } from './harness';
+import { checkFile, importFile, clientForEach, send, suiteServer, totalCell } from './harness';
 
 const WEEKS = ['Week,Campaign,Cost', '2026-W41,Tea,70', '2026-W42,Tea,35', '2026-W42,Gifts,7'].join('\n');
 
 describe('rows of weeks and months', () => {
   const server = suiteServer();
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `Weeks ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'Weeks');
   const total = (from: string, to: string) => totalCell(server.address, setting, { from, to }, 'spend');
 
   it('answer whole periods and nothing in between', async () => {

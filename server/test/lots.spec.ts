@@ -1,5 +1,5 @@
 import { pocketOrchard } from '../../market/src/clients/pocket-orchard';
-import { importFile, makeClient, send, type Setting, suiteServer } from './harness';
+import { importFile, clientForEach, send, suiteServer } from './harness';
 import { suiteMarket } from './market';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -22,11 +22,7 @@ const ORDERS = [
 describe('traffic bought in lots', () => {
   const outside = suiteMarket([{ ...pocketOrchard, from: '2026-09-01' }]);
   const server = suiteServer(() => outside.address);
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `Lots ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'Lots');
 
   const list = async (client = setting.client): Promise<Loose> =>
     (await send(server.address, 'POST', `/clients/${client}/lots`, { period: PERIOD })).body;

@@ -1,5 +1,5 @@
 import type { Step } from '@lens/core';
-import { compare, follow, importAs, makeClient, send, type Setting, spendBy, suiteServer, upload } from './harness';
+import { compare, follow, importAs, clientForEach, send, spendBy, suiteServer, upload } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -7,11 +7,7 @@ type Loose = any;
 
 describe('files shaped on the way in', () => {
   const server = suiteServer();
-  let setting: Setting;
-  let next = 0;
-  beforeEach(async () => {
-    setting = await makeClient(server.address, `Shaped ${(next += 1)}`);
-  });
+  const setting = clientForEach(server, 'Shaped');
 
   const look = async (hash: string, steps: readonly Step[] | null): Promise<Loose> =>
     (await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash, steps })).body;

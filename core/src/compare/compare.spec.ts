@@ -33,6 +33,27 @@ describe('change', () => {
     expect(changes(9000, 5000)).toEqual({ figure: value(0.8), beyondChance: true });
   });
 
+  it('is had of any counts in several accounts, in whatever order their fractions are summed', () => {
+    const accounts = ['a', 'b'].map((id) => ({ id, channel: 'search', currency: 'GBP', rates: null }));
+    const campaignAccount = new Map([1, 2, 3, 4].map((campaign) => [campaign, campaign % 2]));
+    const spent = [1, 2, 3, 4].flatMap((each) => [row(5, each, 3, 9), row(15, each, 3, 9)]);
+    const feeds = [
+      feedOf(spent.filter(({ campaign }) => campaign % 2 === 0)),
+      feedOf(
+        spent.filter(({ campaign }) => campaign % 2 === 1),
+        2,
+        1,
+      ),
+    ];
+    for (let count = 1; count < 40; count++) {
+      const sold = [1, 2, 3, 4].flatMap((campaign) =>
+        Array.from({ length: count * campaign }, (_, at) => ({ sale: at % 2 === 0 ? 5 : 15, click: 5, campaign, value: 7.77 })),
+      );
+      const table = ask(tablesOf(feeds, { accounts, campaignAccount, orders: [orderTable(sold, 0, 19)] }), { comparison: BEFORE });
+      expect(cellOf(table, rowOf(table, 'total'), 'value').change?.figure.kind).toBe('value');
+    }
+  });
+
   it('of money spent needs no evidence', () => {
     const table = ask(tablesOf([feedOf([row(5, 1, 10, 1), row(15, 1, 12, 1)])]), { comparison: BEFORE });
     expect(cellOf(table, rowOf(table, 'total'), 'spend').change).toMatchObject({ beyondChance: true });

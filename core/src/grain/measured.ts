@@ -138,7 +138,10 @@ export class Measured {
     const sums = [...groupBy(contributions, ({ account }) => account).values()]
       .map((own) => own.flatMap((each) => each.parts.map((part) => part.sums[at] ?? 0)))
       .map(together);
-    const [low, high] = [together(sums) / scale, sumOf(parts.map((part) => mostOf(part, at))) / scale];
+    const low = together(sums) / scale;
+    // Only where they differ: sums of fractions depend on their order.
+    const isExact = parts.every((part) => mostOf(part, at) === (part.sums[at] ?? 0)) && !isPeople(term);
+    const high = isExact ? low : Math.max(low, sumOf(parts.map((part) => mostOf(part, at))) / scale);
     if (!known && (high === 0 || low === -Infinity)) return gap(this.reason({ kind: 'term', term }, contributions));
     const complete = parts.every((part) => (part.mask & bit) !== 0);
     const shared = term.kind === 'outcome' && term.countedBy === 'claims' && sums.filter((sum) => sum > 0).length > 1;

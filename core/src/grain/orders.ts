@@ -33,7 +33,8 @@ export function addOrders(into: AddOrders): void {
     const clickDay = table.clickDay[row] ?? NONE;
     if (byClick && clickDay === NONE && (bucketOf[saleDay - from] ?? NONE) !== NONE) {
       into.withoutClickDay.orders += (table.count[row] ?? 0) / 1_000_000;
-      into.withoutClickDay.value += table.value[row] ?? 0;
+      const value = table.value[row] ?? NaN;
+      into.withoutClickDay.value += Number.isNaN(value) ? 0 : value;
     }
     for (const each of wanted) {
       const day = each.byClick ? clickDay : saleDay;

@@ -1,4 +1,5 @@
 import { isSetting, termOfKey, termScale } from '../measure/term';
+import { ownText } from '../text/own-text';
 import type { Day, DayRange } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
@@ -221,7 +222,7 @@ function spanOfCell(cell: Cell, mapping: Mapping): DayRange | undefined {
   if (days.has(text)) return days.get(text);
   if (days.size >= MOST_DAYS) days.clear();
   const span = parseSpan(text, mapping.dateOrder);
-  days.set(text, span);
+  days.set(ownText(text), span);
   return span;
 }
 
@@ -278,8 +279,9 @@ const NAME_KEYS = { campaign: 'campaign name', group: 'group name', ad: 'ad name
 function follow(place: Place, text: string, mapping: Mapping): Place {
   const known = place.next.get(text);
   if (known) return known;
-  const next: Place = { cells: [...place.cells, text], next: new Map() };
-  place.next.set(text, next);
+  const own = ownText(text);
+  const next: Place = { cells: [...place.cells, own], next: new Map() };
+  place.next.set(own, next);
   const of = prepared(mapping);
   of.places += 1;
   if (of.places >= MOST_PLACES) [of.known, of.places] = [nowhere(), 0];

@@ -1,6 +1,9 @@
 import type { Action } from '../measure/outcome';
 import type { MetricId } from './metric';
 
+/** What comes before any result. */
+const DELIVERY = ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc'] as const satisfies readonly MetricId[];
+
 /** Sets that are about a result a client can be held to. */
 export type ResultSetId = 'shop' | 'leads' | 'bookings' | 'installs';
 
@@ -18,60 +21,26 @@ export const METRIC_SETS: readonly MetricSet[] = [
     id: 'shop',
     label: 'Shop funnel',
     action: 'purchase',
-    metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
-      'carts',
-      'checkouts',
-      'purchases',
-      'cpa',
-      'value',
-      'aov',
-      'roas',
-      'profit',
-    ],
+    metrics: [...DELIVERY, 'carts', 'checkouts', 'purchases', 'cpa', 'value', 'aov', 'roas', 'profit'],
   },
   {
     id: 'leads',
     label: 'Leads funnel',
     action: 'lead',
-    metrics: ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc', 'leads', 'lead-rate', 'cost-per-lead'],
+    metrics: [...DELIVERY, 'leads', 'lead-rate', 'cost-per-lead'],
   },
   {
     id: 'bookings',
     label: 'Bookings funnel',
     action: 'booking',
-    metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
-      'carts',
-      'checkouts',
-      'bookings',
-      'booking-rate',
-      'cost-per-booking',
-      'booking-value',
-      'booking-roas',
-    ],
+    metrics: [...DELIVERY, 'carts', 'checkouts', 'bookings', 'booking-rate', 'cost-per-booking', 'booking-value', 'booking-roas'],
   },
   {
     id: 'installs',
     label: 'App funnel',
     action: 'install',
     metrics: [
-      'spend',
-      'impressions',
-      'cpm',
-      'clicks',
-      'ctr',
-      'cpc',
+      ...DELIVERY,
       'installs',
       'install-rate',
       'cost-per-install',

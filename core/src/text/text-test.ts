@@ -18,7 +18,7 @@ export interface TextTest {
   readonly value: string;
 }
 
-export const needsValue = (test: string): boolean => test !== 'is filled' && test !== 'is empty';
+export const needsValue = (test: TextTestName): boolean => test !== 'is filled' && test !== 'is empty';
 
 export const foldText = (text: string): string => text.trim().toLocaleLowerCase('en');
 

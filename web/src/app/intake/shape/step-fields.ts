@@ -1,4 +1,4 @@
-import { ADDRESS_PARTS, CELL_TESTS, LETTER_CASES, needsValue, type Step, type StepKind } from '@lens/core';
+import { ADDRESS_PARTS, CELL_TESTS, isNumberTest, LETTER_CASES, needsValue, type Step, type StepKind } from '@lens/core';
 
 interface OfField {
   readonly key: string;
@@ -33,7 +33,14 @@ export const STEP_FIELDS: Readonly<Record<StepKind, readonly StepField[]>> = {
   keep: [
     column(),
     { kind: 'choice', key: 'test', label: 'Test', choices: choices(CELL_TESTS) },
-    { kind: 'text', key: 'value', label: 'Text or number', when: (step) => step.do === 'keep' && needsValue(step.test) },
+    { kind: 'text', key: 'value', label: 'Text', when: (step) => step.do === 'keep' && !isNumberTest(step.test) && needsValue(step.test) },
+    {
+      kind: 'text',
+      key: 'value',
+      label: 'Number',
+      hint: 'such as 1200 or 0.5',
+      when: (step) => step.do === 'keep' && isNumberTest(step.test),
+    },
   ],
   split: [
     column(),
