@@ -78,6 +78,8 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('connect');
   await lens.open(`/compare?${JUNIPER}`);
   await shot('compare');
+  await lens.open(`/compare?${JUNIPER}&set=reach`);
+  await shot('reach');
   await lens.open(`/compare?${JUNIPER}&trace=total~roas`);
   await shot('trace');
   await lens.open(`/audit?${NORTHWALL}`);

@@ -58,8 +58,18 @@ export class FileIntake {
   /** The file as it is read now: as guessed at first, then as laid out by the user. */
   protected readonly shown = linkedSignal(() => this.preview());
   protected readonly mapping = linkedSignal<Mapping>(() => this.shown().mapping);
-  protected readonly account = linkedSignal(() => this.shown().feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''));
-  protected readonly feedName = linkedSignal(() => this.shown().feed?.name ?? nameFromFile(this.file().name));
+  /** The feed a file is taken for. While that stays, so does what a person has chosen, however its table is shaped. */
+  private readonly known = computed(() => ({ file: this.file(), feed: this.shown().feed }), {
+    equal: (a, b) => a.file.hash === b.file.hash && a.feed?.id === b.feed?.id,
+  });
+  protected readonly account = linkedSignal({
+    source: this.known,
+    computation: ({ feed }): string => feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''),
+  });
+  protected readonly feedName = linkedSignal({
+    source: this.known,
+    computation: ({ feed, file }): string => feed?.name ?? nameFromFile(file.name),
+  });
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
   protected readonly newAccount = linkedSignal(() => ({
     channel: NEW,
