@@ -16,6 +16,10 @@ export default async function makeDemoFolder(): Promise<void> {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, LENS_KEY_FILE: KEY_FILE },
   });
+  process.once('SIGTERM', () => {
+    start.kill('SIGTERM');
+    process.exit(1);
+  });
   await new Promise<void>((resolve, reject) => {
     createInterface({ input: start.stdout }).on('line', (line) => {
       if (line.includes('Stop with')) resolve();

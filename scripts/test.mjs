@@ -1,5 +1,5 @@
 // npm test: everything CI does. npm test -- --quick leaves out the browser.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildIfNeeded } from './build-if-needed.mjs';
@@ -32,6 +32,19 @@ function ensureBrowser() {
   });
 }
 
+/** Loading the demonstration takes minutes and leaves the machine half idle, so it goes on beside the other tests. */
+function makeDemo() {
+  const child = spawn(bin('tsx'), ['e2e/make-demo.ts'], { stdio: ['ignore', 'inherit', 'inherit'] });
+  process.once('exit', () => child.kill('SIGTERM'));
+  return new Promise((resolve) => {
+    child.once('exit', (status) => {
+      if (status === 0) return resolve();
+      console.error('\nThe demonstration for the browser tests could not be made.');
+      process.exit(1);
+    });
+  });
+}
+
 install();
 const bin = (name) => join('node_modules/.bin', name);
 step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
@@ -39,8 +52,10 @@ step('lint', bin('eslint'), ['.']);
 step('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
 step('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']);
 buildIfNeeded();
-step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js']);
-if (!quick) {
-  ensureBrowser();
+if (!quick) ensureBrowser();
+const demoMade = quick ? undefined : makeDemo();
+step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'], { LENS_BUILT: 'yes' });
+if (demoMade) {
+  await demoMade;
   step('browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']);
 }

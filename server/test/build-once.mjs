@@ -1,2 +1,6 @@
 import { buildServer } from '../../scripts/build-server.mjs';
-export default buildServer;
+
+/** Whoever has just built everything says so: others may be using it already. */
+export default async function buildOnce() {
+  if (!process.env.LENS_BUILT) await buildServer();
+}
