@@ -7,6 +7,7 @@ import { gzipSync } from 'node:zlib';
 import yazl from 'yazl';
 import { FileTooLarge, storedPath } from '../src/intake/file-store';
 import { previewFile } from '../src/intake/preview';
+import { sheetNames } from '../src/intake/read/sheet';
 import { readTable } from '../src/intake/read/table';
 import { UnreadableFile } from '../src/intake/read/unreadable-file';
 import { storeUpload } from '../src/intake/unpack';
@@ -151,6 +152,15 @@ describe('reading tables', () => {
       ['2026-10-01', 'Tea', 3],
       ['02/10/2026', '=HYPERLINK("x")', '1.234,50'],
     ]);
+  });
+
+  it('passes over sheets, of many spreadsheets at once', async () => {
+    const content = await workbook((book) => ['Notes', 'Rows', 'More'].forEach((name) => book.addWorksheet(name).addRow(['Day', name])));
+    const { files } = await store(content, 'book.xlsx');
+    for (let round = 0; round < 30; round++) {
+      const found = await Promise.all(Array.from({ length: 8 }, () => sheetNames(storedPath(folder, files[0]!.hash))));
+      expect(found).toEqual(Array.from({ length: 8 }, () => ['Notes', 'Rows', 'More']));
+    }
   });
 
   it('unpacks a gzipped file, which is then the same file', async () => {

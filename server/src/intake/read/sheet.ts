@@ -1,5 +1,6 @@
 import type { Cell } from '@lens/core';
 import type ExcelJS from 'exceljs';
+import { Readable } from 'node:stream';
 import { withPlainCopy } from './plain-copy';
 import type { TableLine } from './table';
 import { UnreadableFile } from './unreadable-file';
@@ -33,6 +34,16 @@ export async function* readSheet(path: string, name: string): AsyncGenerator<Tab
 
 interface NamedSheet extends AsyncIterable<ExcelJS.Row> {
   readonly name: string;
+  /** What its rows are read from. */
+  readonly iterator: unknown;
+}
+
+/**
+ * The library deletes its copy of a sheet that is passed over, perhaps before the copy was opened: an error
+ * that nobody waits for would end the process. Whoever reads the rows is told of errors all the same.
+ */
+function mayVanish({ iterator }: NamedSheet): void {
+  if (iterator instanceof Readable) iterator.on('error', () => undefined);
 }
 
 async function* sheetsOf(path: string): AsyncGenerator<{ sheet: NamedSheet }> {
@@ -42,7 +53,11 @@ async function* sheetsOf(path: string): AsyncGenerator<{ sheet: NamedSheet }> {
       // Loaded when a spreadsheet comes: every other file is read sooner without it.
       const { default: excel } = await import('exceljs');
       const book = new excel.stream.xlsx.WorkbookReader(plain, OPTIONS);
-      for await (const sheet of book) yield { sheet: sheet as unknown as NamedSheet };
+      for await (const each of book) {
+        const sheet = each as unknown as NamedSheet;
+        mayVanish(sheet);
+        yield { sheet };
+      }
     } catch (error) {
       throw error instanceof UnreadableFile
         ? error
