@@ -201,6 +201,12 @@ describe('intake over HTTP', () => {
     expect(wrong.report.fileTotals[0]).toEqual({ line: 4, term: 'spend', said: 25, read: { kind: 'value', value: 20 }, agrees: false });
   });
 
+  it('refuses rows that would belong to an ad and to a keyword, instead of losing their money', async () => {
+    const lines = ['2026-10-01,Tea,g,a1,k1,10', '2026-10-01,Tea,g,a1,,5', '2026-10-01,Tea,g,,k1,3'];
+    const job = await checkFile(server.address, setting, 'Both', ['Day,Campaign,Ad group,Ad,Keyword,Cost', ...lines].join('\n'));
+    expect(job.report).toMatchObject({ rows: 2, badRows: 1, problems: [{ line: 2, column: 'Keyword' }] });
+  });
+
   it('refuses a mapping that cannot be used, and rows of another grain in a feed', async () => {
     const hash = await upload(server.address, 'x.csv', file(everyDay('Tea', 1)));
     const mapping = {

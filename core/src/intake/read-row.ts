@@ -93,6 +93,7 @@ interface Prepared {
   known: Place;
   places: number;
   readonly campaignColumn: number;
+  readonly keywordColumn: number;
   readonly lastColumn: number;
   readonly hasHourColumn: boolean;
   /** Days of texts met before: a file has few of them, again and again. */
@@ -117,6 +118,7 @@ function prepared(mapping: Mapping): Prepared {
     memberKeys: all.filter(({ role }) => role.role === 'level').map(({ key }) => key),
     known: nowhere(),
     places: 0,
+    keywordColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'keyword'),
     campaignColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign'),
     lastColumn: mapping.columns.findIndex(({ role }) => role === 'last day'),
     hasHourColumn: mapping.columns.some((role) => role.role === 'hour'),
@@ -144,6 +146,12 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
     read.splits['hour'] = twoDigits(hourElsewhere(day, Number(own), zones.account, zones.client));
   const members = membersAt(read.place, of);
   if (!members) return { column: of.campaignColumn, message: 'The row names no campaign' };
+  // Both lie in the ad group, neither in the other: the row would belong to two members.
+  if (members.ad && members.keyword)
+    return {
+      column: of.keywordColumn,
+      message: 'The row names an ad and a keyword: leave one of the two columns out, its rows are then added together',
+    };
   const { splits, amounts, limits } = read;
   return { day, to, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
 }

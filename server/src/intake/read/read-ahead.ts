@@ -1,5 +1,4 @@
 import type { FileLayout } from '@lens/core';
-import { once } from 'node:events';
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -43,8 +42,6 @@ export async function* readAhead(path: string, layout: FileLayout): AsyncGenerat
       yield unpacked(message.lines);
     }
   } finally {
-    const ended = once(worker, 'exit');
     await worker.terminate();
-    await ended;
   }
 }
