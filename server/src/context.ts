@@ -21,11 +21,20 @@ export function clockOf({ db, now }: Context, zone = 'UTC'): Clock {
   return fixed === undefined ? { today: dayInZone(now().getTime(), zone), fixed: false } : { today: fixed, fixed: true };
 }
 
-/** The moment things are written down with: now, on the fixed day in the demonstration. */
-export function momentOf(context: Context): string {
-  const { today, fixed } = clockOf(context);
-  const now = context.now().toISOString();
-  return fixed ? formatDay(today) + now.slice(10) : now;
+const MS_PER_DAY = 86_400_000;
+const MS_PER_HOUR = 3_600_000;
+
+/**
+ * The moment things are written down with: now; in the demonstration the same time of the fixed day. It
+ * lies on today in the zone it is asked for, so that what is written down today is known today.
+ */
+export function momentOf(context: Context, zone = 'UTC'): string {
+  const { today } = clockOf(context, zone);
+  const now = context.now().getTime();
+  const moved = now + (today - dayInZone(now, zone)) * MS_PER_DAY;
+  // Moved over a clock change it may lie an hour beyond midnight.
+  const missed = today - dayInZone(moved, zone);
+  return new Date(moved + Math.sign(missed) * MS_PER_HOUR).toISOString();
 }
 
 export function fixClock({ db }: Context, today: number | null): void {

@@ -2,8 +2,10 @@ import { type Figure, gap } from '../figure/figure';
 import { compareFigures } from '../figure/order';
 import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
-import type { ComparisonRow, Member, RowCell } from './comparison';
+import type { ComparisonRow, RowCell } from './comparison';
+import type { Member } from './members';
 import type { Question } from './question';
+import { ancestorsOf } from './row-key';
 
 /** The name of a member: a channel by its id, anything else by dimension and code. */
 export type Names = (dimension: string, code: number | string) => string;
@@ -83,17 +85,11 @@ function named(members: readonly Member[], filter: string): Member[] {
   if (wanted === '') return rows.filter((member) => member.parent === null);
   const hits = rows.filter((member) => member.name.toLocaleLowerCase('en').includes(wanted));
   const keys = new Set(hits.map((hit) => hit.key));
-  return hits.filter((hit) => !ancestors(hit.key).some((key) => keys.has(key)));
-}
-
-/** "wren/3/17" → ["wren", "wren/3"]. */
-function ancestors(key: string): string[] {
-  const steps = key.split('/');
-  return steps.slice(1).map((_, at) => steps.slice(0, at + 1).join('/'));
+  return hits.filter((hit) => !ancestorsOf(hit.key).some((key) => keys.has(key)));
 }
 
 function keep(children: ReadonlyMap<string, readonly Member[]>, hits: readonly Member[]): Member[] {
-  const above = new Set(hits.flatMap((hit) => ancestors(hit.key)));
+  const above = new Set(hits.flatMap((hit) => ancestorsOf(hit.key)));
   const hitKeys = new Set(hits.map((hit) => hit.key));
   const kept: Member[] = [];
   const visit = (parent: string, inside: boolean): void => {

@@ -1,4 +1,4 @@
-import { bucketsOf, type Figure, gap, parseDay, type Question, relativeChange, series, trace, value } from '../index';
+import { bucketsOf, type Figure, gap, parseDay, partDimension, type Question, relativeChange, series, trace, value } from '../index';
 import { ask, cellOf, figureOf, LAST, names, QUESTION, rowOf, tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
 
@@ -25,7 +25,7 @@ describe('change', () => {
 
   const changes = (before: number, now: number, spend = 100) => {
     const table = ask(tablesOf([feedOf([row(5, 1, spend, before), row(15, 1, spend, now)])]), { comparison: BEFORE });
-    return cellOf(table, rowOf(table, 'search/1'), 'cpc').change;
+    return cellOf(table, rowOf(table, 'search/campaign:1'), 'cpc').change;
   };
 
   it('of nine clicks is chance, of nine thousand is not', () => {
@@ -68,7 +68,7 @@ describe('change', () => {
       orders: [orderTable([...many(before, 5), ...many(now, 15)], 0, 19)],
     });
     const table = ask(tables, { comparison: BEFORE });
-    expect(cellOf(table, rowOf(table, 'search/1'), 'roas').change).toMatchObject({ beyondChance: beyond });
+    expect(cellOf(table, rowOf(table, 'search/campaign:1'), 'roas').change).toMatchObject({ beyondChance: beyond });
   });
 
   it('compares only accounts measured in both periods, and says what share of spend that is', () => {
@@ -106,10 +106,10 @@ describe('by click date', () => {
 
   it('the earlier period is counted at the same age as the later one', () => {
     const table = ask(tables, { basis: 'click', comparison: BEFORE });
-    const cell = cellOf(table, rowOf(table, 'search/1'), 'purchases');
+    const cell = cellOf(table, rowOf(table, 'search/campaign:1'), 'purchases');
     // Ten on their own day, five of the late ones have come by day 19; days 0–9 counted as of day 9.
     expect(cell).toMatchObject({ now: value(15), before: value(15), change: { figure: value(0) } });
-    expect(figureOf(ask(tables, { basis: 'click', period: BEFORE }), 'search/1', 'purchases')).toEqual(value(20));
+    expect(figureOf(ask(tables, { basis: 'click', period: BEFORE }), 'search/campaign:1', 'purchases')).toEqual(value(20));
   });
 
   it('a channel’s claims of days still filling are not called better or worse', () => {
@@ -139,10 +139,10 @@ describe('by click date', () => {
     const question: Partial<Question> = { basis: 'click', countedBy: 'claims', comparison: BEFORE };
     const recent = ask(all, question);
     expect(recent.arrived).toBeCloseTo(0.55, 1);
-    expect(cellOf(recent, rowOf(recent, 'search/1'), 'purchases').change).toEqual({ figure: value(-0.5), beyondChance: false });
+    expect(cellOf(recent, rowOf(recent, 'search/campaign:1'), 'purchases').change).toEqual({ figure: value(-0.5), beyondChance: false });
     const settled = ask(all, { ...question, period: { from: 5, to: 10 }, comparison: { from: -2, to: 3 } });
     expect(settled.arrived).toBeGreaterThan(0.95);
-    expect(cellOf(settled, rowOf(settled, 'search/1'), 'purchases').change).toMatchObject({ beyondChance: true });
+    expect(cellOf(settled, rowOf(settled, 'search/campaign:1'), 'purchases').change).toMatchObject({ beyondChance: true });
   });
 });
 
@@ -154,13 +154,32 @@ describe('order and filter', () => {
       .map(({ key }) => key);
 
   it('sorts siblings by a metric, either way', () => {
-    expect(shown({ sort: { by: 'spend', direction: 'descending' } })).toEqual(['total', 'search', 'search/1', 'search/3', 'search/2']);
-    expect(shown({ sort: { by: 'cpc', direction: 'ascending' } })).toEqual(['total', 'search', 'search/2', 'search/1', 'search/3']);
+    expect(shown({ sort: { by: 'spend', direction: 'descending' } })).toEqual([
+      'total',
+      'search',
+      'search/campaign:1',
+      'search/campaign:3',
+      'search/campaign:2',
+    ]);
+    expect(shown({ sort: { by: 'cpc', direction: 'ascending' } })).toEqual([
+      'total',
+      'search',
+      'search/campaign:2',
+      'search/campaign:1',
+      'search/campaign:3',
+    ]);
   });
 
   it('keeps what is above and below a named member, and totals just that', () => {
     const table = ask(tables, { filter: 'Campaign 2' });
-    expect(table.rows.map(({ key }) => key)).toEqual(['total', 'shown', 'search', 'search/2', 'search/2/20', 'search/2/20/200']);
+    expect(table.rows.map(({ key }) => key)).toEqual([
+      'total',
+      'shown',
+      'search',
+      'search/campaign:2',
+      'search/campaign:2/group:20',
+      'search/campaign:2/group:20/ad:200',
+    ]);
     expect(figureOf(table, 'shown', 'spend')).toEqual(value(10));
     expect(figureOf(table, 'total', 'spend')).toEqual(value(60));
   });
@@ -175,10 +194,11 @@ describe('trace', () => {
   const truth = [row(12, 1, 30, 3), row(13, 1, 12, 4)];
   const byDevice = cutFeed(truth, { dimensions: ['campaign', 'device'], from: 10, to: 19, campaigns: 'all' }, 2);
   const tables = tablesOf([feedOf(truth), byDevice]);
-  const traced = (key: string, question: Partial<Question> = {}) => trace(tables, { ...QUESTION, ...question }, names, key, 'cpc');
+  const traced = (key: string, question: Partial<Question> = {}) =>
+    trace(tables, { ...QUESTION, ...question }, names, { key, metric: 'cpc', lastDay: LAST });
 
   it('repeats the figure with its formula, inputs, feeds and rows', () => {
-    expect(traced('search/1/10')).toMatchObject({
+    expect(traced('search/campaign:1/group:10')).toMatchObject({
       figure: value(6),
       formula: 'spend / clicks',
       inputs: [
@@ -195,7 +215,7 @@ describe('trace', () => {
 
   it('of a remainder shows what was taken away', () => {
     const partial = cutFeed([row(12, 1, 30, 3)], { ...ADS, from: 10 }, 1);
-    const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, 'search/1/rest', 'spend');
+    const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, { key: 'search/campaign:1/rest', metric: 'spend', lastDay: LAST });
     expect(rest?.figure).toEqual(value(12));
     expect(rest?.inputs[0]?.sources).toMatchObject([
       { feedId: 2, amount: value(42) },
@@ -209,11 +229,11 @@ describe('series', () => {
   const tables = tablesOf([feedOf(rows)], { orders: [orderTable([{ sale: 13, click: 12, campaign: -1, value: 50 }], 10, 19)] });
   const period = { from: 12, to: 14 };
   const line = (key: string, metric: 'spend' | 'cpc' | 'value'): readonly Figure[] | undefined =>
-    series(tables, { ...QUESTION, period }, metric, [key]).lines[0]?.figures;
+    series(tables, { ...QUESTION, period }, names, { metric, keys: [key], lastDay: LAST }).lines[0]?.figures;
 
   it('has one figure a day, each from its own sums', () => {
     expect(line('total', 'spend')).toEqual([value(30), value(20), value(0)]);
-    expect(line('search/1/10', 'cpc')).toEqual([value(10), value(3), gap('nothing to divide by')]);
+    expect(line('search/campaign:1/group:10', 'cpc')).toEqual([value(10), value(3), gap('nothing to divide by')]);
     expect(line('not matched', 'value')?.[1]).toEqual(value(50));
   });
 
@@ -224,5 +244,109 @@ describe('series', () => {
     expect(weeks[1]).toEqual({ from: monday + 7, to: monday + 13 });
     expect(weeks.at(-1)).toEqual({ from: monday + 70, to: monday + 70 });
     expect(bucketsOf({ from: 0, to: 62 })).toHaveLength(63);
+  });
+});
+
+describe('a member in two accounts of one channel', () => {
+  const stage = partDimension('stage');
+  const accounts = ['a', 'b'].map((id) => ({ id, channel: 'search', currency: 'GBP', rates: null }));
+  const campaignAccount = new Map([
+    [1, 0],
+    [2, 1],
+  ]);
+  const staged = (campaign: number, spend: number, account: number) => {
+    const feed = feedOf([row(12, campaign, spend, 1)], account + 1, account);
+    const codes = new Map([...feed.codes, [stage, new Int32Array(feed.length).fill(7)]]);
+    return { ...feed, codes, dimensions: new Set([...feed.dimensions, stage]) };
+  };
+  const tables = tablesOf([staged(1, 30, 0), staged(2, 12, 1)], { accounts, campaignAccount });
+  const key = `search/${stage}:7`;
+
+  it('is one row, and its trace finds all of it', () => {
+    const table = ask(tables, { tree: 'stage' });
+    expect(table.rows.map((each) => each.key)).toEqual([
+      'total',
+      'search',
+      key,
+      ...[1, 2].flatMap((campaign) => [
+        `${key}/campaign:${campaign}`,
+        `${key}/campaign:${campaign}/group:${campaign * 10}`,
+        `${key}/campaign:${campaign}/group:${campaign * 10}/ad:${campaign * 100}`,
+      ]),
+    ]);
+    expect(figureOf(table, key, 'spend')).toEqual(value(42));
+    const found = trace(tables, { ...QUESTION, tree: 'stage' }, names, { key, metric: 'spend', lastDay: LAST });
+    expect(found?.figure).toEqual(value(42));
+    expect(found?.inputs[0]?.sources.map(({ feedId }) => feedId)).toEqual([1, 2]);
+  });
+});
+
+describe('chart and table', () => {
+  /** Spend of two channels, of which one has not said anything of the last days; some only within limits. */
+  const partly = () => {
+    const accounts = ['search', 'social'].map((channel) => ({ id: channel, channel, currency: 'GBP', rates: null }));
+    const campaignAccount = new Map([
+      [1, 0],
+      [2, 1],
+    ]);
+    const social = feedOf([row(12, 2, 100, 9)], 2, 1, 15);
+    social.amounts.get('clicks')?.fill(NaN);
+    return tablesOf([feedOf([row(12, 1, 30, 3), row(18, 1, 5, 1)]), social], {
+      accounts,
+      campaignAccount,
+      orders: [orderTable([{ sale: 18, click: 12, campaign: -1, value: 50 }], 10, 19)],
+    });
+  };
+
+  it.each(['spend', 'clicks', 'cpc', 'purchases', 'roas'] as const)('say the same %s of every row, day by day', (metric) => {
+    const tables = partly();
+    const keys = ask(tables).rows.map(({ key }) => key);
+    const drawn = series(tables, QUESTION, names, { metric, keys, lastDay: LAST });
+    drawn.buckets.forEach((period, bucket) => {
+      const day = ask(tables, { period });
+      for (const { key, figures } of drawn.lines) if (rowOf(day, key)) expect(figures[bucket]).toEqual(figureOf(day, key, metric));
+    });
+  });
+
+  it('both know that a total is only at least what is known', () => {
+    const { lines } = series(partly(), QUESTION, names, { metric: 'spend', keys: ['total'], lastDay: LAST });
+    expect(lines[0]?.figures[8]).toMatchObject({ kind: 'bounds', low: 5, high: null });
+  });
+});
+
+describe('changes of claims that still arrive', () => {
+  const days = Array.from({ length: 120 }, (_, at) => at - 100);
+  /** Bookings of campaign 1 come the same day, half of those of campaign 2 ten days later. */
+  const lists = orderTable(
+    days.flatMap((day) =>
+      [1, 2].flatMap((campaign) =>
+        [0, campaign === 1 ? 0 : 10].flatMap((lag) => (day + lag > LAST ? [] : [{ sale: day + lag, click: day, campaign, value: 30 }])),
+      ),
+    ),
+    -100,
+    LAST,
+  );
+  const claimed = (action: string) => {
+    const feed = cutFeed(
+      days.flatMap((day) => [row(day, 1, 10, 10), row(day, 2, 10, 10)]),
+      { ...ADS, from: -100 },
+      1,
+    );
+    const counts = Float64Array.from(feed.day, (day) => (day < 10 ? 400e6 : 200e6));
+    return tablesOf([{ ...feed, amounts: new Map([...feed.amounts, [`${action}.count.claims.click`, counts]]) }], {
+      orders: [{ ...lists, action }],
+    });
+  };
+
+  it.each([
+    ['booking', 'bookings', 'bookings'],
+    ['install', 'installs', 'installs'],
+    ['lead', 'leads', 'leads'],
+  ] as const)('go by the lag of the %s itself, campaign by campaign', (action, metricSet, metric) => {
+    const table = ask(claimed(action), { metricSet, basis: 'click', countedBy: 'claims', comparison: BEFORE });
+    const changed = (key: string) => cellOf(table, rowOf(table, key), metric).change;
+    expect(changed('search/campaign:2')).toEqual({ figure: value(-0.5), beyondChance: false });
+    expect(changed('search/campaign:1')).toEqual({ figure: value(-0.5), beyondChance: true });
+    expect(changed('total')).toMatchObject({ beyondChance: false });
   });
 });

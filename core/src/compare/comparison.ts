@@ -1,28 +1,16 @@
 import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
-import {
-  accountContribution,
-  type Contribution,
-  contributionOf,
-  contributionToTotal,
-  Measured,
-  notMatchedContribution,
-} from '../grain/measured';
-import { isEmptyPart, type Part, type SumNode } from '../grain/node';
-import { isListed } from '../grain/plan';
-import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
-import { groupBy } from '../list/group-by';
-import { isBySite } from '../measure/measure';
-import { type ClosedTerm, type Counting, isPeople, termKey } from '../measure/term';
+import { type Contribution, Measured } from '../grain/measured';
+import type { ClientTables } from '../grain/tables';
+import { type ClosedOutcomeTerm, type ClosedTerm, type Counting, termKey } from '../measure/term';
 import { metricNamed, type MetricId } from '../metric/metric';
-import { arrivedShare } from '../maturity/lateness';
+import { Arrivals } from '../maturity/arrivals';
 import type { Day } from '../time/day';
-import { arrange, type Names } from './arrange';
+import { arrange, type Names, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
+import { type Member, membersOf, type RowKind } from './members';
 import { metricsOf, outcomeOf, type Question, TREES } from './question';
-
-export type RowKind = 'total' | 'shown' | 'member' | 'not matched' | 'not broken down';
 
 export interface RowCell {
   readonly now: Figure;
@@ -64,22 +52,6 @@ export function termsFor(formulas: readonly Formula[]): ClosedTerm[] {
 
 export const closedFormula = (metric: MetricId, counting: Counting): Formula => closeFormula(metricNamed(metric).formula, counting);
 
-/** A row before it has figures: what it is made of. */
-export interface Member {
-  readonly key: string;
-  readonly parent: string | null;
-  readonly kind: RowKind;
-  readonly level: string;
-  readonly name: string;
-  readonly channel: string | null;
-  readonly depth: number;
-  readonly contributions: (bucket: number) => Contribution[];
-  /** The nodes it sums, for traces. */
-  readonly nodes: readonly SumNode[];
-  /** The nodes it takes away again: a remainder is its parent less its siblings. */
-  readonly less: readonly SumNode[];
-}
-
 /** The sums behind a question, and its members. */
 export interface Answer {
   readonly sums: Sums;
@@ -87,37 +59,44 @@ export interface Answer {
   readonly members: readonly Member[];
 }
 
-/** Sums what a question needs into members, without figures yet. */
-export function answer(tables: ClientTables, question: Question, names: Names, lastDay: Day, visit?: Visitor): Answer {
-  const formulas = metricsOf(question).map((metric) => closedFormula(metric, question));
-  const ask: Ask = {
-    terms: termsFor(formulas),
-    levels: TREES[question.tree],
-    buckets: bucketsFor(question, lastDay),
-  };
+/** Sums what some metrics need into the members a question asks for, without figures yet: table, series and trace are all made of these. */
+export function answer(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { metrics, buckets, visit }: { readonly metrics: readonly MetricId[]; readonly buckets: readonly Bucket[]; readonly visit?: Visitor },
+): Answer {
+  const formulas = metrics.map((metric) => closedFormula(metric, question));
+  const ask: Ask = { terms: termsFor(formulas), levels: TREES[question.tree], buckets };
   const sums = accumulate(tables, ask, visit);
   return { sums, measured: new Measured(sums.terms), members: membersOf(sums, names) };
 }
+
+/** The member of a row key, `shown` for what the question's filter keeps; undefined where there is none. */
+export const memberNamed = (members: readonly Member[], { filter }: Question, key: string): Member | undefined =>
+  key === 'shown' ? shownMember(members, filter) : members.find((each) => each.key === key);
 
 /**
  * Answers a comparison: members as a tree, every metric of the set, with its change. `lastDay` is
  * the last finished day, which the age of recent click days is counted to.
  */
 export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const { sums, measured, members } = answer(tables, question, names, lastDay);
   const metrics = metricsOf(question);
+  const { sums, measured, members } = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
   const action = outcomeOf(question);
-  const arrived = question.basis === 'click' && action !== null ? arrivedShare(tables, question.period, action, lastDay) : undefined;
+  const arrivals = new Arrivals(tables, question.period, lastDay);
   const formulas = metrics.map((metric) => {
     const formula = closedFormula(metric, question);
-    return { formula, settled: isSettled(formula, arrived) };
+    return { formula, late: claimedByClick(formula) };
   });
   const compared = question.comparison !== null;
   const cells = (member: Member): RowCell[] => {
     const now = member.contributions(0);
     const before = compared ? member.contributions(1) : null;
-    return formulas.map(({ formula, settled }) => {
+    const campaigns = new Set(member.nodes.flatMap((node) => [...node.campaigns]));
+    return formulas.map(({ formula, late }) => {
       const cell = cellOf(measured, formula, now, before);
+      const settled = late.every((term) => (arrivals.of(term, campaigns)?.share ?? 1) >= SETTLED);
       return settled || !cell.change ? cell : { ...cell, change: { ...cell.change, beyondChance: false } };
     });
   };
@@ -125,7 +104,8 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
     metrics,
     rows: arrange(members, question, metrics, cells),
     withoutClickDay: sums.withoutClickDay,
-    arrived: arrived ?? null,
+    arrived:
+      action && question.basis === 'click' ? (arrivals.of({ action, part: 'count', countedBy: question.countedBy })?.share ?? null) : null,
   };
 }
 
@@ -139,7 +119,7 @@ function cellOf(measured: Measured, formula: Formula, now: Contribution[], befor
  * By click date the earlier period is counted at the same age as the later one: only the sales it
  * had when as many days had passed since its last click (calculations, chapter 8).
  */
-function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Bucket[] {
+export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Bucket[] {
   // Sales of a day that has not ended are not known as a whole.
   const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
   if (!comparison) return [now];
@@ -151,151 +131,11 @@ function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Buck
 const SETTLED = 0.95;
 
 /**
- * Whether changes of a metric can be told yet. A channel restates what it claims for recent click
- * days and does not say when each sale came, so its earlier days cannot be counted at the same age.
+ * The outcomes of a metric that a channel claims by click date. It restates what it claims for recent
+ * click days and does not say when each sale came, so that its earlier days cannot be counted at the same
+ * age: changes are told only of members most of whose own outcomes have arrived.
  */
-function isSettled(formula: Formula, arrived: number | undefined): boolean {
-  const late = (termsOf(formula) as ClosedTerm[]).some(
-    (term) =>
-      term.kind === 'outcome' &&
-      term.countedBy === 'claims' &&
-      term.basis === 'click' &&
-      (term.action === 'purchase' || term.action === 'lead'),
+const claimedByClick = (formula: Formula): ClosedOutcomeTerm[] =>
+  (termsOf(formula) as ClosedTerm[]).filter(
+    (term): term is ClosedOutcomeTerm => term.kind === 'outcome' && term.countedBy === 'claims' && term.basis === 'click',
   );
-  return !late || arrived === undefined || arrived >= SETTLED;
-}
-
-function membersOf(sums: Sums, names: Names): Member[] {
-  const { accounts } = sums.plan.tables;
-  const campaigns = sums.campaigns.all().filter((node) => hasAmounts(sums, node));
-  const outermost = sums.levels[0] ?? 'campaign';
-  const byChannel = groupBy(campaigns, (node) => accounts[node.account]?.channel ?? '');
-  const delivers = (feed: FeedTable, at: number): boolean => feed.account === at && [...feed.amounts.keys()].some((key) => !isBySite(key));
-  const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
-  const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
-    ...nodes.map((node) => contributionToTotal(sums, node, bucket)),
-    ...own.map((account) => accountContribution(sums, account, bucket)),
-  ];
-  const all = (bucket: number): Contribution[] => [...of(campaigns, media, bucket), notMatchedContribution(sums, bucket)];
-  const members: Member[] = [
-    member({ key: 'total', kind: 'total', level: 'total', name: 'Total', contributions: all, nodes: [...campaigns, sums.notMatched] }),
-  ];
-  for (const [channel, nodes] of byChannel) {
-    const own = media.filter((account) => accounts[account]?.channel === channel);
-    const contributions = (bucket: number): Contribution[] => of(nodes, own, bucket);
-    members.push(
-      member({ key: channel, kind: 'member', level: 'channel', name: names('channel', channel), channel, contributions, nodes }),
-    );
-    const first = sums.nodes[0]?.all().filter((node) => accounts[node.account]?.channel === channel) ?? [];
-    if (outermost !== 'campaign')
-      members.push(...remainderOf(sums, { key: channel, depth: 0, nodes, children: first }, channel, outermost));
-  }
-  sums.nodes.forEach((level) => {
-    for (const node of level.all()) {
-      if (!hasAmounts(sums, node)) continue;
-      const channel = accounts[node.account]?.channel ?? '';
-      members.push(memberOfNode(sums, node, channel, names));
-      const next = sums.levels[level.level + 1];
-      const children = (sums.nodes[level.level + 1]?.all() ?? []).filter((child) => child.parent === node);
-      const of = { key: nodeKey(channel, node), depth: level.level + 1, nodes: [node], children };
-      if (next) members.push(...remainderOf(sums, of, channel, next));
-    }
-  });
-  if (hasAmounts(sums, sums.notMatched)) members.push(notMatchedMember(sums));
-  return members;
-}
-
-const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'nodes'> & Partial<Member>): Member => ({
-  parent: null,
-  channel: null,
-  depth: 0,
-  less: [],
-  ...of,
-});
-
-const hasAmounts = (sums: Sums, node: SumNode): boolean => sums.buckets.some((_, bucket) => !node.partsOf(bucket).every(isEmptyPart));
-
-export const nodeKey = (channel: string, node: SumNode): string => [channel, ...node.path].join('/');
-const parentKey = (channel: string, node: SumNode): string => [channel, ...node.path.slice(0, -1)].join('/');
-
-function memberOfNode(sums: Sums, node: SumNode, channel: string, names: Names): Member {
-  const depth = node.path.length;
-  const level = sums.levels[depth - 1] ?? '';
-  const code = node.path[depth - 1] ?? NONE;
-  const outside = code === NONE;
-  return member({
-    key: nodeKey(channel, node),
-    parent: parentKey(channel, node),
-    kind: outside ? 'not broken down' : 'member',
-    level,
-    name: outside ? `Not broken down by ${level}` : names(level, code),
-    channel,
-    depth,
-    contributions: (bucket) => [contributionOf(sums, node, bucket)],
-    nodes: [node],
-  });
-}
-
-/** A member and its parts. */
-interface Whole {
-  readonly key: string;
-  readonly depth: number;
-  readonly nodes: readonly SumNode[];
-  readonly children: readonly SumNode[];
-}
-
-/** What a member has more (or less) than its parts: a member of its own, so that totals never move. */
-function remainderOf(sums: Sums, { key, depth, nodes, children }: Whole, channel: string, dimension: string): Member[] {
-  // People of the parts are no part of the people of the whole: nothing is known of a rest.
-  const rest = (bucket: number, own = nodes, parts = children): Pick<Part, 'sums' | 'most'> => ({
-    sums: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(parts, bucket, term))),
-    most: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? Infinity : mostOf(own, bucket, term) - sumOf(parts, bucket, term))),
-  });
-  // Where limits leave room for nothing, nothing is known to be left.
-  const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>
-    least.some((sum, term) => sum > 0 || (most[term] ?? 0) < 0);
-  if (!sums.buckets.some((_, bucket) => isLeft(rest(bucket)))) return [];
-  const byAccount = groupBy(nodes, ({ account }) => account);
-  const contributions = (bucket: number): Contribution[] =>
-    [...byAccount].map(([account, own]) => {
-      const all = own.map((node) => contributionOf(sums, node, bucket));
-      const everywhere = all.flatMap(({ parts }) => parts).reduce((mask, part) => mask & part.mask, ~0);
-      const parts = children.filter((child) => child.account === account);
-      return { account, noRate: all.some(({ noRate }) => noRate), parts: [{ mask: everywhere, ...rest(bucket, own, parts) }] };
-    });
-  return [
-    member({
-      key: `${key}/rest`,
-      parent: key,
-      kind: 'not broken down',
-      level: dimension,
-      name: `Not broken down by ${dimension}`,
-      channel,
-      depth: depth + 1,
-      contributions,
-      nodes,
-      less: children,
-    }),
-  ];
-}
-
-const sumOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
-  nodes.reduce((sum, node) => sum + node.total(bucket, term), 0);
-
-const mostOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
-  nodes.reduce((sum, node) => sum + node.most(bucket, term), 0);
-
-function notMatchedMember(sums: Sums): Member {
-  const orderTerms = sums.terms.reduce((mask, term, at) => (isListed(term) ? mask | (1 << at) : mask), 0);
-  return member({
-    key: 'not matched',
-    kind: 'not matched',
-    level: 'channel',
-    name: 'Not matched to a campaign',
-    nodes: [sums.notMatched],
-    contributions: (bucket) => {
-      const all = notMatchedContribution(sums, bucket);
-      return [{ ...all, parts: all.parts.map((part) => ({ ...part, mask: orderTerms })) }];
-    },
-  });
-}

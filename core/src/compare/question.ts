@@ -60,6 +60,9 @@ export interface Question extends Counting {
   readonly sort: Sort;
 }
 
+/** The last day that had finished when the data was known of which a question is asked: ages of click days are counted to it. */
+export const lastDayOf = ({ knownOn }: Question, today: Day): Day => (knownOn === null ? today : Math.min(today, knownOn)) - 1;
+
 export function metricsOf(question: Question): readonly MetricId[] {
   return METRIC_SETS.find((set) => set.id === question.metricSet)?.metrics ?? [];
 }

@@ -1,11 +1,12 @@
 import type { Figure } from '../figure/figure';
-import { accumulate } from '../grain/accumulate';
-import { contributionOf, Measured, notMatchedContribution } from '../grain/measured';
+import { gap } from '../figure/figure';
+import type { Bucket } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
 import type { MetricId } from '../metric/metric';
-import { type DayRange, lengthOf, weekday } from '../time/day';
-import { closedFormula, nodeKey, termsFor } from './comparison';
-import { type Question, TREES } from './question';
+import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
+import type { Names } from './arrange';
+import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
+import type { Question } from './question';
 
 export interface Series {
   readonly buckets: readonly DayRange[];
@@ -25,27 +26,24 @@ export function bucketsOf(period: DayRange): DayRange[] {
   return buckets;
 }
 
-/** One metric over time for chosen members, each bucket from its own sums. */
-export function series(tables: ClientTables, question: Question, metric: MetricId, keys: readonly string[]): Series {
+/**
+ * One metric over time for chosen members, each bucket from its own sums: the members and what they are
+ * made of are those of the table. `lastDay` is the last finished day, as for the table.
+ */
+export function series(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { metric, keys, lastDay }: { readonly metric: MetricId; readonly keys: readonly string[]; readonly lastDay: Day },
+): Series {
   const formula = closedFormula(metric, question);
+  const [now] = bucketsFor({ ...question, comparison: null }, lastDay);
   const buckets = bucketsOf(question.period);
-  const sums = accumulate(tables, { terms: termsFor([formula]), levels: TREES[question.tree], buckets });
-  const measured = new Measured(sums.terms);
-  const nodes = sums.nodes.flatMap((level) => level.all());
-  const channelOf = (account: number): string => tables.accounts[account]?.channel ?? '';
+  const known: Bucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
+  const { measured, members } = answer(tables, question, names, { metrics: [metric], buckets: known });
   const lines = keys.map((key) => {
-    const campaigns = sums.campaigns.all();
-    const own =
-      key === 'total'
-        ? campaigns
-        : key.includes('/')
-          ? nodes.filter((node) => nodeKey(channelOf(node.account), node) === key)
-          : campaigns.filter((node) => channelOf(node.account) === key);
-    const figures = buckets.map((_, bucket) => {
-      const contributions = own.map((node) => contributionOf(sums, node, bucket));
-      if (key === 'total' || key === 'not matched') contributions.push(notMatchedContribution(sums, bucket));
-      return measured.figure(formula, contributions);
-    });
+    const member = memberNamed(members, question, key);
+    const figures = buckets.map((_, bucket) => (member ? measured.figure(formula, member.contributions(bucket)) : gap('not measured')));
     return { key, figures };
   });
   return { buckets, lines };

@@ -7,9 +7,11 @@ import type { ClientTables } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import type { Unit } from '../figure/text';
-import { answer, closedFormula, type Member } from './comparison';
-import { shownMember, type Names } from './arrange';
-import type { Question } from './question';
+import type { Day } from '../time/day';
+import type { Names } from './arrange';
+import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
+import type { Member } from './members';
+import { metricsOf, type Question } from './question';
 
 /** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */
 export interface TraceSource {
@@ -47,12 +49,19 @@ interface Tally {
  * How one figure of a comparison came about: the same sums once more, counting rows on the way.
  * Returns undefined when the question has no such row.
  */
-export function trace(tables: ClientTables, question: Question, names: Names, rowKey: string, metric: MetricId): Trace | undefined {
+export function trace(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { key, metric, lastDay }: { readonly key: string; readonly metric: MetricId; readonly lastDay: Day },
+): Trace | undefined {
   const tallies = new Map<SumNode, Map<string, Tally>>();
-  const { sums, measured, members } = answer(tables, { ...question, comparison: null }, names, question.period.to, (visit) =>
-    count(tallies, visit),
-  );
-  const found = rowKey === 'shown' ? shownMember(members, question.filter) : members.find((each) => each.key === rowKey);
+  const { sums, measured, members } = answer(tables, question, names, {
+    metrics: metricsOf(question),
+    buckets: bucketsFor({ ...question, comparison: null }, lastDay),
+    visit: (visit) => count(tallies, visit),
+  });
+  const found = memberNamed(members, question, key);
   if (!found) return undefined;
   const formula = closedFormula(metric, question);
   const contributions = found.contributions(0);

@@ -1,10 +1,11 @@
 import type { Limit } from '../intake/limit';
 import { type ClosedTerm, isPeople, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
-import { NodeIndex, SumNode } from './node';
+import { NodeIndex, OUTSIDE, SumNode } from './node';
 import { addOrders } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
-import { type ClientTables, type FeedTable, marginOn, NONE, rateOn } from './tables';
+import { type ClientTables, type FeedTable, marginOn, NONE, rateOn, SKIPPED } from './tables';
+import { canSkip, skipsLevels } from './skipping';
 
 export interface Ask {
   /** Every term to sum. At most 31. */
@@ -57,21 +58,22 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     to: Math.max(...ask.buckets.map((bucket) => bucket.to)),
   };
   const bucketOf = bucketIndex(ask.buckets, window);
-  const plan = new Plan(tables, ask.terms, window, bucketOf);
+  const plan = new Plan(tables, ask.terms, ask.levels, window, bucketOf);
   const nodes: NodeIndex[] = [];
   ask.levels.forEach((_, level) => {
     nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));
   });
   const first = nodes[0];
-  const campaigns =
-    first?.dimensions[0] === 'campaign' ? first : new NodeIndex(['campaign'], 0, undefined, ask.terms.length, ask.buckets.length);
+  // Where a report has what lies below the campaigns without them, the tree shows that instead; totals stay with the campaigns.
+  const isShared = first?.dimensions[0] === 'campaign' && !tables.feeds.some((feed) => skipsLevels(feed, ask.levels));
+  const campaigns = isShared ? first : new NodeIndex(['campaign'], OUTSIDE, undefined, ask.terms.length, ask.buckets.length);
   const indexes = first === campaigns ? nodes : [campaigns, ...nodes];
   for (const level of indexes) {
     tables.feeds.forEach((feed, feedAt) => {
       if (canAnswer(feed, level)) new FeedSummer(plan, bucketOf, level, feed, feedAt, visit).run();
     });
   }
-  const notMatched = new SumNode([], [], NONE, undefined, ask.terms.length, ask.buckets.length);
+  const notMatched = new SumNode({ dimensions: [], level: OUTSIDE }, [], NONE, undefined, ask.terms.length, ask.buckets.length);
   const withoutClickDay = { orders: 0, value: 0 };
   for (const table of tables.orders)
     addOrders({ plan, buckets: ask.buckets, bucketOf, indexes, table, notMatched, withoutClickDay, visit });
@@ -85,9 +87,11 @@ function bucketIndex(buckets: readonly DayRange[], window: DayRange): Int16Array
   return index;
 }
 
-function canAnswer(feed: FeedTable, level: NodeIndex): boolean {
-  if (!feed.dimensions.has('campaign')) return level.level === 0 && level.dimensions[0] === 'campaign';
-  return level.dimensions.every((each) => feed.dimensions.has(each));
+/** A report answers a level when it has the level's own dimension; what only campaigns' names tell is never passed over. */
+function canAnswer(feed: FeedTable, { dimensions }: NodeIndex): boolean {
+  const own = dimensions.at(-1) ?? '';
+  if (own === 'campaign' && dimensions.length === 1) return true;
+  return feed.dimensions.has(own) && dimensions.every((each) => feed.dimensions.has(each) || canSkip(each));
 }
 
 interface Column {
@@ -159,7 +163,7 @@ class FeedSummer {
       const most = limit ? this.amount(column, limit.most ?? Infinity, at) : amount;
       node ??= this.nodeOf(row, campaign);
       if (!node) return;
-      node[column.people ? 'addPeople' : 'add'](bucket, cells.measured[at] ?? 0, column.term, amount, most);
+      node[column.people ? 'addPeople' : 'add'](bucket, cells.measuredAt(node.path)[at] ?? 0, column.term, amount, most);
       this.visit?.({
         level: this.level.level,
         node,
@@ -185,11 +189,13 @@ class FeedSummer {
 
   /** The row's member, or undefined where the row does not know one: it stays "not broken down". */
   private nodeOf(row: number, campaign: number): SumNode | undefined {
-    for (let depth = 0; depth < this.path.length; depth++) {
+    const last = this.path.length - 1;
+    for (let depth = 0; depth <= last; depth++) {
+      const dimension = this.level.dimensions[depth] ?? '';
       const code = this.codes[depth]?.[row] ?? NONE;
       // What no feed splits by campaign is a campaign of its own.
-      if (code === NONE && this.level.dimensions[depth] !== 'campaign') return undefined;
-      this.path[depth] = code;
+      if (code === NONE && (depth === last ? dimension !== 'campaign' : !canSkip(dimension))) return undefined;
+      this.path[depth] = code === NONE && depth < last ? SKIPPED : code;
     }
     return this.level.at(this.path, this.feed.account, campaign);
   }
@@ -197,7 +203,7 @@ class FeedSummer {
   private cellsOf(campaign: number): CellPlan {
     let cells = this.cells.get(campaign);
     if (!cells) {
-      cells = this.plan.cells(this.level.dimensions, campaign, this.feed.account);
+      cells = this.plan.cells(this.level, campaign, this.feed.account);
       this.cells.set(campaign, cells);
     }
     return cells;

@@ -83,7 +83,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
       fc.property(world, ([truth, cuts]) => {
         const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))));
         for (const row of table.rows.filter((each) => each.kind === 'member' || each.kind === 'total')) {
-          const code = Number(row.key.split('/').at(-1));
+          const code = Number(row.key.split(':').at(-1));
           const own = truth.filter(
             (each) =>
               inPeriod(each) &&
@@ -203,14 +203,14 @@ describe('what adds up', () => {
 
   it('days no file covers make a sum "at least"', () => {
     const table = ask(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]));
-    expect(figureOf(table, 'search/1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
+    expect(figureOf(table, 'search/campaign:1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
   });
 
   it('a cell that says "--" is not measured, and not 0', () => {
     const feed = cutFeed([day(1, 10, 4)], all, 1);
     feed.amounts.get('clicks')?.fill(NaN);
     const table = ask(tablesOf([feed]));
-    expect(figureOf(table, 'search/1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'search/campaign:1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('claims of two accounts are at most their sum and at least the larger', () => {
@@ -246,7 +246,7 @@ describe('orders', () => {
   };
 
   it('by sale date count what came in, with the unmatched as a member of its own', () => {
-    expect(of({}, 'search/1', 'value')).toEqual({ kind: 'value', value: 40 });
+    expect(of({}, 'search/campaign:1', 'value')).toEqual({ kind: 'value', value: 40 });
     expect(of({}, 'not matched', 'value')).toEqual({ kind: 'value', value: 20 });
     expect(of({}, 'not matched', 'spend')).toEqual({ kind: 'gap', gap: 'not measured' });
     expect(of({}, 'total', 'value')).toEqual({ kind: 'value', value: 60 });
@@ -254,19 +254,19 @@ describe('orders', () => {
   });
 
   it('by click date count what the clicks brought up to the last finished day, whenever', () => {
-    expect(of({ basis: 'click' }, 'search/1', 'value')).toEqual({ kind: 'value', value: 70 });
+    expect(of({ basis: 'click' }, 'search/campaign:1', 'value')).toEqual({ kind: 'value', value: 70 });
     expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
     const worthless = orderTable([{ sale: 12, click: -1, campaign: 1, value: NaN }], 0, 30);
     expect(ask(tablesOf([feed], { orders: [worthless] }), { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 0 });
   });
 
   it('that reach a campaign but no ad stay with the campaign', () => {
-    expect(of({ basis: 'click' }, 'search/1/10/100', 'purchases')).toEqual({ kind: 'value', value: 1 });
-    expect(of({ basis: 'click' }, 'search/1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(of({ basis: 'click' }, 'search/campaign:1/group:10/ad:100', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(of({ basis: 'click' }, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
   });
 
   it('earn margin row by row', () => {
-    expect(of({}, 'search/1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
+    expect(of({}, 'search/campaign:1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
     const table = ask({ ...tables, margin: [] });
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
@@ -274,18 +274,18 @@ describe('orders', () => {
   it('are not known by device where no tag tells it: not measured, not 0, and still in the campaign', () => {
     const byDevice = cutFeed(truth, { dimensions: ['campaign', 'device'], from: 1, to: 19, campaigns: 'all' }, 2);
     const table = ask({ ...tables, feeds: [feed, byDevice] }, { tree: 'devices' });
-    expect(figureOf(table, 'search/1/0', 'spend')).toEqual({ kind: 'value', value: 50 });
-    expect(figureOf(table, 'search/1/0', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
-    expect(figureOf(table, 'search/1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
-    expect(figureOf(table, 'search/1', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(figureOf(table, 'search/campaign:1/device:0', 'spend')).toEqual({ kind: 'value', value: 50 });
+    expect(figureOf(table, 'search/campaign:1/device:0', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(figureOf(table, 'search/campaign:1', 'purchases')).toEqual({ kind: 'value', value: 1 });
   });
 
   it('of a marketplace are not known to the shop, which is not 0', () => {
     const there = { ...tables, accounts: tables.accounts.map((account) => ({ ...account, sellsItself: true })) };
-    expect(figureOf(ask(there), 'search/1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(ask(there), 'search/campaign:1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('are never in one column with claims', () => {
-    expect(of({ countedBy: 'claims', basis: 'click' }, 'search/1', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(of({ countedBy: 'claims', basis: 'click' }, 'search/campaign:1', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 });

@@ -5,7 +5,7 @@ import { groupBy } from '../list/group-by';
 import { type ClosedTerm, isPeople, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import { isEmptyPart, mostOf, type Part, type SumNode } from './node';
-import { isListed } from './plan';
+import { isListed, WHOLE_ACCOUNT } from './plan';
 import { NONE } from './tables';
 
 /** What one account adds to a figure, kept apart by what was measured. */
@@ -22,7 +22,7 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
   if (!range) return { account: node.account, noRate, parts: [] };
   const { from } = sums.plan.window;
   for (const campaign of node.campaigns) {
-    const { measured } = sums.plan.cells(node.dimensions, campaign, node.account);
+    const measured = sums.plan.cells(node.level, campaign, node.account).measuredAt(node.path);
     for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
   }
   return { account: node.account, noRate, parts: node.partsOf(bucket) };
@@ -35,7 +35,7 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
 export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): Contribution {
   const own = contributionOf(sums, node, bucket);
   const { plan } = sums;
-  const beside = node.campaign === NONE ? plan.accountMeasured(node.account) : plan.cells([], NONE, node.account).measured;
+  const beside = node.campaign === NONE ? plan.accountMeasured(node.account) : plan.cells(WHOLE_ACCOUNT, NONE, node.account).measuredAt([]);
   const range = sums.buckets[bucket];
   if (!range) return own;
   const always = beside.subarray(range.from - plan.window.from, range.to - plan.window.from + 1).reduce((mask, each) => mask & each, ~0);

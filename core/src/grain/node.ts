@@ -1,4 +1,4 @@
-import { NONE } from './tables';
+import { NONE, SKIPPED } from './tables';
 
 /** Sums of one bucket over the cells in which the same terms are measured (one bit a term). */
 export interface Part {
@@ -10,6 +10,17 @@ export interface Part {
 
 type OwnPart = { -readonly [key in keyof Part]: Part[key] };
 
+/** One level of a breakdown. */
+export interface Level {
+  /** From the outermost dimension to the level's own, which is the last. */
+  readonly dimensions: readonly string[];
+  /** Its place among the levels asked for; OUTSIDE for what totals are made of when nobody asks for campaigns first. */
+  readonly level: number;
+}
+
+/** The level of campaigns beside the levels asked for. */
+export const OUTSIDE = -1;
+
 /** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
 export class SumNode {
   private readonly parts: OwnPart[][];
@@ -17,9 +28,8 @@ export class SumNode {
   readonly campaigns = new Set<number>();
 
   constructor(
-    /** What each code of the path is a code of. */
-    readonly dimensions: readonly string[],
-    /** Codes from the outermost level to this one. */
+    readonly level: Level,
+    /** A code for each dimension of the level; SKIPPED where it is passed over. */
     readonly path: readonly number[],
     readonly account: number,
     readonly parent: SumNode | undefined,
@@ -29,9 +39,10 @@ export class SumNode {
     this.parts = Array.from({ length: bucketCount }, () => []);
   }
 
-  /** The campaign it is, or lies in. */
+  /** The campaign it is, or lies in; NONE where no report says. */
   get campaign(): number {
-    return this.path[this.dimensions.indexOf('campaign')] ?? NONE;
+    const code = this.path[this.level.dimensions.indexOf('campaign')] ?? NONE;
+    return code === SKIPPED ? NONE : code;
   }
 
   /** Adds an amount that is at least `amount` and at most `most`. */
@@ -87,7 +98,7 @@ interface Branch {
 }
 
 /** The nodes of one level, found by their path of codes. */
-export class NodeIndex {
+export class NodeIndex implements Level {
   private readonly root: Branch = { next: new Map() };
   private readonly nodes: SumNode[] = [];
 
@@ -104,8 +115,8 @@ export class NodeIndex {
     let branch = follow(this.root, account);
     for (const code of path) branch = follow(branch, code);
     if (!branch.node) {
-      const parent = this.outer?.at(path.slice(0, -1), account, campaign);
-      branch.node = new SumNode(this.dimensions, [...path], account, parent, this.termCount, this.bucketCount);
+      const parent = this.outer?.above(path.slice(0, -1), account, campaign);
+      branch.node = new SumNode(this, [...path], account, parent, this.termCount, this.bucketCount);
       this.nodes.push(branch.node);
     }
     for (let node: SumNode | undefined = branch.node; node && !node.campaigns.has(campaign); node = node.parent)
@@ -115,6 +126,11 @@ export class NodeIndex {
 
   all(): readonly SumNode[] {
     return this.nodes;
+  }
+
+  /** The nearest node above: levels that are passed over have none. */
+  private above(path: Int32Array, account: number, campaign: number): SumNode | undefined {
+    return path.at(-1) === SKIPPED ? this.outer?.above(path.slice(0, -1), account, campaign) : this.at(path, account, campaign);
   }
 }
 

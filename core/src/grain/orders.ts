@@ -2,7 +2,8 @@ import type { OutcomePart } from '../measure/outcome';
 import type { Bucket, Visitor } from './accumulate';
 import type { NodeIndex, SumNode } from './node';
 import { ordersAnswer, type Plan } from './plan';
-import { marginOn, NONE, type OrderTable } from './tables';
+import { canSkip } from './skipping';
+import { marginOn, NONE, type OrderTable, SKIPPED } from './tables';
 
 export interface AddOrders {
   readonly plan: Plan;
@@ -101,10 +102,14 @@ class Places {
     if (campaign === NONE || account === undefined) return undefined;
     const places: Place[] = [];
     for (const level of indexes) {
-      const path = Int32Array.from(level.dimensions, (dimension) => table.codes.get(dimension)?.[row] ?? NONE);
+      const last = level.dimensions.length - 1;
+      const path = Int32Array.from(level.dimensions, (dimension, depth) => {
+        const code = table.codes.get(dimension)?.[row] ?? NONE;
+        return code === NONE && depth < last && table.codes.has(dimension) && canSkip(dimension) ? SKIPPED : code;
+      });
       if (path.includes(NONE)) continue;
-      const { measured } = plan.cells(level.dimensions, campaign, account);
-      places.push({ level: level.level, node: level.at(path, account, campaign), measured });
+      const node = level.at(path, account, campaign);
+      places.push({ level: level.level, node, measured: plan.cells(level, campaign, account).measuredAt(node.path) });
     }
     return places;
   }

@@ -2,7 +2,9 @@ import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
 import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 import { type Spans, spansOf } from './spans';
-import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn } from './tables';
+import type { Level } from './node';
+import { canSkip, passesOver, skipsLevels } from './skipping';
+import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
 export interface Source {
@@ -26,9 +28,12 @@ export const ordersAnswer = (table: OrderTable, term: ClosedTerm): boolean =>
 export interface CellPlan {
   /** Per term: index of the feed that answers on each day, NONE where none does. */
   readonly answers: readonly Int16Array[];
-  /** Per day: which terms are measured, one bit a term. */
-  readonly measured: Int32Array;
+  /** Per day: which terms are measured for members at such a path, one bit a term. A report that lacks a level says nothing of the members on it. */
+  measuredAt(path: readonly number[]): Int32Array;
 }
+
+/** The cells of what no feed splits by campaign. */
+export const WHOLE_ACCOUNT: Level = { dimensions: [], level: -1 };
 
 /**
  * Decides, for every cell (campaign × day) and term, the one feed that answers at a level
@@ -36,35 +41,35 @@ export interface CellPlan {
  */
 export class Plan {
   private readonly width: number;
-  private readonly plans = new Map<string, Map<number, CellPlan>>();
+  private readonly plans = new Map<string, CellPlan>();
   private readonly accounts = new Map<number, Int32Array>();
   private readonly unnamed = new Map<string, { readonly campaign: Int16Array; readonly none: Int16Array }>();
   private readonly spans = new Map<FeedTable, Spans | undefined>();
+  /** Answers by level, term and campaign, before levels that a deeper one passes over are taken out. */
+  private readonly found = new Map<string, Int16Array>();
+  private readonly isSkipped: boolean;
 
   constructor(
     readonly tables: ClientTables,
     readonly terms: readonly ClosedTerm[],
+    /** Levels of the tree, outermost first. */
+    private readonly levels: readonly string[],
     readonly window: DayRange,
     /** Day of the window → bucket, NONE for days between buckets. */
     private readonly bucketOf: Int16Array,
   ) {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
+    this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, levels));
   }
 
   /** The plan for one campaign of an account; campaign NONE stands for what no feed splits by campaign. */
-  cells(dimensions: readonly string[], campaign: number, account: number): CellPlan {
-    const level = campaign === NONE ? 'account' : dimensions.join(' ');
-    let byCampaign = this.plans.get(level);
-    if (!byCampaign) {
-      byCampaign = new Map();
-      this.plans.set(level, byCampaign);
-    }
-    const key = campaign === NONE ? -2 - account : campaign;
-    let plan = byCampaign.get(key);
+  cells(level: Level, campaign: number, account: number): CellPlan {
+    const key = `${level.level} ${level.dimensions.length} ${campaign === NONE ? `account ${account}` : campaign}`;
+    let plan = this.plans.get(key);
     if (!plan) {
-      plan = this.decide(campaign === NONE ? [] : dimensions, campaign, account);
-      byCampaign.set(key, plan);
+      plan = this.decide(level, campaign, account);
+      this.plans.set(key, plan);
     }
     return plan;
   }
@@ -117,8 +122,8 @@ export class Plan {
     const at = day - this.window.from;
     const key = `${termKey(term)} ${account}`;
     const known = this.unnamed.get(key) ?? {
-      campaign: this.answer([], term, UNNAMED, account),
-      none: this.answer([], term, NONE, account),
+      campaign: this.answer([], this.terms.indexOf(term), UNNAMED, account),
+      none: this.answer([], this.terms.indexOf(term), NONE, account),
     };
     this.unnamed.set(key, known);
     return known.campaign[at] !== NONE || known.none[at] !== NONE;
@@ -137,30 +142,75 @@ export class Plan {
   ordersMeasured(day: Day): number {
     return this.terms.reduce(
       (mask, term, index) =>
-        isListed(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [] }, day) ? mask | (1 << index) : mask,
+        isListed(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [], needed: [], passed: [] }, day)
+          ? mask | (1 << index)
+          : mask,
       0,
     );
   }
 
-  private decide(dimensions: readonly string[], campaign: number, account: number): CellPlan {
-    const answers = this.terms.map((term) => this.answer(dimensions, term, campaign, account));
-    const measured = new Int32Array(this.width);
-    this.terms.forEach((term, index) => {
-      for (let at = 0; at < this.width; at++) {
-        if (this.isMeasured(term, answers[index]?.[at] ?? NONE, { campaign, account, dimensions }, this.window.from + at)) {
-          measured[at] = (measured[at] ?? 0) | (1 << index);
-        }
+  private decide(level: Level, campaign: number, account: number): CellPlan {
+    // What no feed splits by campaign is asked of the account: a campaign is no part of the breakdown.
+    const dimensions = campaign === NONE ? level.dimensions.filter((each) => each !== 'campaign') : level.dimensions;
+    const answers = this.terms.map((_, term) => this.shown(level, dimensions, term, campaign, account));
+    const known = new Map<string, Int32Array>();
+    const whole = this.isSkipped ? undefined : this.measured(answers, { campaign, account, dimensions, needed: [], passed: [] });
+    const measuredAt = (path: readonly number[]): Int32Array => {
+      if (whole) return whole;
+      const needed = level.dimensions.filter((_, depth) => path[depth] !== SKIPPED && path[depth] !== NONE);
+      const key = needed.join();
+      let measured = known.get(key);
+      if (!measured) {
+        const passed = level.dimensions.filter((_, depth) => path[depth] === SKIPPED);
+        measured = this.measured(answers, { campaign, account, dimensions, needed, passed });
+        known.set(key, measured);
       }
-    });
-    return { answers, measured };
+      return measured;
+    };
+    return { answers, measuredAt };
   }
 
-  private isMeasured(term: ClosedTerm, feedAt: number, { campaign, account, dimensions }: Where, day: Day): boolean {
+  private measured(answers: readonly Int16Array[], where: Where): Int32Array {
+    return Int32Array.from({ length: this.width }, (_, at) =>
+      this.terms.reduce(
+        (mask, term, index) =>
+          this.isMeasured(term, answers[index]?.[at] ?? NONE, where, this.window.from + at) ? mask | (1 << index) : mask,
+        0,
+      ),
+    );
+  }
+
+  /** The answers of a level without the cells in which a deeper level's answer passes over it: the same money would stand in the tree twice. */
+  private shown({ level }: Level, dimensions: readonly string[], term: number, campaign: number, account: number): Int16Array {
+    const own = this.answer(dimensions, term, campaign, account);
+    if (!this.isSkipped || level < 0) return own;
+    const passed = this.levels[level] ?? '';
+    const deeper = this.levels.flatMap((_, depth) => {
+      if (depth <= level) return [];
+      const below = this.levels.slice(0, depth + 1);
+      const ofAccount = this.answer(
+        below.filter((each) => each !== 'campaign'),
+        term,
+        NONE,
+        account,
+      );
+      return campaign === NONE ? [ofAccount] : [this.answer(below, term, campaign, account), ofAccount];
+    });
+    return own.map((feed, at) => (deeper.some((answers) => this.lacks(answers[at] ?? NONE, passed)) ? NONE : feed));
+  }
+
+  private lacks(feedAt: number, dimension: string): boolean {
+    const feed = this.tables.feeds[feedAt];
+    return feed !== undefined && !feed.dimensions.has(dimension);
+  }
+
+  private isMeasured(term: ClosedTerm, feedAt: number, { campaign, account, dimensions, needed, passed }: Where, day: Day): boolean {
     const { column, derived } = sourceOf(term);
     if (derived && marginOn(this.tables.margin, day) === undefined) return false;
     if (isListed(term)) return this.ordersKnow(term, account, dimensions, day);
     const feed = this.tables.feeds[feedAt];
-    return feed !== undefined && !hasUnmeasured(feed, column, campaign, day);
+    if (!feed || !needed.every((each) => feed.dimensions.has(each)) || !passed.every((each) => passesOver(feed, each))) return false;
+    return !hasUnmeasured(feed, column, campaign, day);
   }
 
   /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
@@ -175,22 +225,33 @@ export class Plan {
   }
 
   /**
-   * The feed with the fewest closed dimensions that has the term and the breakdown and covers the
-   * cell; ties go to the newest import, then to the larger feed id.
+   * The feed that passes over the fewest levels, then the one with the fewest closed dimensions, that has
+   * the term and the breakdown and covers the cell; ties go to the newest import, then to the larger feed id.
    */
-  private answer(dimensions: readonly string[], term: ClosedTerm, campaign: number, account: number): Int16Array {
+  private answer(dimensions: readonly string[], termAt: number, campaign: number, account: number): Int16Array {
+    const key = `${dimensions.join()} ${termAt} ${campaign} ${account}`;
+    let answer = this.found.get(key);
+    if (!answer) {
+      answer = this.find(dimensions, termAt, campaign, account);
+      this.found.set(key, answer);
+    }
+    return answer;
+  }
+
+  private find(dimensions: readonly string[], termAt: number, campaign: number, account: number): Int16Array {
     const answer = new Int16Array(this.width).fill(NONE);
-    const info = this.tables.accounts[account];
-    if (isListed(term) || !info) return answer;
+    const term = this.terms[termAt];
+    if (!term || isListed(term) || !this.tables.accounts[account]) return answer;
     const { column } = sourceOf(term);
     const delivering = this.tables.feeds
-      .map((feed, at): Candidate => ({ feed, at, size: sizeOf(feed) }))
-      .filter(({ feed }) => feed.account === account && feed.amounts.has(column));
+      .map((feed, at): Candidate => ({
+        feed,
+        at,
+        size: sizeOf(feed) + LEVEL_LOST * dimensions.filter((each) => !feed.dimensions.has(each)).length,
+      }))
+      .filter(({ feed }) => feed.account === account && feed.amounts.has(column) && knows(feed, dimensions));
     const byCampaign = delivering.filter(({ feed }) => feed.dimensions.has('campaign'));
-    const candidates =
-      campaign === NONE
-        ? delivering.filter(({ feed }) => !feed.dimensions.has('campaign'))
-        : byCampaign.filter(({ feed }) => dimensions.every((each) => feed.dimensions.has(each)));
+    const candidates = campaign === NONE ? delivering.filter(({ feed }) => !feed.dimensions.has('campaign')) : byCampaign;
     const refused = new Refused(candidates.map(({ feed, at }) => ({ at, spans: this.spansOf(feed) })));
     do {
       for (let at = 0; at < this.width; at++) {
@@ -244,7 +305,17 @@ interface Where {
   readonly campaign: number;
   readonly account: number;
   readonly dimensions: readonly string[];
+  /** Those that its path does not pass over, and those it does. */
+  readonly needed: readonly string[];
+  readonly passed: readonly string[];
 }
+
+/** Whether a feed has the innermost of these dimensions, and all above it that cannot be passed over. */
+const knows = ({ dimensions }: FeedTable, wanted: readonly string[]): boolean =>
+  wanted.every((each, at) => dimensions.has(each) || (at < wanted.length - 1 && canSkip(each)));
+
+/** A feed that passes over a level comes after all that do not, however fine they are. */
+const LEVEL_LOST = 1000;
 
 /** What names tell belongs to their members: it makes a report no finer. */
 const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;

@@ -5,6 +5,8 @@ import type { Day } from '../time/day';
 
 /** "No code": the row does not know this dimension. */
 export const NONE = -1;
+/** In a path of codes: a level that the row, or the report that delivered it, passes over. */
+export const SKIPPED = -2;
 
 /** Days and campaigns an import declares to cover: covered and no row means 0, not covered means missing. */
 export interface Cover {

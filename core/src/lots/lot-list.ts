@@ -2,7 +2,7 @@ import { costPer, divide, subtract } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
 import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type OrderTable, rateOn } from '../grain/tables';
 import { groupBy } from '../list/group-by';
-import { lateness } from '../maturity/lateness';
+import { latenessOf } from '../maturity/lateness';
 import { maturityOf } from '../maturity/maturity';
 import type { Action } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
@@ -92,7 +92,7 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
     if (action !== null) for (const orders of listsOf(tables, action)) tallyOrders(orders, { sale, period, of, strayed });
   const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
   for (const feed of counting) tallyVisits(feed, of);
-  const maturity = sale === null ? undefined : lateness(tables, sale, lastDay);
+  const maturity = sale === null ? undefined : latenessOf(tables, lastDay).of({ action: sale, part: 'count', countedBy: 'orders' });
   const visitsBy = counting.length > 0 ? ('site' as const) : ('seller' as const);
   const covers = {
     visits: coversOf(counting),
@@ -112,7 +112,7 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
           maturity,
           own.flatMap((each) => agesOf(each, tallies)),
           lastDay,
-        )
+        ).share
       : null,
   });
   const sellers = [...groupBy(lots, ({ lot }) => lot.seller)]

@@ -1,36 +1,103 @@
-import { accumulate } from '../grain/accumulate';
 import { type ClientTables, listsOf, NONE } from '../grain/tables';
-import type { Action } from '../measure/outcome';
-import { type Day, type DayRange, daysOf } from '../time/day';
-import { estimateMaturity, type Maturity, maturityOf } from './maturity';
+import type { Action, CountedBy, OutcomePart } from '../measure/outcome';
+import type { Day } from '../time/day';
+import { estimateMaturity, type LaggedOutcome, type Maturity } from './maturity';
+import { resampleDays } from './resample';
 
-/** How late outcomes arrive, from the orders of this client; undefined where they cannot tell. */
-export function lateness(tables: ClientTables, action: Action, lastDay: Day): Maturity | undefined {
-  const outcomes = listsOf(tables, action)
-    .flatMap((table) =>
-      Array.from({ length: table.length }, (_, row) => ({
-        clickDay: table.clickDay[row] ?? NONE,
-        saleDay: table.saleDay[row] ?? 0,
-        weight: (table.count[row] ?? 0) / 1_000_000,
-      })),
-    )
-    .filter((each) => each.clickDay !== NONE && each.saleDay <= lastDay);
-  return estimateMaturity(outcomes, lastDay);
+/** What arrives late: an outcome's count, or its value, which may come later or sooner. */
+export interface LateTerm {
+  readonly action: Action;
+  readonly part: OutcomePart;
+  readonly countedBy: CountedBy;
+}
+
+interface PlacedOutcome extends LaggedOutcome {
+  readonly campaign: number;
 }
 
 /**
- * Share of the outcomes of these click days that has arrived by `lastDay`, weighted by clicks
- * (calculations, chapter 9); undefined where how late they come is not known.
+ * How late each outcome of a client arrives, counts and values apart: for the client, for each channel
+ * drawn towards the client's curve, for each campaign drawn towards its channel's (calculations,
+ * chapter 9). Claims go by the orders of the same kind: a channel does not say when each of its sales came.
  */
-export function arrivedShare(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): number | undefined {
-  const maturity = lateness(tables, action, lastDay);
-  if (!maturity) return undefined;
-  const buckets = daysOf(days).map((day) => ({ from: day, to: day }));
-  const sums = accumulate(tables, { terms: [{ kind: 'measure', measure: 'clicks' }], levels: ['campaign'], buckets });
-  const campaigns = sums.campaigns.all();
-  const weights = buckets.map(({ from: day }, bucket) => ({
-    day,
-    weight: campaigns.reduce((sum, node) => sum + node.total(bucket, 0), 0),
-  }));
-  return maturityOf(maturity, weights, lastDay);
+export class Lateness {
+  private readonly curves = new Map<string, Maturity | undefined>();
+  private readonly outcomes = new Map<string, readonly PlacedOutcome[]>();
+  private readonly times = resampleDays();
+
+  constructor(
+    private readonly tables: ClientTables,
+    /** The last finished day, which ages are counted to. */
+    readonly lastDay: Day,
+  ) {}
+
+  /** The curve of a campaign, or of everything for NONE; undefined where the outcome's lists cannot tell. */
+  of(term: LateTerm, campaign: number = NONE): Maturity | undefined {
+    const whole = this.curve(term, 'client', undefined, () => true);
+    const account = this.tables.campaignAccount.get(campaign);
+    if (!whole || account === undefined) return whole;
+    const channelOf = (code: number): string | undefined => this.tables.accounts[this.tables.campaignAccount.get(code) ?? NONE]?.channel;
+    const channel = this.tables.accounts[account]?.channel ?? '';
+    const ofChannel = this.curve(term, `channel ${channel}`, whole, (each) => channelOf(each.campaign) === channel);
+    return this.curve(term, `campaign ${campaign}`, ofChannel, (each) => each.campaign === campaign);
+  }
+
+  private curve(
+    term: LateTerm,
+    whose: string,
+    parent: Maturity | undefined,
+    isOwn: (outcome: PlacedOutcome) => boolean,
+  ): Maturity | undefined {
+    const key = `${sourceKey(term)} ${whose}`;
+    if (!this.curves.has(key)) {
+      const own = this.outcomesOf(term).filter(isOwn);
+      this.curves.set(key, estimateMaturity(own, this.lastDay, { times: this.times, ...(parent ? { parent } : {}) }));
+    }
+    return this.curves.get(key);
+  }
+
+  private outcomesOf(term: LateTerm): readonly PlacedOutcome[] {
+    const key = sourceKey(term);
+    let found = this.outcomes.get(key);
+    if (!found) {
+      const { action, countedBy } = term;
+      const site = listsOf(this.tables, action, 'site');
+      const orders = listsOf(this.tables, action, 'orders');
+      const [first, second] = countedBy === 'site' ? [site, orders] : [orders, site];
+      found = readOutcomes(first.length > 0 ? first : second, isByValue(term), this.lastDay);
+      this.outcomes.set(key, found);
+    }
+    return found;
+  }
+}
+
+const isByValue = ({ part }: LateTerm): boolean => part === 'value' || part === 'margin';
+const sourceKey = (term: LateTerm): string =>
+  `${term.action} ${isByValue(term) ? 'value' : 'count'} ${term.countedBy === 'site' ? 'site' : 'orders'}`;
+
+function readOutcomes(lists: ReturnType<typeof listsOf>, byValue: boolean, lastDay: Day): PlacedOutcome[] {
+  const outcomes: PlacedOutcome[] = [];
+  for (const table of lists) {
+    const campaigns = table.codes.get('campaign');
+    for (let row = 0; row < table.length; row++) {
+      const clickDay = table.clickDay[row] ?? NONE;
+      const saleDay = table.saleDay[row] ?? 0;
+      const weight = (byValue ? (table.value[row] ?? NaN) : (table.count[row] ?? 0)) / 1_000_000;
+      if (clickDay === NONE || saleDay > lastDay || !(weight > 0)) continue;
+      outcomes.push({ clickDay, saleDay, weight, campaign: campaigns?.[row] ?? NONE });
+    }
+  }
+  return outcomes;
+}
+
+const known = new WeakMap<ClientTables, Lateness>();
+
+/** The lateness of a client's outcomes as seen on a day; kept for as long as its tables stand. */
+export function latenessOf(tables: ClientTables, lastDay: Day): Lateness {
+  let lateness = known.get(tables);
+  if (lateness?.lastDay !== lastDay) {
+    lateness = new Lateness(tables, lastDay);
+    known.set(tables, lateness);
+  }
+  return lateness;
 }

@@ -1,4 +1,6 @@
+import { quantileSorted } from 'simple-statistics';
 import type { Day } from '../time/day';
+import { DRAWS, type Times } from './resample';
 
 /** One outcome with both of its days; `weight` 1 counts it, its value weighs it by money. */
 export interface LaggedOutcome {
@@ -7,57 +9,139 @@ export interface LaggedOutcome {
   readonly weight: number;
 }
 
-/** Share of the eventual outcomes recorded by an age in days: `share[a]` for age a, 1 from the tail on. */
+/** How late outcomes arrive: F(a), the share of the eventual ones that is recorded at an age of a days. */
 export interface Maturity {
+  /** `share[a]` for age a in days, 1 from the tail on. */
   readonly share: readonly number[];
+  /** The same, each time from other click days: what the intervals are made of. Empty without resamples. */
+  readonly draws: readonly (readonly number[])[];
   /** The longest lag seen. */
   readonly tail: number;
   readonly outcomes: number;
 }
 
+/** A share with the 95 % interval of what is known of it. */
+export interface Arrived {
+  readonly share: number;
+  readonly low: number;
+  readonly high: number;
+}
+
 /** Below this many outcomes nothing is said about how late sales arrive. */
 export const LEAST_OUTCOMES = 50;
+
+/** A curve of few outcomes is drawn towards its parent's as if it had seen so many more of the parent's kind. */
+const PRIOR_OUTCOMES = 20;
+
+interface Resampling {
+  readonly times?: Times;
+  /** The curve of what these outcomes are a part of: the client's for a channel's, the channel's for a campaign's. */
+  readonly parent?: Maturity;
+}
 
 /**
  * How late outcomes arrive, from click-day cohorts that are still filling: reverse-hazard
  * (chain-ladder) estimate, Lagakos, Barraj & De Gruttola 1988. For each age only cohorts old enough
- * to have shown it are used, so recent days do not bias it towards short lags.
+ * to have shown it are used, so recent days do not bias it towards short lags. With a parent, each
+ * hazard is drawn towards the parent's: (seen at the age + k × parent's) / (seen up to it + k).
  *
- * `lastDay` is the last finished day. Returns undefined when there are fewer than 50 outcomes or
- * the history is not yet longer than the tail: then the tail is not known.
+ * `lastDay` is the last finished day. Without a parent, returns undefined when there are fewer than 50
+ * outcomes or the history is not yet longer than the tail: then the tail is not known.
  */
-export function estimateMaturity(outcomes: readonly LaggedOutcome[], lastDay: Day): Maturity | undefined {
+export function estimateMaturity(
+  outcomes: readonly LaggedOutcome[],
+  lastDay: Day,
+  { times, parent }: Resampling = {},
+): Maturity | undefined {
   const usable = outcomes.filter((each) => each.saleDay <= lastDay && each.saleDay >= each.clickDay);
-  if (usable.length < LEAST_OUTCOMES) return undefined;
-  const tail = usable.reduce((longest, each) => Math.max(longest, each.saleDay - each.clickDay), 0);
+  if (!parent && usable.length < LEAST_OUTCOMES) return undefined;
+  const tail = parent?.tail ?? usable.reduce((longest, each) => Math.max(longest, each.saleDay - each.clickDay), 0);
   const firstClick = usable.reduce((first, each) => Math.min(first, each.clickDay), lastDay);
-  if (lastDay - firstClick <= tail) return undefined;
+  if (!parent && lastDay - firstClick <= tail) return undefined;
+  const weight = usable.reduce((sum, each) => sum + each.weight, 0);
+  const prior = usable.length > 0 ? (PRIOR_OUTCOMES * weight) / usable.length : 1;
+  const curve = (timesOf: (clickDay: Day) => number, towards: readonly number[] | undefined): number[] =>
+    sharesOf(usable, { lastDay, tail, timesOf, towards: towards && { share: towards, weight: prior } });
+  return {
+    share: curve(() => 1, parent?.share),
+    draws: times
+      ? Array.from({ length: DRAWS }, (_, draw) => curve((clickDay) => times(draw, clickDay), parent?.draws[draw] ?? parent?.share))
+      : [],
+    tail,
+    outcomes: usable.length,
+  };
+}
+
+interface Curve {
+  readonly lastDay: Day;
+  readonly tail: number;
+  /** How often the outcomes of a click day count. */
+  readonly timesOf: (clickDay: Day) => number;
+  readonly towards: { readonly share: readonly number[]; readonly weight: number } | undefined;
+}
+
+function sharesOf(outcomes: readonly LaggedOutcome[], { lastDay, tail, timesOf, towards }: Curve): number[] {
+  const at = new Float64Array(tail + 2);
+  // Seen up to an age by cohorts that old: begins at an outcome's lag and ends with its cohort's age.
+  const steps = new Float64Array(tail + 2);
+  for (const { clickDay, saleDay, weight } of outcomes) {
+    const lag = Math.min(tail, saleDay - clickDay);
+    const counted = weight * timesOf(clickDay);
+    at[lag] = (at[lag] ?? 0) + counted;
+    steps[lag] = (steps[lag] ?? 0) + counted;
+    const end = Math.min(tail, lastDay - clickDay) + 1;
+    steps[end] = (steps[end] ?? 0) - counted;
+  }
+  const upTo: number[] = [];
+  for (let age = 0, seen = 0; age <= tail; age++) upTo.push((seen += steps[age] ?? 0));
   const share = new Array<number>(tail + 1).fill(1);
   for (let age = tail; age > 0; age--) {
-    let at = 0;
-    let upTo = 0;
-    for (const { clickDay, saleDay, weight } of usable) {
-      const lag = saleDay - clickDay;
-      if (lastDay - clickDay < age || lag > age) continue;
-      upTo += weight;
-      if (lag === age) at += weight;
-    }
-    const hazard = upTo > 0 ? at / upTo : 0;
+    const drawn = towards ? towards.weight : 0;
+    const usual = towards ? hazardOf(towards.share, age) : 0;
+    const seen = Math.max(0, upTo[age] ?? 0) + drawn;
+    const hazard = seen > 0 ? Math.min(1, ((at[age] ?? 0) + drawn * usual) / seen) : 0;
     share[age - 1] = (share[age] ?? 1) * (1 - hazard);
   }
-  return { share, tail, outcomes: usable.length };
+  return share;
 }
+
+/** Of what is recorded by an age, the share that came at just that age. */
+function hazardOf(share: readonly number[], age: number): number {
+  const by = share[age] ?? 1;
+  return by > 0 ? 1 - (share[age - 1] ?? 0) / by : 0;
+}
+
+const shareAt = (share: readonly number[], age: number): number => (age < 0 ? 0 : (share[age] ?? 1));
 
 /** F(age): the share of a click day's outcomes that has been recorded when the day is `age` days old. */
-export const shareBy = (maturity: Maturity, age: number): number => (age < 0 ? 0 : (maturity.share[age] ?? 1));
+export const shareBy = (maturity: Maturity, age: number): number => shareAt(maturity.share, age);
 
-/** Maturity of several days together: Σ w F(age) / Σ w, w = clicks (calculations, chapter 9); 1 without weight. */
-export function maturityOf(maturity: Maturity, days: readonly { day: Day; weight: number }[], lastDay: Day): number {
-  let weighted = 0;
+/** Click days by what weighs them: clicks, else spend. */
+export type WeightedDays = readonly { readonly day: Day; readonly weight: number }[];
+
+/** Maturity of several days together, then of each resample: Σ w F(age) / Σ w (calculations, chapter 9); 1 without weight. */
+export function maturitiesOf({ share, draws }: Maturity, days: WeightedDays, lastDay: Day): number[] {
+  const byAge = new Map<number, number>();
   let weights = 0;
   for (const { day, weight } of days) {
-    weighted += weight * shareBy(maturity, lastDay - day);
+    byAge.set(lastDay - day, (byAge.get(lastDay - day) ?? 0) + weight);
     weights += weight;
   }
-  return weights > 0 ? weighted / weights : 1;
+  const of = (curve: readonly number[]): number => {
+    let weighted = 0;
+    for (const [age, weight] of byAge) weighted += weight * shareAt(curve, age);
+    return weights > 0 ? weighted / weights : 1;
+  };
+  return [of(share), ...draws.map(of)];
 }
+
+/** The estimate, which comes first, and the 95 % interval of the resamples after it. */
+export function arrivedOf([share = 1, ...draws]: readonly number[]): Arrived {
+  if (draws.length === 0) return { share, low: share, high: share };
+  const sorted = draws.toSorted((a, b) => a - b);
+  return { share, low: Math.min(share, quantileSorted(sorted, 0.025)), high: Math.max(share, quantileSorted(sorted, 0.975)) };
+}
+
+/** Maturity of several days together with its interval. */
+export const maturityOf = (maturity: Maturity, days: WeightedDays, lastDay: Day): Arrived =>
+  arrivedOf(maturitiesOf(maturity, days, lastDay));

@@ -3,7 +3,8 @@ import { poissonInterval, type Interval } from '../evidence/interval';
 import { valueInterval } from '../evidence/value-interval';
 import { judge } from '../evidence/verdict';
 import { type ClientTables, marginOn } from '../grain/tables';
-import { maturityOf, shareBy } from '../maturity/maturity';
+import type { LateTerm } from '../maturity/lateness';
+import { type Arrived, maturityOf, shareBy } from '../maturity/maturity';
 import type { Day, DayRange } from '../time/day';
 import { breakEvenRoas } from './economics';
 import type { Finding, Unfit } from './finding';
@@ -55,7 +56,7 @@ export function audit(input: AuditInput): Audit {
     finding: { ...finding, supported: keep[at] === true && (finding.verdict === 'misses' || finding.verdict === 'beats') },
   }));
   const findings = propose(supported, context);
-  return { target, days, findings, matured: observation.maturity !== undefined };
+  return { target, days, findings, matured: observation.lateness.of(lateTermOf(target)) !== undefined };
 }
 
 /** What every member of one audit is judged with. */
@@ -95,22 +96,21 @@ interface Examined {
 }
 
 function examine(observed: Observed, context: Context): Examined {
-  const { target, observation, lastDay, usualValue, margin } = context;
+  const { target, usualValue, margin } = context;
   const spend = totalOf(observed, 'spend');
   const clicks = totalOf(observed, 'clicks');
   const outcomes = totalOf(observed, 'outcomes');
   const value = totalOf(observed, 'value');
-  const maturity = observation.maturity
-    ? maturityOf(
-        observation.maturity,
-        observed.days.map(({ day, clicks: weight }) => ({ day, weight })),
-        lastDay,
-      )
-    : 1;
+  const arrived = arrivedOfMember(observed, context);
+  const maturity = arrived.share;
   const orderValue = outcomes > 0 ? value / outcomes : usualValue;
   const brought = broughtInterval(context, observed, outcomes, orderValue);
   const asked = askedFor(target, spend) * maturity;
-  const reached = { low: brought.low / asked, high: brought.high / asked };
+  const reached = bothDoubts(
+    { low: brought.low / asked, high: brought.high / asked },
+    target.metric === 'roas' ? value / asked : outcomes / asked,
+    arrived,
+  );
   const perOutcome = target.metric === 'roas' ? orderValue || usualValue : 1;
   const judgement = judge({ count: outcomes, atBar: perOutcome > 0 ? asked / perOutcome : 0, reached, clicks, spend });
   const unfit: Unfit | null = observed.coverage < LEAST_COVERAGE ? 'not measured' : maturity < LEAST_MATURITY ? 'too early' : null;
@@ -149,6 +149,38 @@ function examine(observed: Observed, context: Context): Examined {
   return { observed, finding, pValue: unfit ? 1 : judgement.pValue };
 }
 
+/** What of an outcome arrives late for a target: its value for ROAS, its count for a cost. */
+const lateTermOf = ({ metric, countedBy }: Target): LateTerm => ({
+  action: TARGET_METRICS[metric].action,
+  part: metric === 'roas' ? 'value' : 'count',
+  countedBy,
+});
+
+/** How much of what a member's days bring has arrived, by its own campaign's lateness; days weigh by clicks, else by spend. */
+function arrivedOfMember(observed: Observed, { observation, target, lastDay }: Context): Arrived {
+  const curve = observation.lateness.of(lateTermOf(target), observed.campaign);
+  if (!curve) return { share: 1, low: 1, high: 1 };
+  const weigh = totalOf(observed, 'clicks') > 0 ? 'clicks' : 'spend';
+  return maturityOf(
+    curve,
+    observed.days.map((day) => ({ day: day.day, weight: day[weigh] })),
+    lastDay,
+  );
+}
+
+/**
+ * The interval of what was brought, widened by that of the maturity it was divided by. The two vary for
+ * themselves, so their distances from the middle add as squares, on the scale of logarithms.
+ */
+function bothDoubts({ low, high }: Interval, middle: number, arrived: Arrived): Interval {
+  if (middle <= 0) return { low, high: (high * arrived.share) / arrived.low };
+  const distance = (a: number, b: number): number => Math.hypot(Math.log(a), Math.log(b));
+  return {
+    low: low <= 0 ? 0 : middle / Math.exp(distance(middle / low, arrived.high / arrived.share)),
+    high: middle * Math.exp(distance(high / middle, arrived.share / arrived.low)),
+  };
+}
+
 /** 95 % interval of what the spend brought so far, in the target's own terms: value or outcomes. */
 function broughtInterval({ target, usualValue }: Context, observed: Observed, outcomes: number, orderValue: number): Interval {
   if (target.metric !== 'roas') return poissonInterval(outcomes);
@@ -175,7 +207,7 @@ function rangeOf(target: Target, reached: Interval): { low: number; high: number
 function stopLossOf(observed: Observed, context: Context): Finding['stopLoss'] {
   const bar = costBar(context);
   const since = sinceLastChange(observed, context);
-  const mature = observed.days.filter(({ day }) => day >= since && isMature(context, day));
+  const mature = observed.days.filter(({ day }) => day >= since && isMature(context, observed.campaign, day));
   const measured = mature.filter((day) => day.steps !== undefined);
   const first = measured[0];
   const last = measured.at(-1);
@@ -198,8 +230,10 @@ function costBar({ target, margin, usualValue }: Context): number | undefined {
   return bars.length > 0 ? Math.min(...bars) : undefined;
 }
 
-const isMature = ({ observation, lastDay }: Context, day: Day): boolean =>
-  observation.maturity === undefined || shareBy(observation.maturity, lastDay - day) >= MATURE_SHARE;
+function isMature({ observation, target, lastDay }: Context, campaign: number, day: Day): boolean {
+  const curve = observation.lateness.of(lateTermOf(target), campaign);
+  return curve === undefined || shareBy(curve, lastDay - day) >= MATURE_SHARE;
+}
 
 function sinceLastChange(observed: Observed, { budgets, running, days }: Context): Day {
   const changes = [

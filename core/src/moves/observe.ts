@@ -1,9 +1,8 @@
-import { nodeKey } from '../compare/comparison';
+import { nodeKey } from '../compare/row-key';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
 import { type ClientTables, listsOf, NONE } from '../grain/tables';
-import { lateness } from '../maturity/lateness';
-import type { Maturity } from '../maturity/maturity';
+import { type Lateness, latenessOf } from '../maturity/lateness';
 import type { Action, CountedBy } from '../measure/outcome';
 import { type ClosedTerm, termScale } from '../measure/term';
 import { type Day, type DayRange, daysOf } from '../time/day';
@@ -19,7 +18,7 @@ export interface Observed {
   readonly campaign: number;
   readonly group: number;
   readonly days: readonly ObservedDay[];
-  /** Share of the days on which spend, clicks and outcomes are all measured. */
+  /** Share of the days on which spend and outcomes are both measured. */
   readonly coverage: number;
   /** Value of each order, where orders count. */
   readonly orderValues: readonly number[];
@@ -43,7 +42,7 @@ export const totalOf = (observed: Observed, part: Exclude<keyof ObservedDay, 'da
 
 export interface Observation {
   readonly members: readonly Observed[];
-  readonly maturity: Maturity | undefined;
+  readonly lateness: Lateness;
   /** "checkout" or "cart": the deepest step before the sale that anything measures; else the outcome itself. */
   readonly step: Action;
 }
@@ -83,7 +82,7 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
   const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
     const member = node.path.at(-1) ?? NONE;
     const channel = tables.accounts[node.account]?.channel ?? '';
-    const { measured } = sums.plan.cells(sums.levels.slice(0, node.path.length), node.campaign, node.account);
+    const measured = sums.plan.cells(node.level, node.campaign, node.account).measuredAt(node.path);
     return {
       key: nodeKey(channel, node),
       name: names(level, member),
@@ -100,14 +99,14 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
   };
   const campaigns = sums.campaigns.all().filter((node) => node.campaign !== NONE);
   const members = [...campaigns.map((node) => read(node, 'campaign')), ...(sums.nodes[2]?.all() ?? []).map((node) => read(node, 'ad'))];
-  return { members, maturity: lateness(tables, action, lastDay), step };
+  return { members, lateness: latenessOf(tables, lastDay), step };
 }
 
 const COLUMNS = ['spend', 'clicks', 'outcomes', 'impressions', 'lost', 'value', 'steps'] as const;
 type Column = (typeof COLUMNS)[number];
 const bit = (column: Column): number => 1 << COLUMNS.indexOf(column);
-/** Without these three there is no verdict. */
-const JUDGED_BY = bit('spend') | bit('clicks') | bit('outcomes');
+/** Without these two there is no verdict. Clicks only weigh days. */
+const JUDGED_BY = bit('spend') | bit('outcomes');
 
 function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number, day: Day, measured: number): ObservedDay {
   const whole = (column: Column): number => node.total(bucket, COLUMNS.indexOf(column)) / termScale(terms[column]);

@@ -161,13 +161,13 @@ describe('parts as dimensions', () => {
 
   it('break spend down, what tells no part staying visible, and the total never moves', () => {
     const table = ask(tables, { tree: 'stage' });
-    const code = (word: string) => `search/${codeOf(partDimension('stage'), word)}`;
+    const code = (word: string) => `search/${partDimension('stage')}:${codeOf(partDimension('stage'), word)}`;
     expect(figureOf(table, code('new'), 'spend')).toMatchObject({ value: 10 });
     expect(figureOf(table, code('known'), 'spend')).toMatchObject({ value: 20 });
     expect(figureOf(table, 'search/rest', 'spend')).toMatchObject({ value: 30 });
     expect(rowOf(table, 'search/rest')?.name).toBe('Not broken down by stage in the name');
     expect(figureOf(table, 'total', 'spend')).toEqual(figureOf(ask(tables), 'total', 'spend'));
-    expect(rowOf(table, `${code('new')}/1`)?.name).toBe('campaign 1');
+    expect(rowOf(table, `${code('new')}/campaign:1`)?.name).toBe('campaign 1');
   });
 
   it('answer for campaigns that orders lead to, and keep the others', () => {

@@ -3,7 +3,7 @@ import { type FileLayout, grainOf, type Mapping } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { type Context, momentOf } from '../context';
-import { accountsOf } from '../store/clients';
+import { accountsOf, findClient } from '../store/clients';
 import { type FeedRecord, insertFeed } from '../store/feeds';
 import { filesToForget } from '../store/imports';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
@@ -83,7 +83,7 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
       feed,
       fileHash: request.file,
       fileName: request.fileName,
-      importedAt: momentOf(context),
+      importedAt: momentOf(context, findClient(db, job.client)?.timeZone),
       person,
       keepFile,
       from: report.days.from,

@@ -16,6 +16,7 @@ import {
   health,
   type HealthInput,
   type Joining,
+  lastDayOf,
   LEVELS,
   listLots,
   listSources,
@@ -67,7 +68,7 @@ export class QueryEngine {
 
   compare(question: Question, today: number): WireTable {
     const loaded = this.load(question.client, question.knownOn);
-    const table = compare(loaded.tables, question, this.namesOf(loaded), today - 1);
+    const table = compare(loaded.tables, question, this.namesOf(loaded), lastDayOf(question, today));
     return {
       metrics: [...table.metrics],
       rows: table.rows.map(({ cells: _, ...row }) => row),
@@ -83,13 +84,14 @@ export class QueryEngine {
     };
   }
 
-  series(question: Question, metric: MetricId, members: readonly string[]): Series {
-    return series(this.load(question.client, question.knownOn).tables, question, metric, members);
+  series(question: Question, metric: MetricId, keys: readonly string[], today: number): Series {
+    const loaded = this.load(question.client, question.knownOn);
+    return series(loaded.tables, question, this.namesOf(loaded), { metric, keys, lastDay: lastDayOf(question, today) });
   }
 
-  trace(question: Question, row: string, metric: MetricId): WireTrace | undefined {
+  trace(question: Question, key: string, metric: MetricId, today: number): WireTrace | undefined {
     const loaded = this.load(question.client, question.knownOn);
-    const found = trace(loaded.tables, question, this.namesOf(loaded), row, metric);
+    const found = trace(loaded.tables, question, this.namesOf(loaded), { key, metric, lastDay: lastDayOf(question, today) });
     const client = findClient(this.db, question.client);
     if (!found || !client) return undefined;
     const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, client).text]));

@@ -8,9 +8,8 @@ import { notFound } from './problem';
 
 export function compareRoutes(router: Router, context: Context): void {
   const { queries } = context;
-  answer(router, ENDPOINTS.compare, ({ body }) =>
-    queries.compare(body, clockOf(context, clientOr404(context, body.client).timeZone).today),
-  );
+  const todayOf = (client: string): number => clockOf(context, clientOr404(context, client).timeZone).today;
+  answer(router, ENDPOINTS.compare, ({ body }) => queries.compare(body, todayOf(body.client)));
 
   answer(router, ENDPOINTS.lots, ({ params, body }) => {
     const client = clientOr404(context, params.client);
@@ -18,8 +17,7 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.series, async ({ body }) => {
-    clientOr404(context, body.question.client);
-    const { buckets, lines } = await queries.series(body.question, body.metric, body.members);
+    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question.client));
     return {
       buckets: buckets.map((bucket) => ({ ...bucket })),
       lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
@@ -27,8 +25,7 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.trace, async ({ body }) => {
-    clientOr404(context, body.question.client);
-    const found = await queries.trace(body.question, body.row, body.metric);
+    const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question.client));
     if (!found) throw notFound('row in this comparison');
     return found;
   });
