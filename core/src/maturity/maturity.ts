@@ -60,8 +60,9 @@ export function estimateMaturity(
   if (!parent && lastDay - firstClick <= tail) return undefined;
   const weight = usable.reduce((sum, each) => sum + each.weight, 0);
   const prior = usable.length > 0 ? (PRIOR_OUTCOMES * weight) / usable.length : 1;
+  const cohorts = cohortsOf(usable, tail);
   const curve = (timesOf: (clickDay: Day) => number, towards: readonly number[] | undefined): number[] =>
-    sharesOf(usable, { lastDay, tail, timesOf, towards: towards && { share: towards, weight: prior } });
+    sharesOf(cohorts, { lastDay, tail, timesOf, towards: towards && { share: towards, weight: prior } });
   return {
     share: curve(() => 1, parent?.share),
     draws: times
@@ -72,6 +73,26 @@ export function estimateMaturity(
   };
 }
 
+/** The outcomes of one click day by their lag. */
+interface Cohort {
+  readonly clickDay: Day;
+  readonly byLag: Float64Array;
+}
+
+function cohortsOf(outcomes: readonly LaggedOutcome[], tail: number): Cohort[] {
+  const cohorts = new Map<Day, Float64Array>();
+  for (const { clickDay, saleDay, weight } of outcomes) {
+    let byLag = cohorts.get(clickDay);
+    if (!byLag) {
+      byLag = new Float64Array(tail + 1);
+      cohorts.set(clickDay, byLag);
+    }
+    const lag = Math.min(tail, saleDay - clickDay);
+    byLag[lag] = (byLag[lag] ?? 0) + weight;
+  }
+  return [...cohorts].map(([clickDay, byLag]) => ({ clickDay, byLag }));
+}
+
 interface Curve {
   readonly lastDay: Day;
   readonly tail: number;
@@ -80,17 +101,22 @@ interface Curve {
   readonly towards: { readonly share: readonly number[]; readonly weight: number } | undefined;
 }
 
-function sharesOf(outcomes: readonly LaggedOutcome[], { lastDay, tail, timesOf, towards }: Curve): number[] {
-  const at = new Float64Array(tail + 2);
+function sharesOf(cohorts: readonly Cohort[], { lastDay, tail, timesOf, towards }: Curve): number[] {
+  const at = new Float64Array(tail + 1);
   // Seen up to an age by cohorts that old: begins at an outcome's lag and ends with its cohort's age.
   const steps = new Float64Array(tail + 2);
-  for (const { clickDay, saleDay, weight } of outcomes) {
-    const lag = Math.min(tail, saleDay - clickDay);
-    const counted = weight * timesOf(clickDay);
-    at[lag] = (at[lag] ?? 0) + counted;
-    steps[lag] = (steps[lag] ?? 0) + counted;
-    const end = Math.min(tail, lastDay - clickDay) + 1;
-    steps[end] = (steps[end] ?? 0) - counted;
+  for (const { clickDay, byLag } of cohorts) {
+    const times = timesOf(clickDay);
+    if (times === 0) continue;
+    const age = lastDay - clickDay < tail ? lastDay - clickDay : tail;
+    let all = 0;
+    for (let lag = 0; lag <= age; lag++) {
+      const counted = (byLag[lag] ?? 0) * times;
+      at[lag] = (at[lag] ?? 0) + counted;
+      steps[lag] = (steps[lag] ?? 0) + counted;
+      all += counted;
+    }
+    steps[age + 1] = (steps[age + 1] ?? 0) - all;
   }
   const upTo: number[] = [];
   for (let age = 0, seen = 0; age <= tail; age++) upTo.push((seen += steps[age] ?? 0));
