@@ -1,17 +1,17 @@
-import { COUNTED_BY, DATE_BASES, formatDay, GAPS, parseDay } from '@lens/core';
+import { COUNTED_BY, DATE_BASES, formatDay, GAPS, isCurrency, isPlausibleDay, isTimeZone, parseDay } from '@lens/core';
 import { z } from 'zod';
 
 export const id = z.string().min(1).max(100);
 export const name = z.string().trim().min(1, 'Give it a name').max(200);
-export const currency = z.string().regex(/^[A-Z]{3}$/, 'Use a three-letter currency code such as GBP');
-export const timeZone = z.string().min(1).max(60);
+export const currency = z.string().refine(isCurrency, 'Use the code of a currency in three capitals, such as GBP');
+export const timeZone = z.string().max(60).refine(isTimeZone, 'Use the name of a time zone, such as Europe/London');
 
 /** A calendar day, "2026-10-31" on the wire and a day number inside. */
 export const day = z.codec(z.string(), z.number().int(), {
   decode: (text, context) => {
     const parsed = parseDay(text);
-    if (parsed !== undefined) return parsed;
-    context.issues.push({ code: 'custom', input: text, message: 'Write the day as 2026-10-31' });
+    if (parsed !== undefined && isPlausibleDay(parsed)) return parsed;
+    context.issues.push({ code: 'custom', input: text, message: 'Write the day as 2026-10-31, with a year from 1990 to 2100' });
     return z.NEVER;
   },
   encode: (number) => formatDay(number),

@@ -15,11 +15,13 @@ export const metricSetId = z.enum(METRIC_SETS.map((set) => set.id));
 export const resultSetId = z.enum(RESULT_SETS.map((set) => set.id));
 
 export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: resultSetId });
-export const client = newClient.extend({ id });
+/** Replies say what is stored, whatever was let in before. */
+const stored = { id, currency: z.string(), timeZone: z.string() };
+export const client = newClient.extend(stored);
 export type Client = z.infer<typeof client>;
 
 export const newAccount = z.object({ channel: id, name, currency, timeZone });
-export const account = newAccount.extend({ id, channelName: z.string(), channelKind });
+export const account = newAccount.extend({ ...stored, channelName: z.string(), channelKind });
 export type Account = z.infer<typeof account>;
 
 export const targetMetric = z.enum(TARGET_METRIC_IDS);

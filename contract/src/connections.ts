@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { channelKind } from './clients';
-import { day, dayRange, id, name } from './basic';
+import { currency, day, dayRange, id, name, timeZone } from './basic';
 
 /** How often a connection fetches by itself. */
 export const SCHEDULES = ['by hand', 'every 6 hours', 'daily', 'weekly'] as const;
@@ -39,8 +39,8 @@ export const newConnection = z.object({
   channel: id,
   account: id,
   accountName: name,
-  currency: z.string(),
-  timeZone: z.string(),
+  currency,
+  timeZone,
   token,
   reports: z
     .array(z.object({ id, name: z.string(), fields: z.array(z.string()).max(40) }))

@@ -102,10 +102,12 @@ describe('from an audit to a change sheet', () => {
     const question = questionFor(setting.client, { period: PERIOD, comparison: { from: '2026-08-27', to: '2026-09-25' } });
     const csv = await send(server.address, 'GET', `/compare/export.csv?question=${encodeURIComponent(JSON.stringify(question))}`);
     const lines = csv.body.replace('\ufeff', '').trim().split('\r\n');
-    expect(lines[0]).toContain('Level,Name,Spend (GBP),"Spend (GBP), compared with","Spend, change",Impressions');
-    expect(lines[1]).toMatch(/^total,Total,3600,not measured,not measured,240000/);
+    expect(lines[0]).toContain(
+      'Level,Name,Spend (GBP),"Spend, share of spend covered","Spend (GBP), compared with","Spend, change",Impressions',
+    );
+    expect(lines[1]).toMatch(/^total,Total,3600,1,not measured,not measured,240000,1,/);
     for (const line of lines.slice(1)) expect(line).toMatch(/Decided,2026-10-01,2026-10-30,2026-08-27,2026-09-25,the orders,sale date,$/);
-    expect(lines.some((line: string) => line.startsWith('campaign,  =loser'))).toBe(true);
+    expect(lines.some((line: string) => line.startsWith("campaign,'  =loser"))).toBe(true);
   });
 
   it('traces a figure to its file', async () => {

@@ -109,6 +109,7 @@ describe('the door', () => {
   it('answers only to its own host names', async () => {
     const { port } = new URL(server.address);
     expect(await rawStatus(server.address, { host: `localhost:${port}` })).toBe(200);
+    expect(await rawStatus(server.address, { host: `LocalHost:${port}` })).toBe(200);
     expect(await rawStatus(server.address, { host: 'rebound.example' })).toBe(421);
     expect(await rawStatus(server.address, { host: `127.0.0.1.rebound.example:${port}` })).toBe(421);
   });
@@ -117,6 +118,7 @@ describe('the door', () => {
     const body = { name: 'X', currency: 'GBP', timeZone: 'Europe/London', locale: 'en-GB', metricSet: 'shop' };
     expect(await send(server.address, 'POST', '/clients', body, { origin: 'http://elsewhere.example' })).toMatchObject({ status: 403 });
     expect(await send(server.address, 'POST', '/clients', body, { 'sec-fetch-site': 'cross-site' })).toMatchObject({ status: 403 });
+    expect(await send(server.address, 'POST', '/clients', body, { origin: 'null' })).toMatchObject({ status: 403 });
     expect(await send(server.address, 'POST', '/clients', body, { origin: server.address })).toMatchObject({ status: 200 });
   });
 

@@ -75,3 +75,17 @@ export function comparisonRange(period: DayRange, comparison: Comparison): DayRa
       return shift(period, -7 * Math.ceil(lengthOf(period) / 7));
   }
 }
+
+/** So many days beyond a client's data may be asked for. */
+const BEYOND = 400;
+
+/**
+ * The days that can be asked of a client whose data lies on some days: those, as many before them (all of
+ * them compared with what was before), and a good year around. Work then grows with what there is, not
+ * with a year that somebody mistyped.
+ */
+export function askableDays(data: DayRange | null, today: Day): DayRange {
+  const { from, to } = data ?? { from: today, to: today };
+  const last = Math.max(to, today);
+  return { from: from - (last - from) - BEYOND, to: last + BEYOND };
+}

@@ -60,8 +60,9 @@ export function formatNumber(number: number, unit: Unit, style: Style, digits?: 
   const key = `${style.locale} ${style.currency} ${unit} ${decimals}`;
   let format = formats.get(key);
   if (!format) {
+    const isMoney = unit === 'money' && /^[A-Z]{3}$/i.test(style.currency);
     format = new Intl.NumberFormat(style.locale, {
-      ...(unit === 'money' ? { style: 'currency', currency: style.currency, currencyDisplay: 'narrowSymbol' } : {}),
+      ...(isMoney ? { style: 'currency', currency: style.currency, currencyDisplay: 'narrowSymbol' } : {}),
       ...(unit === 'share' ? { style: 'percent' } : {}),
       minimumFractionDigits: decimals,
       maximumFractionDigits: decimals,

@@ -1,4 +1,4 @@
-import { type Day, dayOf, parseDay } from '../time/day';
+import { type Day, dayOf, isPlausibleDay, parseDay } from '../time/day';
 import { dayInZone, hourInZone } from '../time/zone';
 
 /** The order of the parts of a date. */
@@ -30,9 +30,20 @@ const yearOf = (text: string): number => (text.length === 2 ? 2000 + Number(text
 
 /**
  * Reads "2026-10-31", "20261031", "31/10/2026", "31.10.26", "31 Oct 2026", "Oct 31, 2026" and the like,
- * each with or without a time behind it; undefined if it is no day.
+ * each with or without a time behind it; undefined if it is no day, or one outside 1990 to 2100.
  */
 export function parseDate(text: string, order: DateOrder): Day | undefined {
+  const day = anyDate(text, order);
+  return day !== undefined && isPlausibleDay(day) ? day : undefined;
+}
+
+/** Whether a text is a day but for its year, which is before 1990 or after 2100. */
+export const isFarDate = (text: string, order: DateOrder): boolean => {
+  const day = anyDate(text, order);
+  return day !== undefined && !isPlausibleDay(day);
+};
+
+function anyDate(text: string, order: DateOrder): Day | undefined {
   const trimmed = text.trim();
   const iso = /^(\d{4})[-/.]?(\d{2})[-/.]?(\d{2})(?:[T ].*)?$/.exec(trimmed);
   if (iso) return order === 'year first' ? dayOf(Number(iso[1]), Number(iso[2]), Number(iso[3])) : undefined;
@@ -65,7 +76,8 @@ export function parseMoment(text: string, order: DateOrder, zone: string): Momen
   if (/^\d{4}-\d{2}-\d{2}[T ][\d:.]+\s?(?:Z|[+-]\d{2}:?\d{2})$/.test(trimmed)) {
     const instant = Date.parse(trimmed.replace(' ', 'T').replace(' ', ''));
     if (Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined) return undefined;
-    return { day: dayInZone(instant, zone), hour: hourInZone(instant, zone) };
+    const day = dayInZone(instant, zone);
+    return isPlausibleDay(day) ? { day, hour: hourInZone(instant, zone) } : undefined;
   }
   const day = parseDate(trimmed, order);
   return day === undefined ? undefined : { day, hour: localHour(trimmed) };

@@ -3,7 +3,7 @@ import { ownText } from '../text/own-text';
 import type { Day, DayRange } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
-import { parseDate, parseMoment } from './date';
+import { isFarDate, parseDate, parseMoment } from './date';
 import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import { type Limit, type Limits, parseLimit } from './limit';
@@ -237,6 +237,7 @@ function spanOfCell(cell: Cell, mapping: Mapping): DayRange | undefined {
 /** Why a text is no day, and whether it would be one in another order. */
 export function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
   if (isNamedSpan(text)) return { message: `“${text}” is a whole week, month or quarter, not a ${what}` };
+  if (isFarDate(text, order)) return { message: `“${text}” lies before 1990 or after 2100: see whether its year is right` };
   const message = `“${text}” is not a ${what} (${order})`;
   const other = (['year first', 'day first', 'month first'] as const).some((each) => each !== order && parseDate(text, each) !== undefined);
   return other ? { message, against: 'date order' } : { message };

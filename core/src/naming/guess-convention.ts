@@ -47,7 +47,8 @@ export function guessConvention(level: NamedLevel, names: readonly string[]): Co
     .filter(({ parts, share }) => parts > 1 && share >= ENOUGH)
     .sort((a, b) => b.share - a.share || b.parts - a.parts);
   if (!best) return undefined;
-  const cut = names.map((name) => name.split(best.separator).map(foldText));
+  // A name with an empty part breaks any convention: it is no model of one.
+  const cut = names.map((name) => name.split(best.separator).map(foldText)).filter((texts) => !texts.includes(''));
   const whole = cut.filter((texts) => texts.length === best.parts);
   const taken = new Set<NamePart>();
   const parts =
@@ -95,8 +96,8 @@ function extraPart(
 function commonCut(names: readonly string[], separator: string): { parts: number; share: number } {
   const times = new Map<number, number>();
   for (const name of names) {
-    const parts = name.split(separator).length;
-    times.set(parts, (times.get(parts) ?? 0) + 1);
+    const texts = name.split(separator).map(foldText);
+    if (!texts.includes('')) times.set(texts.length, (times.get(texts.length) ?? 0) + 1);
   }
   const [parts, most] = [...times].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0] ?? [1, 0];
   return { parts, share: names.length === 0 ? 0 : most / names.length };

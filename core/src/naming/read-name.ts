@@ -60,7 +60,12 @@ function fit(texts: readonly string[], places: readonly Place[]): Parsed {
     if (at > furthest.at || (at === furthest.at && isSure)) furthest = { at, problem };
     return undefined;
   };
+  // Each way on from a text and a place is tried once, however many ways lead there.
+  const tried = new Set<number>();
   const from = (text: number, place: number): NameParts | undefined => {
+    const way = text * (places.length + 1) + place;
+    if (tried.has(way)) return undefined;
+    tried.add(way);
     const [word, of] = [texts[text], places[place]];
     if (word === undefined) return places.slice(place).every(({ optional }) => optional) ? {} : undefined;
     if (!of) return miss(text, `“${word}” is left over.`);

@@ -1,6 +1,7 @@
 import { type Cell, cellText } from '../intake/cell';
 import { compileNumberTest, isNumberTest, type NumberTest, numberTestProblem } from '../text/number-test';
-import { compileTest, foldText, readPattern, testProblem, type TextTest } from '../text/text-test';
+import { readPattern } from '../text/pattern';
+import { compileTest, foldText, testProblem, type TextTest } from '../text/text-test';
 import { partOfAddress } from './address';
 import type { LetterCase, Step } from './step';
 
@@ -137,7 +138,7 @@ function split(step: Step & { do: 'split' }, headers: readonly string[]): Compil
   const pattern = step.isPattern ? readPattern(step.at) : '';
   if (step.isPattern && typeof pattern === 'string') refuse(pattern);
   const parts = (text: string): readonly (string | undefined)[] => {
-    if (pattern instanceof RegExp) return pattern.exec(text)?.slice(1) ?? [];
+    if (typeof pattern !== 'string') return pattern.groups(text) ?? [];
     const cut = text.split(step.at);
     return cut.length <= names.length ? cut : [...cut.slice(0, names.length - 1), cut.slice(names.length - 1).join(step.at)];
   };
@@ -170,11 +171,10 @@ function replaced(step: Step & { do: 'replace' }, headers: readonly string[]): C
   if (step.find === '') refuse('Say what to replace.');
   const pattern = step.isPattern ? readPattern(step.find) : '';
   if (step.isPattern && typeof pattern === 'string') refuse(pattern);
-  const every = pattern instanceof RegExp ? new RegExp(pattern.source, `${pattern.flags}g`) : step.find;
   return written(headers, step.column, (row) => {
     const cell = row[at] ?? '';
     const text = cellText(cell);
-    const changed = step.isPattern ? text.replaceAll(every, step.with) : text.replaceAll(every, () => step.with);
+    const changed = typeof pattern === 'string' ? text.replaceAll(step.find, () => step.with) : pattern.replaceAll(text, step.with);
     return changed === text ? cell : changed;
   });
 }

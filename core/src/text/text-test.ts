@@ -1,3 +1,5 @@
+import { readPattern } from './pattern';
+
 /** Ways a text can be tested, as a person would say them. Capitals and spaces around it do not matter. */
 export const TEXT_TESTS = [
   'is',
@@ -21,16 +23,6 @@ export interface TextTest {
 export const needsValue = (test: TextTestName): boolean => test !== 'is filled' && test !== 'is empty';
 
 export const foldText = (text: string): string => text.trim().toLocaleLowerCase('en');
-
-/** A regular expression of a person, or the words that say what is wrong with it. */
-export function readPattern(pattern: string): RegExp | string {
-  if (pattern === '') return 'Write a pattern.';
-  try {
-    return new RegExp(pattern, 'iu');
-  } catch {
-    return `“${pattern}” is not a pattern that can be used.`;
-  }
-}
 
 /** What is wrong with a test, in words; empty when it can be used. */
 export function testProblem({ test, value }: TextTest): string {

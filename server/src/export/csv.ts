@@ -8,6 +8,8 @@ export function toCsv(headers: readonly string[], rows: readonly (readonly Cell[
   return stringify([headers, ...rows] as (Cell[] | string[])[], {
     bom: true,
     record_delimiter: 'windows',
-    cast: { string: (text) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text) },
+    // A lone line feed or return ends a row for many readers, so it is quoted as well.
+    quoted_match: /[\r\n]/,
+    cast: { string: (text) => (/^\s*[=+\-@\t\r]/.test(text) ? `'${text}` : text) },
   });
 }

@@ -7,8 +7,10 @@ export function tableCsv(client: Client, question: Question, table: WireTable): 
   const columns = table.columns.flatMap(({ now, before, change }, at) => {
     const metric = metricNamed(table.metrics[at] ?? 'spend');
     const unit = metric.unit === 'money' ? ` (${client.currency})` : '';
+    const figures = unpackFigures(now);
     return [
-      { header: `${metric.label}${unit}`, figures: unpackFigures(now) },
+      { header: `${metric.label}${unit}`, figures },
+      { header: `${metric.label}, share of spend covered`, figures: figures.map(coverageOf) },
       ...(before ? [{ header: `${metric.label}${unit}, compared with`, figures: unpackFigures(before) }] : []),
       ...(change ? [{ header: `${metric.label}, change`, figures: unpackFigures(change) }] : []),
     ];
@@ -44,6 +46,10 @@ export function tableCsv(client: Client, question: Question, table: WireTable): 
   ];
   return toCsv(headers, rows);
 }
+
+/** How much of the spend a figure is known for; 1 where its parts are known for all of it. */
+const coverageOf = (figure: Figure): Figure =>
+  figure.kind === 'gap' && figure.coverage === undefined ? figure : { kind: 'value', value: figure.coverage ?? 1 };
 
 function cellOf(figure: Figure | undefined): Cell {
   if (!figure || figure.kind === 'gap') return figure?.gap ?? null;

@@ -4,17 +4,23 @@ import { decide, movesReply, withDecisions } from '../audit/decide';
 import { clockOf, type Context } from '../context';
 import { deleteMove } from '../store/moves';
 import { answer } from './answer';
+import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 import { notFound } from './problem';
 
 export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {
     const client = clientOr404(context, body.client);
+    refuseFarDays(context, client, { period: body.period });
     const { today } = clockOf(context, client.timeZone);
     return withDecisions(context, client.id, await context.queries.audit(client.id, body.period, today));
   });
   answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
-  answer(router, ENDPOINTS.decide, ({ params, body }) => decide(context, clientOr404(context, params.client), body));
+  answer(router, ENDPOINTS.decide, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuseFarDays(context, client, { period: body.period });
+    return decide(context, client, body);
+  });
   answer(router, ENDPOINTS.undecide, ({ params }) => {
     if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
     return { ok: true as const };

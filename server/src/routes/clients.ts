@@ -1,5 +1,5 @@
 import { ENDPOINTS, type Account, type Client } from '@lens/contract';
-import { isTimeZone, NAMED_LEVELS, partsOfLevel } from '@lens/core';
+import { NAMED_LEVELS, partsOfLevel } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { glanceOfClient } from '../audit/glance';
@@ -37,7 +37,6 @@ export function clientRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.clients, () => allClients(db));
   answer(router, ENDPOINTS.glances, () => Promise.all(allClients(db).map((client) => glanceOfClient(context, client))));
   answer(router, ENDPOINTS.addClient, ({ body }) => {
-    requireZone(body.timeZone);
     const client = { ...body, id: freeId(body.name, (id) => findClient(db, id) !== undefined) };
     unique(`There is already a client called “${body.name}”.`, () => insertClient(db, client));
     return client;
@@ -66,20 +65,12 @@ export function clientRoutes(router: Router, context: Context): void {
   });
   answer(router, ENDPOINTS.addAccount, ({ params, body }): Account => {
     clientOr404(context, params.client);
-    requireZone(body.timeZone);
     const channel = allChannels(db).find((each) => each.id === body.channel);
     if (!channel) throw notFound('channel');
     const account = { ...body, id: randomUUID() };
     unique(`This client already has an account called “${body.name}” in ${channel.name}.`, () => insertAccount(db, params.client, account));
     return { ...account, channelName: channel.name, channelKind: channel.kind };
   });
-}
-
-function requireZone(zone: string): void {
-  if (!isTimeZone(zone))
-    throw new HttpProblem(400, 'The request is not right', `“${zone}” is not a time zone. Use a name such as Europe/London.`, [
-      { path: 'timeZone', message: 'Use a name such as Europe/London' },
-    ]);
 }
 
 function unique(message: string, insert: () => void): void {

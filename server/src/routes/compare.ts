@@ -1,23 +1,30 @@
 import { ENDPOINTS } from '@lens/contract';
-import { packFigures } from '@lens/core';
+import { packFigures, type Question } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { answer } from './answer';
+import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 import { notFound } from './problem';
 
 export function compareRoutes(router: Router, context: Context): void {
   const { queries } = context;
-  const todayOf = (client: string): number => clockOf(context, clientOr404(context, client).timeZone).today;
-  answer(router, ENDPOINTS.compare, ({ body }) => queries.compare(body, todayOf(body.client)));
+  /** Today for the client of a question whose days can be asked for. */
+  const todayOf = ({ client: id, period, comparison }: Question): number => {
+    const client = clientOr404(context, id);
+    refuseFarDays(context, client, { period, comparison });
+    return clockOf(context, client.timeZone).today;
+  };
+  answer(router, ENDPOINTS.compare, ({ body }) => queries.compare(body, todayOf(body)));
 
   answer(router, ENDPOINTS.lots, ({ params, body }) => {
     const client = clientOr404(context, params.client);
+    refuseFarDays(context, client, { period: body.period });
     return queries.lots(client.id, body.period, clockOf(context, client.timeZone).today);
   });
 
   answer(router, ENDPOINTS.series, async ({ body }) => {
-    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question.client));
+    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question));
     return {
       buckets: buckets.map((bucket) => ({ ...bucket })),
       lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
@@ -25,7 +32,7 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.trace, async ({ body }) => {
-    const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question.client));
+    const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question));
     if (!found) throw notFound('row in this comparison');
     return found;
   });

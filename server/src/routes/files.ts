@@ -12,6 +12,7 @@ import { storedPath } from '../intake/file-store';
 import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
 import { check } from './answer';
+import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 import { HttpProblem } from './problem';
 
@@ -29,6 +30,7 @@ export function fileRoutes(router: Router, context: Context): void {
   router.get(FILES.exportTable.path, async (request, response) => {
     const asked = check(question, parsed(check(FILES.exportTable.query, request.query).question));
     const client = clientOr404(context, asked.client);
+    refuseFarDays(context, client, { period: asked.period, comparison: asked.comparison });
     const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
     sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table));
   });

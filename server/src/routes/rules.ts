@@ -6,6 +6,7 @@ import { accountsOf } from '../store/clients';
 import { feedsOf } from '../store/feeds';
 import { replaceRules, rulesOf } from '../store/rules';
 import { answer } from './answer';
+import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from './problem';
 
@@ -47,6 +48,7 @@ function sourceRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.visits, ({ params, body }) => {
     const client = clientOr404(context, params.client);
     refuse('rules', sourceProblems(body));
+    refuseFarDays(context, client, { period: body.period });
     return queries.visits(client.id, body);
   });
 }
@@ -86,6 +88,7 @@ function joiningRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, params.client);
     listOr404(client.id, body.feed);
     refuse('joining', problems(client.id, body.joining));
+    refuseFarDays(context, client, { period: body.period });
     return queries.tryJoining(client.id, body);
   });
 }

@@ -1,13 +1,22 @@
 import type { Account, Channel, Client, Promises } from '@lens/contract';
-import type { CountedBy, DayRange, TargetMetric } from '@lens/core';
+import { type CountedBy, type DayRange, isTimeZone, type TargetMetric } from '@lens/core';
 import type { Db } from './database';
 
 const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
 
-export const allClients = (db: Db): Client[] => db.prepare<[], Client>(`SELECT ${CLIENT} FROM client ORDER BY name`).all();
+/** A zone that does not exist, let in by an earlier version, is read as UTC: whoever has it can go on working. */
+const readable = <R extends { currency: string; timeZone: string }>(row: R): R => ({
+  ...row,
+  currency: row.currency.toUpperCase(),
+  timeZone: isTimeZone(row.timeZone) ? row.timeZone : 'UTC',
+});
 
-export const findClient = (db: Db, id: string): Client | undefined =>
-  db.prepare<[string], Client>(`SELECT ${CLIENT} FROM client WHERE id = ?`).get(id);
+export const allClients = (db: Db): Client[] => db.prepare<[], Client>(`SELECT ${CLIENT} FROM client ORDER BY name`).all().map(readable);
+
+export function findClient(db: Db, id: string): Client | undefined {
+  const row = db.prepare<[string], Client>(`SELECT ${CLIENT} FROM client WHERE id = ?`).get(id);
+  return row && readable(row);
+}
 
 export function insertClient(db: Db, client: Client): void {
   db.prepare(
@@ -27,7 +36,8 @@ export function accountsOf(db: Db, client: string): Account[] {
       `SELECT account.id, channel_id AS channel, account.name, currency, time_zone AS timeZone, channel.name AS channelName, channel.kind AS channelKind
        FROM account JOIN channel ON channel.id = channel_id WHERE client_id = ? ORDER BY channel.name, account.name`,
     )
-    .all(client);
+    .all(client)
+    .map(readable);
 }
 
 export function insertAccount(db: Db, client: string, account: Pick<Account, 'id' | 'channel' | 'name' | 'currency' | 'timeZone'>): void {
