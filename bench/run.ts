@@ -42,7 +42,7 @@ console.log(
 
 const question = { period: { from: '2026-01-01', to: '2026-04-10' } };
 await compare(server.address, setting.client, question);
-const db = new Database(join(folder, 'lens.sqlite'), { readonly: true });
+const db = new Database(join(folder, 'facts.sqlite'), { readonly: true });
 const sql = db.prepare(
   `SELECT campaign_id, member_id, sum(a0), sum(a1) FROM feed_row
    WHERE feed_id = 1 AND until IS NULL AND day BETWEEN ? AND ? GROUP BY campaign_id, member_id`,

@@ -27,6 +27,8 @@ const bundle = (outdir, entryPoints) =>
 export async function buildServer() {
   await bundle('dist/server', {
     main: 'server/src/main.ts',
+    trouble: 'server/src/trouble.ts',
+    'folder-lock': 'server/src/store/folder-lock.ts',
     'query-worker': 'server/src/query/worker.ts',
     'intake-process': 'server/src/intake/process.ts',
     'read-ahead-worker': 'server/src/intake/read/read-ahead-worker.ts',

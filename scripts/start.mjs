@@ -26,7 +26,16 @@ buildIfNeeded();
 
 const data = values.data;
 const marketFolder = join(data, 'market');
-mkdirSync(data, { recursive: true });
+const built = (name) => import(pathToFileURL(join(process.cwd(), `dist/server/${name}.js`)).href);
+try {
+  mkdirSync(data, { recursive: true });
+  // Before anything in it is touched: the market writes there as well.
+  (await built('folder-lock')).requireFreeFolder(data);
+} catch (error) {
+  const trouble = (await built('trouble')).troubleOf(error);
+  console.error(trouble ? `${trouble.title} (${data}).\n${trouble.detail}` : error.message);
+  process.exit(1);
+}
 // The mark stays until the demonstration is complete, so that a stopped first start is finished by the next.
 const loading = join(data, 'demonstration-incomplete');
 if (!existsSync(join(data, 'lens.sqlite')) && !values.empty) {

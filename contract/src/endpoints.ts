@@ -114,6 +114,13 @@ export const ENDPOINTS = {
     params: ofImport,
     reply: done,
   }),
+  bringBack: endpoint({
+    method: 'POST',
+    path: '/imports/:import/bring-back',
+    summary: 'Undo taking an import back, as long as its feed has not changed since',
+    params: ofImport,
+    reply: done,
+  }),
   offeredChannels: endpoint({
     method: 'GET',
     path: '/offers',

@@ -10,6 +10,11 @@ const TAG = 16;
 export const keyPath = (): string =>
   process.env['LENS_KEY_FILE'] ?? join(process.env['XDG_CONFIG_HOME'] ?? join(homedir(), '.config'), 'unified-lens', 'key');
 
+/** A key file that holds no key. */
+export class KeyProblem extends Error {}
+
+const KEY_LENGTH = 32;
+
 /** Seals and opens tokens with AES-256-GCM. */
 export class Seal {
   private constructor(private readonly key: Buffer) {}
@@ -18,9 +23,14 @@ export class Seal {
   static open(path = keyPath()): Seal {
     if (!existsSync(path)) {
       mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
-      writeFileSync(path, randomBytes(32), { mode: 0o600, flag: 'wx' });
+      writeFileSync(path, randomBytes(KEY_LENGTH), { mode: 0o600, flag: 'wx' });
     }
-    return new Seal(readFileSync(path));
+    const key = readFileSync(path);
+    if (key.length !== KEY_LENGTH)
+      throw new KeyProblem(
+        `The key file ${path} holds ${key.length} bytes instead of ${KEY_LENGTH}. Put back the right one; or remove it, then a new key is made and the tokens of channels have to be pasted again.`,
+      );
+    return new Seal(key);
   }
 
   close(text: string): Buffer {

@@ -11,8 +11,10 @@ export const LARGEST_FILE = 1_000_000_000;
 
 export class FileTooLarge extends Error {}
 
+export const filesFolder = (dataFolder: string): string => join(dataFolder, 'files');
+
 /** Where a stored file lies: gzipped, named by the fingerprint of its content. */
-export const storedPath = (dataFolder: string, hash: string): string => join(dataFolder, 'files', `${hash}.gz`);
+export const storedPath = (dataFolder: string, hash: string): string => join(filesFolder(dataFolder), `${hash}.gz`);
 
 export interface StoredContent {
   readonly hash: string;
@@ -21,7 +23,7 @@ export interface StoredContent {
 
 /** Stores content under its SHA-256. It appears complete or not at all; the same content is stored once. */
 export async function storeFile(dataFolder: string, content: Readable): Promise<StoredContent> {
-  const waiting = join(dataFolder, 'files', `${randomUUID()}.part`);
+  const waiting = join(filesFolder(dataFolder), `${randomUUID()}.part`);
   const hash = createHash('sha256');
   const limit = limited((chunk) => hash.update(chunk));
   try {

@@ -1,14 +1,12 @@
 import type { Client, Job, NewCheck } from '@lens/contract';
 import { type FileLayout, grainOf, type Mapping } from '@lens/core';
 import { randomUUID } from 'node:crypto';
-import { rmSync } from 'node:fs';
 import { type Context, momentOf } from '../context';
 import { accountsOf, findClient } from '../store/clients';
-import { type FeedRecord, insertFeed } from '../store/feeds';
-import { filesToForget } from '../store/imports';
+import type { FeedRecord } from '../store/feeds';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
 import { HttpProblem } from '../routes/problem';
-import { storedPath } from './file-store';
+import { forgetFiles } from './leftovers';
 
 /** What a check has found out about the file, kept with its job for the import that may follow. */
 interface CheckRequest {
@@ -70,14 +68,15 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
   const request = JSON.parse(job.request) as CheckRequest;
   const { report } = job;
   if (!report?.days) throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported.');
-  const feed =
-    'id' in request.feed ? request.feed.id : insertFeed(db, { ...request, name: request.feed.name, grain: grainOf(request.mapping) });
+  const { account, headers, mapping } = request;
+  const feed = 'id' in request.feed ? request.feed.id : { account, name: request.feed.name, grain: grainOf(mapping), headers, mapping };
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
   await intake.start(job.id, {
     kind: 'commit',
     dataFolder,
     staging: intake.stagingPath(job.id),
     mapping: request.mapping,
+    keepFile,
     input: {
       job: job.id,
       feed,
@@ -85,7 +84,6 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
       fileName: request.fileName,
       importedAt: momentOf(context, findClient(db, job.client)?.timeZone),
       person,
-      keepFile,
       from: report.days.from,
       to: report.days.to,
       rows: report.rows,
@@ -96,9 +94,4 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
     },
   });
   forgetFiles(context);
-}
-
-/** Removes files of which only the fingerprint is to be kept. */
-export function forgetFiles({ db, dataFolder }: Context): void {
-  for (const hash of filesToForget(db)) rmSync(storedPath(dataFolder, hash), { force: true });
 }

@@ -1,6 +1,6 @@
 import type { CheckReport } from '@lens/contract';
 import type { DayRange, FileLayout, Mapping, Zones } from '@lens/core';
-import type { CommitInput } from '../store/commit';
+import type { CommitRequest } from '../store/commit';
 import type { FilePreview, KnownFeed, Wanted } from './preview';
 
 /** What looks at a file once, with nothing kept of it. */
@@ -32,8 +32,18 @@ export type IntakeTask =
       readonly dataFolder: string;
       readonly staging: string;
       readonly mapping: Mapping;
-      readonly input: CommitInput;
+      readonly input: CommitRequest;
+      /** Whether the file stays, or only its fingerprint. */
+      readonly keepFile: boolean;
     };
+
+/** Taking an import back, and bringing it back as it was. */
+export interface TakeBackTask {
+  readonly kind: 'take back' | 'bring back';
+  readonly dataFolder: string;
+  readonly importId: number;
+  readonly now: string;
+}
 
 /** What it says while and after doing it. */
 export type IntakeMessage =
@@ -41,4 +51,6 @@ export type IntakeMessage =
   | { readonly kind: 'checked'; readonly report: CheckReport }
   | { readonly kind: 'previewed'; readonly preview: FilePreview }
   | { readonly kind: 'imported'; readonly importId: number }
+  /** Whether it could be: an import whose feed has changed since cannot be brought back. */
+  | { readonly kind: 'taken back'; readonly done: boolean }
   | { readonly kind: 'failed'; readonly error: string; readonly unreadable: boolean };

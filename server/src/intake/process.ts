@@ -16,12 +16,15 @@ import {
   value,
 } from '@lens/core';
 import { commitReport, commitThings } from '../store/commit';
-import { databasePath, openDatabase, type Db } from '../store/database';
-import { columnsOf } from '../store/feeds';
+import { openDatabase, type Db } from '../store/database';
+import { columnsOf, findFeed } from '../store/feeds';
+import { findImport, forgetFile } from '../store/imports';
+import { finishImportedJobs } from '../store/jobs';
 import { memberJoiner } from '../store/load-orders';
 import { membersOf } from '../store/members';
 import { THING_SUMS } from '../store/row-tables';
 import { rulesOf } from '../store/rules';
+import { restoreImport, takeBackImport } from '../store/take-back';
 import {
   absentMembers,
   attachStaging,
@@ -39,27 +42,30 @@ import {
   stagedSums,
   straddlingRow,
 } from '../store/staging';
-import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
+import type { IntakeMessage, IntakeTask, PreviewTask, TakeBackTask } from './messages';
 import { previewFile } from './preview';
+import { troubleOf } from '../trouble';
 import { storedPath } from './file-store';
 import { UnreadableFile } from './read/unreadable-file';
 import { stageFile, termsOfMapping } from './stage';
 
 /** The process that reads and imports files, one task after the other; killing it leaves the record as it was. */
-process.on('message', (task: IntakeTask | PreviewTask) => {
+process.on('message', (task: AnyTask) => {
   run(task)
     .then((message) => say(message))
-    .catch((error: unknown) =>
-      say({ kind: 'failed', error: error instanceof Error ? error.message : String(error), unreadable: error instanceof UnreadableFile }),
-    );
+    .catch((error: unknown) => say({ kind: 'failed', error: wordsOf(error), unreadable: error instanceof UnreadableFile }));
 });
+
+const wordsOf = (error: unknown): string => troubleOf(error)?.detail ?? (error instanceof Error ? error.message : String(error));
 
 const parent = process.ppid;
 
 /** Reports to the server. A report that cannot be delivered is not worth failing for. */
 const say = (message: IntakeMessage): void => void process.send?.(message, () => undefined);
 
-async function run(task: IntakeTask | PreviewTask): Promise<IntakeMessage> {
+type AnyTask = IntakeTask | PreviewTask | TakeBackTask;
+
+async function run(task: AnyTask): Promise<IntakeMessage> {
   switch (task.kind) {
     case 'preview':
       return { kind: 'previewed', preview: await previewFile(task.path, task.feeds, task.wanted) };
@@ -67,6 +73,9 @@ async function run(task: IntakeTask | PreviewTask): Promise<IntakeMessage> {
       return check(task);
     case 'commit':
       return commit(task);
+    case 'take back':
+    case 'bring back':
+      return takeBack(task);
   }
 }
 
@@ -139,7 +148,7 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): Che
 }
 
 function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, days: { from: number; to: number }) {
-  const db = openDatabase(databasePath(task.dataFolder));
+  const db = openDatabase(task.dataFolder);
   try {
     attachStaging(db, task.staging);
     const straddling = task.mapping.kind === 'report' ? straddlingRow(db, feed, days) : undefined;
@@ -168,7 +177,7 @@ function refuseOverlaps(staging: Db): void {
 
 /** How the outcomes of a file would reach the members there are. */
 function joinedWithRecord(task: IntakeTask & { kind: 'check' }, outcomes: readonly TaggedOutcome[]): CheckReport['joined'] {
-  const db = openDatabase(databasePath(task.dataFolder));
+  const db = openDatabase(task.dataFolder);
   try {
     const joining = task.feed === null ? USUAL_JOINING : joiningOf(rulesOf(db, task.client, 'joins'), task.feed);
     const find = memberJoiner(joining, membersOf(db, task.client), rulesOf(db, task.client, 'naming'));
@@ -181,8 +190,12 @@ function joinedWithRecord(task: IntakeTask & { kind: 'check' }, outcomes: readon
 
 const MOST_LOOSE = 20;
 
+/** Another import may be at work for long: this one waits for its turn. */
+const PATIENCE = 3_600_000;
+
 async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMessage> {
-  const db = openDatabase(databasePath(task.dataFolder));
+  const { mapping, input } = task;
+  const db = openDatabase(task.dataFolder, PATIENCE);
   try {
     attachStaging(db, task.staging);
     const onStep = (phase: string, rows: number): void => {
@@ -191,12 +204,26 @@ async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMess
       say({ kind: 'progress', phase, rows });
     };
     const importId =
-      task.mapping.kind === 'report'
-        ? commitReport(db, task.input, termsOfMapping(task.mapping), onStep)
-        : commitThings(db, task.mapping.kind, task.input, onStep);
+      mapping.kind === 'report' ? commitReport(db, input, termsOfMapping(mapping), onStep) : commitThings(db, mapping.kind, input, onStep);
+    finishImportedJobs(db);
+    if (!task.keepFile) forgetFile(db, input.fileHash, importId);
     return { kind: 'imported', importId };
   } finally {
     db.close();
     removeStaging(task.staging);
+  }
+}
+
+async function takeBack({ kind, dataFolder, importId, now }: TakeBackTask): Promise<IntakeMessage> {
+  const db = openDatabase(dataFolder, PATIENCE);
+  try {
+    const record = findImport(db, importId);
+    const feed = record && findFeed(db, record.feedId);
+    if (!record || !feed || (kind === 'take back') !== (record.takenBackAt === null)) return { kind: 'taken back', done: false };
+    if (kind === 'bring back') return { kind: 'taken back', done: restoreImport(db, record, feed.kind) };
+    takeBackImport(db, record, feed.kind, now);
+    return { kind: 'taken back', done: true };
+  } finally {
+    db.close();
   }
 }

@@ -1,6 +1,6 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
-import type { IntakeMessage, IntakeTask, PreviewTask } from './messages';
+import type { IntakeMessage, IntakeTask, PreviewTask, TakeBackTask } from './messages';
 
 /** What became of a task: the last message of its process, or undefined where that ended without one. */
 export type Outcome = Exclude<IntakeMessage, { kind: 'progress' }> | undefined;
@@ -28,7 +28,7 @@ export class IntakeProcesses {
 
   /** Gives a task to a process; `end` kills it, whatever it is doing. */
   run(
-    task: IntakeTask | PreviewTask,
+    task: IntakeTask | PreviewTask | TakeBackTask,
     onProgress: (message: IntakeMessage & { kind: 'progress' }) => void,
   ): { outcome: Promise<Outcome>; end: () => void } {
     const own = this.waiting ?? started();
@@ -83,7 +83,7 @@ const forget = (child: ChildProcess): void => ['message', 'exit', 'error'].forEa
 /** What failed, or was read only in part, may have left something open. */
 function isClean(message: Outcome): boolean {
   if (message?.kind === 'previewed') return message.preview.layout.format === 'separated';
-  return message?.kind === 'checked' || message?.kind === 'imported';
+  return message?.kind === 'checked' || message?.kind === 'imported' || message?.kind === 'taken back';
 }
 
 const started = (): Intake => ({ child: fork(PROGRAM, OPTIONS), tasks: 0 });

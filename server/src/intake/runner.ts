@@ -2,9 +2,9 @@ import type { FileLayout } from '@lens/core';
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../store/database';
-import { updateJob } from '../store/jobs';
+import { findJob, finishImportedJobs, updateJob } from '../store/jobs';
 import { removeStaging } from '../store/staging';
-import type { IntakeTask, PreviewTask } from './messages';
+import type { IntakeTask, PreviewTask, TakeBackTask } from './messages';
 import type { FilePreview } from './preview';
 import { IntakeProcesses, type Outcome } from './processes';
 import { UnreadableFile } from './read/unreadable-file';
@@ -65,8 +65,10 @@ export class IntakeRunner {
     const message = await outcome;
     this.running.delete(job);
     this.progress.delete(job);
+    // Cut off right after the commit, it is imported all the same.
+    finishImportedJobs(this.db);
     if (message) this.apply(job, message);
-    else {
+    else if (findJob(this.db, job)?.state !== 'done') {
       updateJob(this.db, job, {
         state: cancelled ? 'cancelled' : 'failed',
         error: cancelled ? 'Cancelled. Nothing was stored.' : 'The import stopped unexpectedly. Nothing was stored; try again.',
@@ -89,6 +91,13 @@ export class IntakeRunner {
     throw new UnreadableFile('The file could not be read: it takes more time or memory than a file may. Export it as CSV.');
   }
 
+  /** Takes an import back or brings it back; false where that cannot be. */
+  async takeBack(task: TakeBackTask): Promise<boolean> {
+    const message = await this.processes.run(task, () => undefined).outcome;
+    if (message?.kind === 'taken back') return message.done;
+    throw new Error(message?.kind === 'failed' ? message.error : 'The intake stopped unexpectedly. Nothing was changed; try again.');
+  }
+
   /** The headers that stand in a file laid out like this, which are known when it has been looked at. */
   async headers(path: string, layout: FileLayout): Promise<readonly string[]> {
     return (
@@ -106,6 +115,10 @@ export class IntakeRunner {
     return this.progress.get(job);
   }
 
+  isWorkingOn(job: string): boolean {
+    return this.running.has(job);
+  }
+
   cancel(job: string): void {
     this.running.get(job)?.();
   }
@@ -120,6 +133,7 @@ export class IntakeRunner {
         updateJob(this.db, job, { state: 'ready', phase: 'checked', rows: message.report.rows, report: message.report });
         break;
       case 'previewed':
+      case 'taken back':
         break;
       case 'imported':
         // The job was marked done inside the commit itself.

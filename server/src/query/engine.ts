@@ -40,7 +40,7 @@ import {
 } from '@lens/core';
 import { ordersTwice } from '../store/orders';
 import { accountsOf, allChannels, findClient, promisesOf } from '../store/clients';
-import { databasePath, type Db, openReadOnly } from '../store/database';
+import { type Db, openReadOnly } from '../store/database';
 import { findFeed } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
@@ -63,7 +63,7 @@ export class QueryEngine {
   private readonly cache = new TableCache();
 
   constructor(dataFolder: string) {
-    this.db = openReadOnly(databasePath(dataFolder));
+    this.db = openReadOnly(dataFolder);
   }
 
   compare(question: Question, today: number): WireTable {

@@ -8,7 +8,7 @@ import { beginCheck, beginImport } from '../intake/jobs';
 import { accountsOf } from '../store/clients';
 import { feedsOf, findFeed, glanceOf } from '../store/feeds';
 import { detailOf } from '../intake/import-detail';
-import { findImport, importsOf, takeBackImport, wasImported } from '../store/imports';
+import { findImport, importsOf, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
 import { campaignKeys } from '../store/members';
 import { answer } from './answer';
@@ -83,7 +83,7 @@ export function intakeRoutes(router: Router, context: Context): void {
 
 /** What imports have done, and undoing it. */
 function importRoutes(router: Router, context: Context): void {
-  const { db } = context;
+  const { db, intake, dataFolder } = context;
   answer(router, ENDPOINTS.importDetail, ({ params, query }) => {
     const record = findImport(db, params.import);
     const feed = record && findFeed(db, record.feedId);
@@ -93,12 +93,22 @@ function importRoutes(router: Router, context: Context): void {
     return detailOf(db, record, feed, query.against ?? null);
   });
 
-  answer(router, ENDPOINTS.takeBack, ({ params }) => {
-    const record = findImport(db, params.import);
-    const feed = record && findFeed(db, record.feedId);
-    if (!record || !feed) throw notFound('import');
-    if (record.takenBackAt !== null) throw new HttpProblem(409, 'Taken back already', 'This import has been taken back before.');
-    takeBackImport(db, record, feed.kind, momentOf(context));
+  const takeBack = async (kind: 'take back' | 'bring back', importId: number): Promise<boolean> => {
+    if (!findImport(db, importId)) throw notFound('import');
+    return intake.takeBack({ kind, dataFolder, importId, now: momentOf(context) });
+  };
+  answer(router, ENDPOINTS.takeBack, async ({ params }) => {
+    if (!(await takeBack('take back', params.import)))
+      throw new HttpProblem(409, 'Taken back already', 'This import has been taken back before.');
+    return { ok: true as const };
+  });
+  answer(router, ENDPOINTS.bringBack, async ({ params }) => {
+    if (!(await takeBack('bring back', params.import)))
+      throw new HttpProblem(
+        409,
+        'Cannot be brought back',
+        'Its feed has changed since, or it was not taken back. Import the file again instead; its kept copy is in the history.',
+      );
     return { ok: true as const };
   });
 }
@@ -137,7 +147,15 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
 function jobOr404({ db, intake }: Context, id: string): Job & { client: string; request: string } {
   const job = findJob(db, id);
   if (!job) throw notFound('job');
-  return job.state === 'running' ? { ...job, ...intake.progressOf(id) } : job;
+  if (job.state !== 'running') return job;
+  // Its end could not be written down, for example on a full disk.
+  if (!intake.isWorkingOn(id))
+    return {
+      ...job,
+      state: 'failed',
+      error: 'It has ended, and how could not be written down. Look whether the import is in the history.',
+    };
+  return { ...job, ...intake.progressOf(id) };
 }
 
 async function feedList(context: Context, clientId: string): Promise<Feed[]> {

@@ -4,6 +4,7 @@ import type {} from 'pino-http';
 import { type ZodError } from 'zod';
 import { FileTooLarge } from '../intake/file-store';
 import { UnreadableFile } from '../intake/read/unreadable-file';
+import { troubleOf } from '../trouble';
 
 /** An error with a status and words for the person who can do something about it. */
 export class HttpProblem extends Error {
@@ -33,6 +34,8 @@ function problemOf(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (error instanceof UnreadableFile) return new HttpProblem(422, 'The file cannot be read', error.message);
   if (error instanceof FileTooLarge) return new HttpProblem(413, 'The file is too large', error.message);
+  const trouble = troubleOf(error);
+  if (trouble) return new HttpProblem(503, trouble.title, trouble.detail);
   const status = (error as { status?: unknown }).status;
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new HttpProblem(status, 'The request is not right', (error as Error).message);

@@ -1,10 +1,13 @@
 import type { Db } from './database';
+import { insertFeed, type NewFeed } from './feeds';
+import { lockFacts } from './lock-facts';
 import { ROW_TABLES, THING_COLUMNS, type ThingKind } from './row-tables';
 import { PATHS, slotColumns } from './staging';
 
-export interface CommitInput {
+export interface CommitRequest {
   readonly job: string;
-  readonly feed: number;
+  /** The feed, or the one to make. */
+  readonly feed: number | NewFeed;
   readonly fileHash: string;
   readonly fileName: string;
   readonly importedAt: string;
@@ -15,11 +18,11 @@ export interface CommitInput {
   readonly mapping: string;
   readonly headers: string;
   readonly person: string;
-  /** Whether the file stays, or only its fingerprint. */
-  readonly keepFile: boolean;
   /** Keep what members have that the file does not name, instead of counting them as 0. */
   readonly keepAbsent: boolean;
 }
+
+type CommitInput = CommitRequest & { readonly feed: number };
 
 /** Called between the statements of the transaction with what is being done and how many rows it touched. */
 export type OnStep = (phase: string, rows: number) => void;
@@ -29,8 +32,10 @@ export type OnStep = (phase: string, rows: number) => void;
  * import's id. Only rows that changed are written; the rows they replace end here and stay readable
  * for a take-back. `terms` are the file's amount columns in staged order.
  */
-export function commitReport(db: Db, input: CommitInput, terms: readonly string[], onStep: OnStep): number {
+export function commitReport(db: Db, request: CommitRequest, terms: readonly string[], onStep: OnStep): number {
   return db.transaction(() => {
+    lockFacts(db);
+    const input = withFeed(db, request);
     const id = insertImport(db, input);
     addMembers(db, input);
     const slots = feedSlots(db, input.feed, terms);
@@ -45,11 +50,16 @@ export function commitReport(db: Db, input: CommitInput, terms: readonly string[
            SELECT DISTINCT campaign_id FROM temp.member_of)) WHERE id = ?`,
       ).run(id);
     }
-    finish(db, input, id);
+    finish(db, input);
     db.exec('DROP TABLE temp.member_of');
     return id;
   })();
 }
+
+const withFeed = (db: Db, request: CommitRequest): CommitInput => ({
+  ...request,
+  feed: typeof request.feed === 'number' ? request.feed : insertFeed(db, request.feed),
+});
 
 interface Adding {
   readonly feed: number;
@@ -99,10 +109,12 @@ function replaceRows(db: Db, { feed, id, columns, staged, from, to, keepAbsent }
 }
 
 /** The same for orders and lots: each is known by its id, wherever its day moves to. */
-export function commitThings(db: Db, kind: ThingKind, input: CommitInput, onStep: OnStep): number {
+export function commitThings(db: Db, kind: ThingKind, request: CommitRequest, onStep: OnStep): number {
   const { table, day, staged } = ROW_TABLES[kind];
   const columns = THING_COLUMNS[kind];
   return db.transaction(() => {
+    lockFacts(db);
+    const input = withFeed(db, request);
     const id = insertImport(db, input);
     const same = columns.map((column) => `new.${column} IS old.${column}`).join(' AND ');
     const closed = db
@@ -120,7 +132,7 @@ export function commitThings(db: Db, kind: ThingKind, input: CommitInput, onStep
       )
       .run({ feed: input.feed, id }).changes;
     onStep('rows added', added);
-    finish(db, input, id);
+    finish(db, input);
     return id;
   })();
 }
@@ -128,25 +140,16 @@ export function commitThings(db: Db, kind: ThingKind, input: CommitInput, onStep
 function insertImport(db: Db, input: CommitInput): number {
   const { lastInsertRowid } = db
     .prepare(
-      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers, person)
-       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers, @person)`,
+      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers, person, job)
+       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers, @person, @job)`,
     )
-    .run({ ...input, keepAbsent: undefined, keepFile: undefined, job: undefined });
+    .run({ ...input, keepAbsent: undefined });
   return Number(lastInsertRowid);
 }
 
-/** Marks the feed changed and the job done in the same transaction, so that neither can be without the other. */
-function finish(db: Db, { feed, fileHash, keepFile, mapping, headers, job }: CommitInput, id: number): void {
-  // Another import may need the file still.
-  if (!keepFile)
-    db.prepare(
-      'UPDATE file SET kept = 0 WHERE hash = @hash AND NOT EXISTS (SELECT 1 FROM import WHERE file_hash = @hash AND id <> @id)',
-    ).run({
-      hash: fileHash,
-      id,
-    });
+/** Marks the feed changed: what is kept of it is read anew. */
+function finish(db: Db, { feed, mapping, headers }: CommitInput): void {
   db.prepare('UPDATE feed SET version = version + 1, mapping = ?, headers = ? WHERE id = ?').run(mapping, headers, feed);
-  db.prepare("UPDATE job SET state = 'done', phase = 'imported', import_id = ?, error = NULL WHERE id = ?").run(id, job);
 }
 
 /** Adds members the file names for the first time, and takes over new names from files that reach further than any before. */

@@ -1,55 +1,38 @@
 import Database from 'better-sqlite3';
-import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 export type Db = Database.Database;
 
-const MIGRATIONS = join(import.meta.dirname, 'migrations');
+/** The record: clients, promises, connections, jobs, decisions. Written by requests, always for a moment only. */
+export const recordPath = (dataFolder: string): string => join(dataFolder, 'lens.sqlite');
+/** The facts: feeds, imports and their rows. Written by the intake process alone, for as long as an import takes. */
+export const factsPath = (dataFolder: string): string => join(dataFolder, 'facts.sqlite');
 
-export const databasePath = (dataFolder: string): string => join(dataFolder, 'lens.sqlite');
+/**
+ * Opens the record with the facts beside it; tables of both are named without saying where they are.
+ * Two files have two locks, so an import of millions of rows holds up no edit. `patience` is how long a
+ * write waits for another one, in milliseconds.
+ */
+export function openDatabase(dataFolder: string, patience = 10_000): Db {
+  const db = openRecord(dataFolder, patience);
+  db.prepare('ATTACH ? AS facts').run(factsPath(dataFolder));
+  db.pragma('facts.journal_mode = WAL');
+  db.pragma('facts.synchronous = NORMAL');
+  return db;
+}
 
-/** Opens the record for reading and writing. Settings that must hold on every connection are set here. */
-export function openDatabase(path: string): Db {
-  const db = new Database(path);
+/** The record alone. Settings that must hold on every connection are set here. */
+export function openRecord(dataFolder: string, patience = 10_000): Db {
+  const db = new Database(recordPath(dataFolder), { timeout: patience });
   db.pragma('journal_mode = WAL');
   db.pragma('foreign_keys = ON');
   db.pragma('synchronous = NORMAL');
-  db.pragma('busy_timeout = 10000');
   return db;
 }
 
 /** A connection that cannot write, for answering questions. */
-export function openReadOnly(path: string): Db {
-  const db = new Database(path, { readonly: true });
-  db.pragma('busy_timeout = 10000');
-  return db;
-}
-
-/**
- * Brings the database in a data folder up to date, copying it aside first when there is anything to
- * lose. Migrations are numbered .sql files, applied once, in order, each in a transaction.
- */
-export async function migrate(dataFolder: string): Promise<Db> {
-  mkdirSync(join(dataFolder, 'files'), { recursive: true });
-  const path = databasePath(dataFolder);
-  const isNew = !existsSync(path);
-  const db = openDatabase(path);
-  const done = db.pragma('user_version', { simple: true }) as number;
-  const files = readdirSync(MIGRATIONS)
-    .filter((file) => file.endsWith('.sql'))
-    .sort();
-  const waiting = files.filter((file) => Number.parseInt(file, 10) > done);
-  if (!isNew && done > 0 && waiting.length > 0) await db.backup(`${path}.before-${waiting[0] ?? ''}.backup`);
-  // A table that others refer to can only be made anew while nobody looks.
-  db.pragma('foreign_keys = OFF');
-  for (const file of waiting) {
-    db.transaction(() => {
-      db.exec(readFileSync(join(MIGRATIONS, file), 'utf8'));
-      db.pragma(`user_version = ${Number.parseInt(file, 10)}`);
-    })();
-  }
-  const dangling = db.pragma('foreign_key_check') as unknown[];
-  if (dangling.length > 0) throw new Error(`The database has ${dangling.length} rows that refer to nothing after migrating.`);
-  db.pragma('foreign_keys = ON');
+export function openReadOnly(dataFolder: string): Db {
+  const db = new Database(recordPath(dataFolder), { readonly: true, timeout: 10_000 });
+  db.prepare('ATTACH ? AS facts').run(factsPath(dataFolder));
   return db;
 }

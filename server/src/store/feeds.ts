@@ -83,11 +83,17 @@ export function glanceOf(db: Db, feed: FeedRecord): FeedGlance {
   };
 }
 
+/** A feed as an import first names it. */
+export interface NewFeed {
+  readonly account: string;
+  readonly name: string;
+  readonly grain: readonly string[];
+  readonly headers: readonly string[];
+  readonly mapping: Mapping;
+}
+
 /** Makes a feed without rows, or returns the one of that name the account has already. */
-export function insertFeed(
-  db: Db,
-  feed: { account: string; name: string; grain: readonly string[]; headers: readonly string[]; mapping: Mapping },
-): number {
+export function insertFeed(db: Db, feed: NewFeed): number {
   db.prepare(
     `INSERT INTO feed (account_id, name, kind, grain, action, headers, mapping) VALUES (?, ?, ?, ?, ?, ?, ?)
      ON CONFLICT (account_id, name) DO NOTHING`,

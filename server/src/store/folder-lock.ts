@@ -5,6 +5,9 @@ import { join } from 'node:path';
 const lockPath = (dataFolder: string): string => join(dataFolder, 'in-use.lock');
 const notePath = (dataFolder: string): string => join(dataFolder, 'in-use.txt');
 
+/** Locks of this process: an object nobody holds would be closed. */
+const held: Database.Database[] = [];
+
 /** A data folder that another program has taken; `holder` says which, as far as it is known. */
 export class FolderInUse extends Error {
   constructor(
@@ -32,6 +35,7 @@ export function takeFolder(dataFolder: string): { note(text: string): void } {
     if ((error as { code?: string }).code === 'SQLITE_BUSY') throw new FolderInUse(dataFolder, holderOf(dataFolder));
     throw error;
   }
+  held.push(lock);
   return { note: (text) => writeFileSync(notePath(dataFolder), text) };
 }
 

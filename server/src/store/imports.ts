@@ -1,6 +1,5 @@
-import type { Cover, FileKind } from '@lens/core';
+import type { Cover } from '@lens/core';
 import type { Db } from './database';
-import { ROW_TABLES } from './row-tables';
 import type { Cut } from './rows-at';
 
 export interface ImportRecord {
@@ -71,34 +70,24 @@ export function insertFile(db: Db, file: { hash: string; size: number; receivedA
   );
 }
 
+/** Of a file only the fingerprint is kept, unless another import needs it still. */
+export function forgetFile(db: Db, hash: string, importId: number): void {
+  db.prepare(
+    'UPDATE file SET kept = 0 WHERE hash = @hash AND NOT EXISTS (SELECT 1 FROM import WHERE file_hash = @hash AND id <> @importId)',
+  ).run({ hash, importId });
+}
+
+/** Fingerprints of files received before a moment of which no import was ever made and no check waits. */
+export const filesNeverImported = (db: Db, before: string): string[] =>
+  db
+    .prepare<[string], string>(
+      `SELECT hash FROM file WHERE received_at < ? AND hash NOT IN (SELECT file_hash FROM import)
+       AND hash NOT IN (SELECT request ->> 'file' FROM job WHERE state IN ('running', 'ready'))`,
+    )
+    .pluck()
+    .all(before);
+
+export const dropFile = (db: Db, hash: string): void => void db.prepare('DELETE FROM file WHERE hash = ?').run(hash);
+
 /** Fingerprints of files that need not be kept. */
 export const filesToForget = (db: Db): string[] => db.prepare('SELECT hash FROM file WHERE kept = 0').pluck().all() as string[];
-
-/** The next import of the same feed, not taken back, that covers the row; correlated with `row` by the caller. */
-const NEXT_IMPORT = (day: string, campaign: string): string => `(
-  SELECT min(later.id) FROM import AS later
-  WHERE later.feed_id = @feed AND later.id > @id AND later.taken_back_at IS NULL
-    AND ${day} BETWEEN later.from_day AND later.to_day
-    AND (later.campaigns IS NULL OR ${campaign} IN (SELECT value FROM json_each(later.campaigns))))`;
-
-/**
- * Takes an import back: every cell then shows the newest import that still stands. Rows that a later
- * import confirmed are handed to it; rows that this import replaced live again until the next one.
- */
-export function takeBackImport(db: Db, record: ImportRecord, kind: FileKind, now: string): void {
-  const { table, day } = ROW_TABLES[kind];
-  const next = NEXT_IMPORT(`row.${day}`, kind === 'report' ? 'row.campaign_id' : '0');
-  const about = { feed: record.feedId, id: record.id };
-  db.transaction(() => {
-    db.prepare('UPDATE import SET taken_back_at = ? WHERE id = ?').run(now, record.id);
-    db.prepare(
-      `UPDATE ${table} AS row SET (since, until) = (
-         SELECT CASE WHEN next IS NOT NULL AND (row.until IS NULL OR row.until > next) THEN next ELSE row.since END,
-                CASE WHEN next IS NOT NULL AND (row.until IS NULL OR row.until > next) THEN row.until ELSE row.since END
-         FROM (SELECT ${next} AS next))
-       WHERE feed_id = @feed AND since = @id`,
-    ).run(about);
-    db.prepare(`UPDATE ${table} AS row SET until = ${next} WHERE feed_id = @feed AND until = @id AND since < @id`).run(about);
-    db.prepare('UPDATE feed SET version = version + 1 WHERE id = ?').run(record.feedId);
-  })();
-}

@@ -50,6 +50,17 @@ export function updateJob(db: Db, id: string, change: JobChange): void {
   db.prepare(`UPDATE job SET ${entries.map(([key]) => `${COLUMN[key]} = ?`).join(', ')} WHERE id = ?`).run(...values, id);
 }
 
+/**
+ * Marks jobs done whose import is there: the facts are written first, and whatever happens right after
+ * that, the import counts.
+ */
+export function finishImportedJobs(db: Db): void {
+  db.prepare(
+    `UPDATE job SET state = 'done', phase = 'imported', error = NULL, import_id = (SELECT import.id FROM import WHERE import.job = job.id)
+     WHERE state <> 'done' AND id IN (SELECT import.job FROM import)`,
+  ).run();
+}
+
 /** Jobs that a crash left running become failed, with the reason. Checks that were ready stay ready. */
 export function failInterruptedJobs(db: Db): void {
   db.prepare(

@@ -1,0 +1,74 @@
+import { mkdirSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { createApp } from './app';
+import { Refresher } from './connect/refresh';
+import { Seal } from './connect/seal';
+import { dropLeftovers, forgetFiles } from './intake/leftovers';
+import { IntakeRunner } from './intake/runner';
+import { startQueries } from './query/queries';
+import { failInterruptedFetches } from './store/connections';
+import { takeFolder } from './store/folder-lock';
+import { failInterruptedJobs, findJob, finishImportedJobs } from './store/jobs';
+import { migrate } from './store/migrate';
+
+export interface StartOptions {
+  /** 0 for any free one. */
+  readonly port: number;
+  readonly dataFolder: string;
+  /** Where the channels of the demonstration are; '' where there are none. */
+  readonly market: string;
+}
+
+const MINUTE = 60_000;
+
+/** Starts the server. Throws, with nothing touched, where the data folder is in use or cannot be used. */
+export async function start({ port, dataFolder, market }: StartOptions): Promise<void> {
+  mkdirSync(dataFolder, { recursive: true });
+  const folder = takeFolder(dataFolder);
+  const logger = pino({ level: process.env['LENS_LOG'] ?? 'warn' });
+  const seal = Seal.open();
+  const db = await migrate(dataFolder);
+  finishImportedJobs(db);
+  failInterruptedJobs(db);
+  failInterruptedFetches(db);
+  const intake = new IntakeRunner(db, dataFolder);
+  intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
+  const queries = startQueries(dataFolder);
+  const context = { db, dataFolder, intake, queries, now: () => new Date() };
+  forgetFiles(context);
+  dropLeftovers(context);
+  const refresher = new Refresher(context, seal, market);
+  const app = createApp(context, { refresher, seal }, join(import.meta.dirname, '../web/browser'), logger);
+
+  const server = app.listen(port, '127.0.0.1', (error?: Error) => {
+    if (error) {
+      console.error(`Port ${port} cannot be used (${error.message}). Choose another: npm start -- --port 4181`);
+      process.exit(1);
+    }
+    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    folder.note(`the program at ${address}, process ${process.pid}`);
+    // The line the start script, the tests and people wait for.
+    console.log(`Unified Lens is at ${address}`);
+  });
+  // Whoever asks again and again must not meet a connection that is just being closed.
+  server.keepAliveTimeout = 75_000;
+  const schedule = setInterval(() => refresher.runDue(), MINUTE);
+  // One request that goes wrong in the background ends no other.
+  process.on('unhandledRejection', (error) => logger.error({ err: error as Error }, 'failed in the background'));
+
+  const stop = (): void => {
+    clearInterval(schedule);
+    refresher.stopAll();
+    intake.stopAll();
+    server.close();
+    server.closeAllConnections();
+    void queries.close().finally(() => {
+      db.close();
+      process.exit(0);
+    });
+  };
+  process.once('SIGINT', stop);
+  process.once('SIGTERM', stop);
+}
