@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http';
 import type { Refresher } from './connect/refresh';
 import type { Seal } from './connect/seal';
 import type { Context } from './context';
+import { noteAsker } from './query/asker';
 import { auditRoutes } from './routes/audit';
 import { clientRoutes } from './routes/clients';
 import { compareRoutes } from './routes/compare';
@@ -65,6 +66,7 @@ export function createApp(context: Context, connect: Connect, webFolder: string,
 function apiRouter(context: Context, { refresher, seal }: Connect): express.Router {
   const router = express.Router();
   router.use(express.json({ limit: '1mb' }));
+  router.use(noteAsker);
   router.get('/openapi.json', (_request, response) => void response.json(openApi()));
   clientRoutes(router, context);
   intakeRoutes(router, context);

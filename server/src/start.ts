@@ -8,6 +8,7 @@ import { Seal } from './connect/seal';
 import { dropLeftovers, forgetFiles } from './intake/leftovers';
 import { IntakeRunner } from './intake/runner';
 import { startQueries } from './query/queries';
+import { allClients } from './store/clients';
 import { failInterruptedFetches } from './store/connections';
 import { takeFolder } from './store/folder-lock';
 import { failInterruptedJobs, findJob, finishImportedJobs } from './store/jobs';
@@ -35,10 +36,12 @@ export async function start({ port, dataFolder, market }: StartOptions): Promise
   failInterruptedFetches(db);
   const intake = new IntakeRunner(db, dataFolder);
   intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
-  const queries = startQueries(dataFolder);
+  const queries = startQueries(db, dataFolder);
   const context = { db, dataFolder, intake, queries, now: () => new Date() };
   forgetFiles(context);
   dropLeftovers(context);
+  // The first question of the day need not wait for the rows to be read.
+  for (const { id } of allClients(db)) queries.feeds(id).catch(() => undefined);
   const refresher = new Refresher(context, seal, market);
   const app = createApp(context, { refresher, seal }, join(import.meta.dirname, '../web/browser'), logger);
 

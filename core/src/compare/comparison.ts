@@ -5,7 +5,7 @@ import { type Contribution, Measured } from '../grain/measured';
 import type { ClientTables } from '../grain/tables';
 import { type ClosedOutcomeTerm, type ClosedTerm, type Counting, termKey } from '../measure/term';
 import { metricNamed, type MetricId } from '../metric/metric';
-import { Arrivals } from '../maturity/arrivals';
+import { arrivalsOf } from '../maturity/arrivals';
 import type { Day } from '../time/day';
 import { arrange, type Names, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
@@ -84,7 +84,7 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
   const metrics = metricsOf(question);
   const { sums, measured, members } = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
   const action = outcomeOf(question);
-  const arrivals = new Arrivals(tables, question.period, lastDay);
+  const arrivals = arrivalsOf(tables, question.period, lastDay);
   const formulas = metrics.map((metric) => {
     const formula = closedFormula(metric, question);
     return { formula, late: claimedByClick(formula) };

@@ -1,7 +1,6 @@
 import { add, subtract } from '../figure/arithmetic';
 import { between, type Figure, gap, type Gap, withCoverage } from '../figure/figure';
 import { evaluate, type Formula, termsOf } from '../formula/formula';
-import { groupBy } from '../list/group-by';
 import { type ClosedTerm, isPeople, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import { isEmptyPart, mostOf, type Part, type SumNode } from './node';
@@ -70,6 +69,9 @@ export function notMatchedContribution(sums: Sums, bucket: number): Contribution
 /** Term positions of one question, with what a figure over them needs. */
 export class Measured {
   private readonly index: ReadonlyMap<string, number>;
+  /** Places of terms and needs of formulas met before: each is asked for once for every row. */
+  private readonly places = new WeakMap<ClosedTerm, number>();
+  private readonly needs = new WeakMap<Formula, number>();
 
   constructor(terms: readonly ClosedTerm[]) {
     this.index = new Map(terms.map((term, at) => [termKey(term), at]));
@@ -118,7 +120,10 @@ export class Measured {
 
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
     const need = this.need(formula);
-    const kept = contributions.map((each) => ({ ...each, parts: each.parts.filter((part) => (part.mask & need) === need) }));
+    const isWhole = contributions.every(({ parts }) => parts.every(({ mask }) => (mask & need) === need));
+    const kept = isWhole
+      ? contributions
+      : contributions.map((each) => ({ ...each, parts: each.parts.filter(({ mask }) => (mask & need) === need) }));
     const isEmpty = (of: readonly Contribution[]): boolean => of.every(({ parts }) => parts.every(isEmptyPart));
     if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions)))
       return gap(this.reason(formula, contributions));
@@ -130,25 +135,26 @@ export class Measured {
   private sum(term: ClosedTerm, contributions: readonly Contribution[]): Figure {
     const at = this.at(term);
     const bit = 1 << at;
-    const parts = contributions.flatMap((each) => each.parts);
-    const known = parts.some((part) => (part.mask & bit) !== 0);
-    // The same people may stand in every part: the most of any are certain.
-    const together = isPeople(term) ? mostOfAny : sumOf;
+    const people = isPeople(term);
     const scale = termScale(term);
-    const sums = [...groupBy(contributions, ({ account }) => account).values()]
-      .map((own) => own.flatMap((each) => each.parts.map((part) => part.sums[at] ?? 0)))
-      .map(together);
-    const low = together(sums) / scale;
+    const tally = tallyOf(contributions, at, people);
+    const low = tally.least / scale;
     // Only where they differ: sums of fractions depend on their order.
-    const isExact = parts.every((part) => mostOf(part, at) === (part.sums[at] ?? 0)) && !isPeople(term);
-    const high = isExact ? low : Math.max(low, sumOf(parts.map((part) => mostOf(part, at))) / scale);
+    const high = tally.isExact && !people ? low : Math.max(low, tally.most / scale);
+    const known = contributions.some(({ parts }) => parts.some(({ mask }) => (mask & bit) !== 0));
     if (!known && (high === 0 || low === -Infinity)) return gap(this.reason({ kind: 'term', term }, contributions));
-    const complete = parts.every((part) => (part.mask & bit) !== 0);
-    const shared = term.kind === 'outcome' && term.countedBy === 'claims' && sums.filter((sum) => sum > 0).length > 1;
+    const complete = contributions.every(({ parts }) => parts.every(({ mask }) => (mask & bit) !== 0));
+    const shared = term.kind === 'outcome' && term.countedBy === 'claims' && tally.claiming > 1;
     // Two channels may claim one order: across accounts claims are at most their sum.
-    const least = shared ? Math.max(...sums) / scale : low;
+    const least = shared ? tally.largest / scale : low;
     if (complete) return between(least, high);
-    return withCoverage(between(least, Infinity), this.share(bit, parts));
+    const share = this.share(
+      bit,
+      contributions.flatMap(({ parts }) => parts),
+    );
+    // "At least 0" of none of the spend says nothing.
+    if (share === 0 && least === 0) return gap(this.reason({ kind: 'term', term }, contributions));
+    return withCoverage(between(least, Infinity), share);
   }
 
   private share(bit: number, parts: readonly Part[]): number | undefined {
@@ -166,7 +172,12 @@ export class Measured {
   }
 
   private need(formula: Formula): number {
-    return termsOf(formula).reduce((mask, term) => mask | (1 << this.at(term as ClosedTerm)), 0);
+    let need = this.needs.get(formula);
+    if (need === undefined) {
+      need = termsOf(formula).reduce((mask, term) => mask | (1 << this.at(term as ClosedTerm)), 0);
+      this.needs.set(formula, need);
+    }
+    return need;
   }
 
   private reason(formula: Formula, contributions: readonly Contribution[]): Gap {
@@ -175,11 +186,44 @@ export class Measured {
   }
 
   private at(term: ClosedTerm): number {
-    const at = this.index.get(termKey(term));
-    if (at === undefined) throw new RangeError(`The question does not sum "${termKey(term)}"`);
+    const at = this.places.get(term) ?? this.index.get(termKey(term));
+    if (at !== undefined) this.places.set(term, at);
+    else throw new RangeError(`The question does not sum "${termKey(term)}"`);
     return at;
   }
 }
 
-const sumOf = (amounts: readonly number[]): number => amounts.reduce((sum, each) => sum + each, 0);
-const mostOfAny = (amounts: readonly number[]): number => amounts.reduce((most, each) => Math.max(most, each), -Infinity);
+interface Tally {
+  /** Together, of all accounts: added up, or of people the most of any, since the same ones may stand in every part. */
+  least: number;
+  most: number;
+  /** Of the account that has most. */
+  largest: number;
+  /** Accounts that have any. */
+  claiming: number;
+  isExact: boolean;
+}
+
+function tallyOf(contributions: readonly Contribution[], at: number, people: boolean): Tally {
+  const together = (a: number, b: number): number => (people ? Math.max(a, b) : a + b);
+  const nothing = people ? -Infinity : 0;
+  const tally: Tally = { least: nothing, most: 0, largest: -Infinity, claiming: 0, isExact: true };
+  const byAccount = new Map<number, number>();
+  for (const { account, parts } of contributions) {
+    let own = byAccount.get(account) ?? nothing;
+    for (const part of parts) {
+      const sum = part.sums[at] ?? 0;
+      const most = mostOf(part, at);
+      own = together(own, sum);
+      tally.most += most;
+      if (most !== sum) tally.isExact = false;
+    }
+    byAccount.set(account, own);
+  }
+  for (const own of byAccount.values()) {
+    tally.least = together(tally.least, own);
+    if (own > tally.largest) tally.largest = own;
+    if (own > 0) tally.claiming += 1;
+  }
+  return tally;
+}

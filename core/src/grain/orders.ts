@@ -32,25 +32,29 @@ export function addOrders(into: AddOrders): void {
   for (let row = 0; row < table.length; row++) {
     const saleDay = table.saleDay[row] ?? 0;
     const clickDay = table.clickDay[row] ?? NONE;
-    if (byClick && clickDay === NONE && (bucketOf[saleDay - from] ?? NONE) !== NONE) {
-      into.withoutClickDay.orders += (table.count[row] ?? 0) / 1_000_000;
-      const value = table.value[row] ?? NaN;
-      into.withoutClickDay.value += Number.isNaN(value) ? 0 : value;
-    }
-    for (const each of wanted) {
-      const day = each.byClick ? clickDay : saleDay;
-      const bucket = day === NONE ? NONE : (bucketOf[day - from] ?? NONE);
-      if (each.byClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity)) continue;
-      const amount = bucket === NONE ? undefined : amountOf(table, row, each.part, marginOn(plan.tables.margin, day));
+    const onSale = bucketOf[saleDay - from] ?? NONE;
+    const onClick = clickDay === NONE ? NONE : (bucketOf[clickDay - from] ?? NONE);
+    if (onSale === NONE && onClick === NONE) continue;
+    if (byClick && clickDay === NONE) countWithoutClick(into, row);
+    for (const { index, part, byClick: isByClick } of wanted) {
+      const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
+      if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
+      const amount = amountOf(table, row, part, marginOn(plan.tables.margin, day));
       // Without a rate the value is something, nobody knows how much: the sum is "at least".
-      const most = each.part !== 'count' && table.unpriced?.rows.has(row) ? Infinity : amount;
-      if (bucket !== NONE && most !== undefined)
-        place(into, places.of(row), row, { day, bucket, term: each.index, amount: amount ?? 0, most });
+      const most = part !== 'count' && table.unpriced?.rows.has(row) ? Infinity : amount;
+      if (most !== undefined) place(into, places.of(row), { row, day, bucket, term: index, amount: amount ?? 0, most });
     }
   }
 }
 
+function countWithoutClick({ table, withoutClickDay }: AddOrders, row: number): void {
+  const value = table.value[row] ?? NaN;
+  withoutClickDay.orders += (table.count[row] ?? 0) / 1_000_000;
+  withoutClickDay.value += Number.isNaN(value) ? 0 : value;
+}
+
 interface Placed {
+  readonly row: number;
   readonly day: number;
   readonly bucket: number;
   readonly term: number;
@@ -58,18 +62,21 @@ interface Placed {
   readonly most: number;
 }
 
-function place(into: AddOrders, where: readonly Place[] | undefined, row: number, { day, ...placed }: Placed): void {
-  const { plan, table, notMatched, visit } = into;
-  const seen = { ...placed, people: false, feedId: table.feedId, importId: table.importId[row] ?? 0 };
+function place(into: AddOrders, where: readonly Place[] | undefined, placed: Placed): void {
+  const { day, bucket, term, amount, most } = placed;
   if (!where) {
-    notMatched.add(placed.bucket, 0, placed.term, placed.amount, placed.most);
-    visit?.({ level: 0, node: notMatched, ...seen });
+    into.notMatched.add(bucket, 0, term, amount, most);
+    if (into.visit) show(into, into.visit, placed, 0, into.notMatched);
     return;
   }
   for (const { level, node, measured } of where) {
-    node.add(placed.bucket, measured[day - plan.window.from] ?? 0, placed.term, placed.amount, placed.most);
-    visit?.({ level, node, ...seen });
+    node.add(bucket, measured[day - into.plan.window.from] ?? 0, term, amount, most);
+    if (into.visit) show(into, into.visit, placed, level, node);
   }
+}
+
+function show({ table }: AddOrders, visit: Visitor, { row, bucket, term, amount, most }: Placed, level: number, node: SumNode): void {
+  visit({ level, node, bucket, term, amount, most, people: false, feedId: table.feedId, importId: table.importId[row] ?? 0 });
 }
 
 interface Place {

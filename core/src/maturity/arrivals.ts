@@ -58,6 +58,21 @@ export class Arrivals {
   }
 }
 
+const known = new WeakMap<ClientTables, Map<string, Arrivals>>();
+/** Periods whose arrivals are kept for one client. */
+const MOST_KEPT = 20;
+
+/** The arrivals of some click days; kept for as long as the client's tables stand. */
+export function arrivalsOf(tables: ClientTables, days: DayRange, lastDay: Day): Arrivals {
+  const own = known.get(tables) ?? new Map<string, Arrivals>();
+  known.set(tables, own);
+  const key = `${days.from} ${days.to} ${lastDay}`;
+  const found = own.get(key) ?? new Arrivals(tables, days, lastDay);
+  if (own.size >= MOST_KEPT) own.clear();
+  own.set(key, found);
+  return found;
+}
+
 const keyOf = ({ action, part, countedBy }: LateTerm): string => `${action} ${part} ${countedBy}`;
 
 /** Clicks of each campaign by day; where a campaign's clicks are not measured, what its spend would buy at the usual price. */

@@ -1,4 +1,4 @@
-import type { Health, AuditReply, JoiningReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
+import type { AuditReply, Health, ImportDetail, JoiningReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
   actionOf,
   type Action,
@@ -41,10 +41,12 @@ import {
 import { ordersTwice } from '../store/orders';
 import { accountsOf, allChannels, findClient, promisesOf } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
-import { findFeed } from '../store/feeds';
+import { findFeed, feedsOf } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 import { rulesOf } from '../store/rules';
+import { detailOf } from './import-detail';
+import { type ListedFeed, listFeeds } from './feed-list';
 import { triedJoining } from './joining';
 import { guessedConventions, namesUnder } from './names';
 
@@ -161,15 +163,18 @@ export class QueryEngine {
     };
   }
 
-  /** Orders of a feed whose tags reach no campaign. */
-  notMatched(client: string): Map<number, number> {
-    const counts = new Map<number, number>();
-    for (const { feedId, codes, length } of this.load(client).tables.orders) {
-      for (let row = 0; row < length; row++) {
-        if ((codes.get('campaign')?.[row] ?? -1) < 0) counts.set(feedId, (counts.get(feedId) ?? 0) + 1);
-      }
-    }
-    return counts;
+  /** The feeds of a client with what there is of each. */
+  feeds(client: string): ListedFeed[] {
+    const hasLists = feedsOf(this.db, client).some(({ kind }) => kind === 'orders');
+    return listFeeds(this.db, client, hasLists ? this.load(client) : undefined);
+  }
+
+  /** What an import of a client read and changed, against an earlier one or what was there before; undefined where there is none. */
+  importDetail(client: string, importId: number, against: number | null): ImportDetail | undefined {
+    const record = findImport(this.db, importId);
+    const feed = record && feedsOf(this.db, client).find(({ id }) => id === record.feedId);
+    if (!record || !feed || (against !== null && findImport(this.db, against)?.feedId !== feed.id)) return undefined;
+    return detailOf(this.db, record, feed, against);
   }
 
   /** Names of a client under a naming it has or might be given, with their spend on the last days. */

@@ -20,9 +20,21 @@ export function answer<E extends Endpoint>(router: Router, endpoint: E, handler:
       query: check(endpoint.query, request.query),
       body: check(endpoint.body, request.body ?? {}),
     } as Asked<E>;
-    const reply = await handler(asked);
-    response.json(z.encode(endpoint.reply, reply as never));
+    const reply = (await handler(asked)) as object;
+    response.type('json').send(written(endpoint, reply));
   });
+}
+
+/** Replies as they were written before: an answer that is kept goes out many times. */
+const texts = new WeakMap<object, string>();
+
+function written(endpoint: Endpoint, reply: object): string {
+  let text = texts.get(reply);
+  if (text === undefined) {
+    text = JSON.stringify(z.encode(endpoint.reply, reply as never));
+    texts.set(reply, text);
+  }
+  return text;
 }
 
 /** Decodes a part of a request; throws a problem that names each wrong field. */

@@ -6,8 +6,7 @@ import { clockOf, type Context, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
 import { accountsOf } from '../store/clients';
-import { feedsOf, findFeed, glanceOf } from '../store/feeds';
-import { detailOf } from '../intake/import-detail';
+import { clientOfFeed, feedsOf, findFeed } from '../store/feeds';
 import { findImport, importsOf, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
 import { campaignKeys } from '../store/members';
@@ -84,13 +83,12 @@ export function intakeRoutes(router: Router, context: Context): void {
 /** What imports have done, and undoing it. */
 function importRoutes(router: Router, context: Context): void {
   const { db, intake, dataFolder } = context;
-  answer(router, ENDPOINTS.importDetail, ({ params, query }) => {
+  answer(router, ENDPOINTS.importDetail, async ({ params, query }) => {
     const record = findImport(db, params.import);
-    const feed = record && findFeed(db, record.feedId);
-    if (!record || !feed) throw notFound('import');
-    if (query.against !== undefined && findImport(db, query.against)?.feedId !== feed.id)
-      throw notFound('import of this feed to compare with');
-    return detailOf(db, record, feed, query.against ?? null);
+    const client = record && clientOfFeed(db, record.feedId);
+    const detail = client && (await context.queries.importDetail(client, params.import, query.against ?? null));
+    if (!detail) throw notFound(query.against === undefined ? 'import' : 'import of this feed to compare with');
+    return detail;
   });
 
   const takeBack = async (kind: 'take back' | 'bring back', importId: number): Promise<boolean> => {
@@ -162,10 +160,8 @@ async function feedList(context: Context, clientId: string): Promise<Feed[]> {
   const { db } = context;
   const client = clientOr404(context, clientId);
   const accounts = new Map(accountsOf(db, client.id).map((account) => [account.id, account]));
-  const feeds = feedsOf(db, client.id);
-  const notMatched = feeds.some((feed) => feed.kind === 'orders') ? await context.queries.notMatched(client.id) : new Map<number, number>();
-  return feeds.map((feed) => {
-    const glance = glanceOf(db, feed);
+  const listed = await context.queries.feeds(client.id);
+  return listed.map(({ feed, ...glance }) => {
     return {
       id: feed.id,
       name: feed.name,
@@ -177,7 +173,7 @@ async function feedList(context: Context, clientId: string): Promise<Feed[]> {
       days: glance.from === null || glance.to === null ? null : { from: glance.from, to: glance.to },
       daysCovered: glance.daysCovered,
       rows: glance.rows,
-      notMatched: notMatched.get(feed.id) ?? 0,
+      notMatched: glance.notMatched,
       imports: importsOf(db, feed.id).map((each) => ({
         id: each.id,
         fileName: each.fileName,

@@ -4,6 +4,7 @@ import type {} from 'pino-http';
 import { type ZodError } from 'zod';
 import { FileTooLarge } from '../intake/file-store';
 import { UnreadableFile } from '../intake/read/unreadable-file';
+import { Left } from '../query/fair-queue';
 import { troubleOf } from '../trouble';
 
 /** An error with a status and words for the person who can do something about it. */
@@ -48,6 +49,8 @@ function problemOf(error: unknown): HttpProblem {
 
 /** Answers every error as problem details (RFC 9457). */
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
+  // Whoever asked is gone: there is nobody to tell.
+  if (error instanceof Left) return;
   if (response.headersSent) {
     next(error);
     return;

@@ -36,3 +36,9 @@ export function openReadOnly(dataFolder: string): Db {
   db.prepare('ATTACH ? AS facts').run(factsPath(dataFolder));
   return db;
 }
+
+/** A text that changes with every write to either file, by this connection or another. */
+export function writesSeen(db: Db): string {
+  const others = ['main', 'facts'].map((schema) => String(db.pragma(`${schema}.data_version`, { simple: true })));
+  return [...others, String(db.prepare('SELECT total_changes()').pluck().get())].join();
+}

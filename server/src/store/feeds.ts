@@ -48,6 +48,11 @@ export function findFeed(db: Db, id: number): FeedRecord | undefined {
   return row && parse(row);
 }
 
+/** Whose feed it is. */
+export const clientOfFeed = (db: Db, feed: number): string | undefined =>
+  db.prepare('SELECT client_id FROM account JOIN feed ON account_id = account.id WHERE feed.id = ?').pluck().get(feed) as
+    string | undefined;
+
 /** Terms of a feed's amount columns, by slot. */
 export function columnsOf(db: Db, feed: number): string[] {
   const rows = db

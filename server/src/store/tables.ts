@@ -1,23 +1,10 @@
-import type { Promises } from '@lens/contract';
-import {
-  type AccountInfo,
-  type ClientTables,
-  type FeedTable,
-  type Joinings,
-  joiningOf,
-  type Limit,
-  type Limits,
-  type Naming,
-  NONE,
-  withNameParts,
-} from '@lens/core';
-import { accountsOf, findClient, promisesOf } from './clients';
+import { type AccountInfo, type ClientTables, type FeedTable, joiningOf, type Limit, type Limits, NONE, withNameParts } from '@lens/core';
+import { type ClientRecord, clientRecord } from './client-record';
 import type { Db } from './database';
-import { columnsOf, type FeedRecord, feedsOf } from './feeds';
+import { columnsOf, type FeedRecord } from './feeds';
 import { coversOf } from './imports';
 import { loadOrders } from './load-orders';
 import { lotCodes, lotsOf } from './lots';
-import { rulesOf } from './rules';
 import { type Members, membersOf } from './members';
 import { type Cut, cutOn, rowsAt } from './rows-at';
 import { SplitDictionary } from './splits';
@@ -39,43 +26,26 @@ export class TableCache {
 
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache, knownOn: number | null = null): LoadedClient {
-  const promises = promisesOf(db, client);
-  const record: ClientRecord = {
-    info: findClient(db, client),
-    accounts: accountsOf(db, client),
-    feeds: feedsOf(db, client),
-    margin: promises.margins,
-    rates: promises.rates,
-    naming: rulesOf(db, client, 'naming'),
-    joins: rulesOf(db, client, 'joins'),
-  };
-  const state = JSON.stringify(record);
+  const { promises, ...record } = clientRecord(db, client);
+  const { margins, rates } = promises;
+  const state = JSON.stringify({ ...record, margins, rates });
   const cut = knownOn === null ? null : cutOn(db, client, knownOn, record.info?.timeZone ?? 'UTC');
   const key = cut === null ? client : `${client} as of ${cut}`;
   const known = cache.clients.get(key);
   if (known?.state === state) return known.loaded;
-  const loaded = loadRecord(db, client, { ...record, cut }, cache);
+  const loaded = loadRecord(db, client, { ...record, margins, rates, cut }, cache);
   // What was known once is looked at once or twice; it need not stay beside what is known now.
   if (cut !== null) for (const old of [...cache.clients.keys()].filter((each) => each.includes(' as of '))) cache.clients.delete(old);
   cache.clients.set(key, { state, loaded });
   return loaded;
 }
 
-/** The short rows that say whether anything behind a client's tables has changed: each import moves its feed's version. */
-interface ClientRecord {
-  readonly info: ReturnType<typeof findClient>;
-  readonly accounts: ReturnType<typeof accountsOf>;
-  readonly feeds: readonly FeedRecord[];
-  readonly margin: ClientTables['margin'];
-  readonly rates: Promises['rates'];
-  readonly naming: Naming;
-  readonly joins: Joinings;
-}
+type Loading = Omit<ClientRecord, 'promises'> & Pick<ClientRecord['promises'], 'margins' | 'rates'> & { readonly cut: Cut };
 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margin, rates, naming, joins, cut }: ClientRecord & { readonly cut: Cut },
+  { info, accounts, feeds, margins: margin, rates, naming, joins, cut }: Loading,
   cache: TableCache,
 ): LoadedClient {
   const members = membersOf(db, client);

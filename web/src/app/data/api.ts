@@ -21,6 +21,9 @@ export class ApiError extends Error {
   }
 }
 
+/** By this the server knows what one tab asks from what others ask, so that all get their turn. */
+const ASKER = { 'x-asker': crypto.randomUUID() };
+
 /** The server's API, typed by the contract: requests are encoded and replies checked with its schemas. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -33,7 +36,7 @@ export class Api {
     const body: unknown =
       endpoint.method === 'POST' || endpoint.method === 'PUT' ? z.encode(endpoint.body as z.ZodType, asked.body ?? {}) : undefined;
     const query = (asked.query ?? {}) as Record<string, string | number>;
-    return this.http.request(endpoint.method, `/api${path}`, { body, params: query }).pipe(
+    return this.http.request(endpoint.method, `/api${path}`, { body, params: query, headers: ASKER }).pipe(
       map((reply) => endpoint.reply.parse(reply) as Reply<N>),
       catchError((error: unknown) => throwError(() => apiError(error))),
     );

@@ -1,0 +1,115 @@
+/** What is asked: `key` names the answer, equal keys have equal answers; `asker` is whoever waits for it. */
+export interface Ask<T> {
+  readonly key: string;
+  readonly asker: string;
+  /** Aborted when the asker no longer waits. */
+  readonly signal?: AbortSignal | undefined;
+  readonly work: () => Promise<T>;
+  /** How much room the answer takes when it is kept. */
+  readonly weigh: (answer: T) => number;
+}
+
+interface Waiting {
+  readonly key: string;
+  readonly work: () => Promise<unknown>;
+  readonly weigh: (answer: unknown) => number;
+  readonly answer: Promise<unknown>;
+  settle(outcome: Promise<unknown>): void;
+  /** Everybody who still waits; with the last of them the question is dropped, unless it is being answered. */
+  waiters: number;
+}
+
+/** The asker has left. */
+export class Left extends Error {}
+
+/**
+ * Answers questions one after the other, askers taking turns: whoever asks twenty things holds up nobody
+ * by more than one of them. Equal questions are answered once, also later as long as the answer is kept;
+ * answers least recently wanted are dropped when there is no more room.
+ */
+export class FairQueue {
+  private readonly queues = new Map<string, Waiting[]>();
+  private readonly open = new Map<string, Waiting>();
+  private readonly kept = new Map<string, { readonly answer: unknown; readonly weight: number }>();
+  private weight = 0;
+  private working = false;
+
+  constructor(private readonly room: number) {}
+
+  ask<T>({ key, asker, signal, work, weigh }: Ask<T>): Promise<T> {
+    const known = this.kept.get(key);
+    if (known) {
+      this.kept.delete(key);
+      this.kept.set(key, known);
+      return Promise.resolve(known.answer as T);
+    }
+    if (signal?.aborted) return Promise.reject(new Left());
+    const waiting = this.open.get(key) ?? this.enter({ key, asker, work, weigh: weigh as Waiting['weigh'] });
+    waiting.waiters += 1;
+    this.next();
+    return this.untilLeft(waiting, signal) as Promise<T>;
+  }
+
+  private enter(of: Pick<Waiting, 'key' | 'work' | 'weigh'> & { asker: string }): Waiting {
+    let settle: Waiting['settle'] = () => undefined;
+    const answer = new Promise<unknown>((resolve) => (settle = resolve));
+    // Where nobody waits any more, nobody hears of an error.
+    answer.catch(() => undefined);
+    const waiting: Waiting = { ...of, answer, settle, waiters: 0 };
+    this.open.set(of.key, waiting);
+    this.queues.set(of.asker, [...(this.queues.get(of.asker) ?? []), waiting]);
+    return waiting;
+  }
+
+  private untilLeft(waiting: Waiting, signal: AbortSignal | undefined): Promise<unknown> {
+    if (!signal) return waiting.answer;
+    return new Promise((resolve, reject) => {
+      const leave = (): void => {
+        waiting.waiters -= 1;
+        reject(new Left());
+      };
+      signal.addEventListener('abort', leave, { once: true });
+      waiting.answer.then(resolve, reject).finally(() => signal.removeEventListener('abort', leave));
+    });
+  }
+
+  /** The next question of the asker whose turn it is; that asker goes to the end. */
+  private take(): Waiting | undefined {
+    for (const [asker, [first, ...rest]] of this.queues) {
+      this.queues.delete(asker);
+      if (rest.length > 0) this.queues.set(asker, rest);
+      if (first && first.waiters > 0) return first;
+      if (first) this.open.delete(first.key);
+    }
+    return undefined;
+  }
+
+  private next(): void {
+    if (this.working) return;
+    const waiting = this.take();
+    if (!waiting) return;
+    this.working = true;
+    const outcome = waiting.work();
+    waiting.settle(outcome);
+    void outcome
+      .then((answer) => this.keep(waiting, answer))
+      .catch(() => undefined)
+      .finally(() => {
+        this.open.delete(waiting.key);
+        this.working = false;
+        this.next();
+      });
+  }
+
+  private keep({ key, weigh }: Waiting, answer: unknown): void {
+    const weight = weigh(answer);
+    if (weight > this.room) return;
+    this.kept.set(key, { answer, weight });
+    this.weight += weight;
+    for (const [oldest, { weight: freed }] of this.kept) {
+      if (this.weight <= this.room) break;
+      this.kept.delete(oldest);
+      this.weight -= freed;
+    }
+  }
+}

@@ -1,0 +1,15 @@
+import { accountsOf, findClient, promisesOf } from './clients';
+import type { Db } from './database';
+import { feedsOf } from './feeds';
+import { rulesOf } from './rules';
+
+/** The short rows that say whether anything behind a client's answers has changed: each import moves its feed's version. */
+export const clientRecord = (db: Db, client: string) => ({
+  info: findClient(db, client),
+  accounts: accountsOf(db, client),
+  feeds: feedsOf(db, client),
+  promises: promisesOf(db, client),
+  naming: rulesOf(db, client, 'naming'),
+  joins: rulesOf(db, client, 'joins'),
+});
+export type ClientRecord = ReturnType<typeof clientRecord>;
