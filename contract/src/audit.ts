@@ -5,7 +5,7 @@ import { target, targetMetric } from './clients';
 
 const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
 
-export const effect = z.object({ spend: z.number(), outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
+export const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
 
 export const proposal = z.object({ field: z.enum(['daily budget', 'status']), oldValue: z.string(), newValue: z.string(), effect });
 
@@ -29,6 +29,7 @@ export const finding = z.object({
   spend: z.number(),
   clicks: z.number(),
   outcomes: z.number(),
+  value: z.number(),
   maturity: z.number(),
   breakEven: z.object({ roas: z.number().nullable(), cpa: z.number().nullable() }),
   stopLoss: z
@@ -36,6 +37,7 @@ export const finding = z.object({
     .nullable(),
   lostToBudget: z.number().nullable(),
   move: proposal.nullable(),
+  noMove: z.string(),
 });
 export type WireFinding = z.infer<typeof finding>;
 
@@ -83,6 +85,13 @@ export const newMove = z
 
 export const movesReply = z.object({
   moves: z.array(move),
-  accepted: z.object({ moves: z.number().int(), spend: z.number(), outcomes: ranged, profit: ranged.nullable(), overlap: z.boolean() }),
+  accepted: z.object({
+    moves: z.number().int(),
+    spend: ranged,
+    outcomes: ranged,
+    profit: ranged.nullable(),
+    withoutProfit: z.number().int(),
+    overlap: z.boolean(),
+  }),
 });
 export type MovesReply = z.infer<typeof movesReply>;

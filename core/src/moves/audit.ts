@@ -6,9 +6,10 @@ import { type ClientTables, marginOn } from '../grain/tables';
 import type { LateTerm } from '../maturity/lateness';
 import { type Arrived, maturityOf, shareBy } from '../maturity/maturity';
 import type { Day, DayRange } from '../time/day';
+import { type AcceptedMove, AcceptedMoves } from './accepted';
 import { breakEvenRoas } from './economics';
 import type { Finding, Unfit } from './finding';
-import { type Observation, observe, type Observed, totalOf } from './observe';
+import { type Observation, observe, type Observed, since, totalOf } from './observe';
 import { propose, type Situation } from './propose';
 import { type Setting, settingsOf } from './settings';
 import { stopLoss } from './stop-loss';
@@ -29,6 +30,8 @@ export interface AuditInput {
   /** Last finished day of all, which maturity is measured against. */
   readonly lastDay: Day;
   readonly names: (level: string, code: number) => string;
+  /** Moves accepted before, carried out or not. */
+  readonly accepted?: readonly AcceptedMove[];
 }
 
 export interface Audit {
@@ -49,7 +52,10 @@ export function audit(input: AuditInput): Audit {
   const { action } = TARGET_METRICS[target.metric];
   const observation = observe({ tables, days, action, countedBy: target.countedBy, names: input.names, lastDay });
   const context = contextOf(input, observation);
-  const judged = observation.members.filter((each) => totalOf(each, 'spend') > 0).map((each) => examine(each, context));
+  const judged = observation.members
+    .map((each) => since(each, lastChange(each, context)))
+    .filter((each) => totalOf(each, 'spend') > 0)
+    .map((each) => examine(each, context));
   const keep = keepDiscoveries(judged.map(({ pValue }) => pValue));
   const supported = judged.map(({ finding, observed }, at) => ({
     observed,
@@ -70,7 +76,7 @@ export interface Context extends Situation {
   readonly stepsPerSale: number;
 }
 
-function contextOf({ tables, target, days, lastDay }: AuditInput, observation: Observation): Context {
+function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput, observation: Observation): Context {
   const campaigns = observation.members.filter((each) => each.level === 'campaign');
   const sum = (part: 'outcomes' | 'value' | 'spend'): number => campaigns.reduce((total, each) => total + totalOf(each, part), 0);
   const steps = campaigns.flatMap((each) => each.days).reduce((total, day) => total + (day.steps ?? 0), 0);
@@ -80,6 +86,7 @@ function contextOf({ tables, target, days, lastDay }: AuditInput, observation: O
     target,
     days,
     lastDay,
+    accepted: new AcceptedMoves(accepted),
     accounts: tables.accounts,
     margin: marginOn(tables.margin, days.to),
     usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,
@@ -133,10 +140,11 @@ function examine(observed: Observed, context: Context): Examined {
     unfit,
     supported: false,
     more: unfit ? null : judgement.more,
-    days: context.days,
+    days: daysOf(observed, context),
     spend,
     clicks,
     outcomes,
+    value,
     maturity,
     breakEven: {
       roas: roas ?? null,
@@ -145,9 +153,13 @@ function examine(observed: Observed, context: Context): Examined {
     stopLoss: observed.level === 'ad' ? stopLossOf(observed, context) : null,
     lostToBudget: lost > 0 && observed.level === 'campaign' ? lost / (lost + seen) : null,
     move: null,
+    noMove: '',
   };
   return { observed, finding, pValue: unfit ? 1 : judgement.pValue };
 }
+
+/** The days it is judged on: those since its last change. */
+const daysOf = ({ days: [first] }: Observed, { days }: Context): DayRange => ({ from: first?.day ?? days.from, to: days.to });
 
 /** What of an outcome arrives late for a target: its value for ROAS, its count for a cost. */
 const lateTermOf = ({ metric, countedBy }: Target): LateTerm => ({
@@ -184,7 +196,12 @@ function bothDoubts({ low, high }: Interval, middle: number, arrived: Arrived): 
 /** 95 % interval of what the spend brought so far, in the target's own terms: value or outcomes. */
 function broughtInterval({ target, usualValue }: Context, observed: Observed, outcomes: number, orderValue: number): Interval {
   if (target.metric !== 'roas') return poissonInterval(outcomes);
-  if (observed.orderValues.length > 0) return valueInterval(observed.orderValues, usualValue, observed.member);
+  if (observed.orderValues.length > 0)
+    return valueInterval(
+      observed.orderValues.map(({ value }) => value),
+      usualValue,
+      observed.member,
+    );
   // Claims come without single order values: the average order value is taken as known.
   const { low, high } = poissonInterval(outcomes);
   return { low: low * orderValue, high: high * orderValue };
@@ -235,13 +252,25 @@ function isMature({ observation, target, lastDay }: Context, campaign: number, d
   return curve === undefined || shareBy(curve, lastDay - day) >= MATURE_SHARE;
 }
 
-function sinceLastChange(observed: Observed, { budgets, running, days }: Context): Day {
-  const changes = [
-    running.get(`ad ${observed.member}`),
+/** The first day a member is judged on: what it did under other settings says nothing of it as it is now. */
+function lastChange(observed: Observed, { budgets, running, days, accepted }: Context): Day {
+  const key = `${observed.level} ${observed.member}`;
+  const settings = [
+    running.get(key),
     running.get(`campaign ${observed.campaign}`),
-    budgets.get(`campaign ${observed.campaign}`),
+    observed.level === 'campaign' ? budgets.get(key) : undefined,
   ];
-  return changes.reduce((latest, each) => (changedSince(each, latest) ? each.since : latest), days.from);
+  const seen = settings.reduce((latest, each) => (changedSince(each, latest) ? each.since : latest), days.from);
+  const decided = accepted.lastDecision(key);
+  // Without settings nothing shows when a move was carried out: from the decision on it may have been.
+  return settings.every((each) => each === undefined) && decided !== undefined ? Math.max(seen, decided) : seen;
+}
+
+/** The day since when nothing about an ad has changed, its campaign's budget included. */
+function sinceLastChange(observed: Observed, context: Context): Day {
+  const own = lastChange(observed, context);
+  const budget = context.budgets.get(`campaign ${observed.campaign}`);
+  return changedSince(budget, own) ? budget.since : own;
 }
 
 const changedSince = (setting: Setting | undefined, day: Day): setting is Setting => setting?.changed === true && setting.since > day;

@@ -1,12 +1,14 @@
-import type { Effect } from './finding';
+import type { Effect, Ranged } from './finding';
 
 /** What several moves are expected to do together, a day: middles added, ranges added at their worst and best. */
 export interface SummedEffect {
   readonly moves: number;
-  readonly spend: number;
-  readonly outcomes: { readonly low: number; readonly middle: number; readonly high: number };
-  /** Null as soon as one of them has no known profit. */
-  readonly profit: { readonly low: number; readonly middle: number; readonly high: number } | null;
+  readonly spend: Ranged;
+  readonly outcomes: Ranged;
+  /** Of the moves whose profit is known; null where it is of none. */
+  readonly profit: Ranged | null;
+  /** Moves whose profit is not known: the sum is of the others. */
+  readonly withoutProfit: number;
 }
 
 /**
@@ -14,25 +16,21 @@ export interface SummedEffect {
  * they do less than the sum: see `overlaps`.
  */
 export function sumEffects(effects: readonly Effect[]): SummedEffect {
-  const total = (pick: (effect: Effect) => number): number => effects.reduce((sum, effect) => sum + pick(effect), 0);
-  const known = effects.every((effect) => effect.profit !== null);
+  const profits = effects.flatMap(({ profit }) => (profit ? [profit] : []));
   return {
     moves: effects.length,
-    spend: total((effect) => effect.spend),
-    outcomes: {
-      low: total((effect) => effect.outcomes.low),
-      middle: total((effect) => effect.outcomes.middle),
-      high: total((effect) => effect.outcomes.high),
-    },
-    profit: known
-      ? {
-          low: total((effect) => effect.profit?.low ?? 0),
-          middle: total((effect) => effect.profit?.middle ?? 0),
-          high: total((effect) => effect.profit?.high ?? 0),
-        }
-      : null,
+    spend: sumOf(effects.map(({ spend }) => spend)),
+    outcomes: sumOf(effects.map(({ outcomes }) => outcomes)),
+    profit: profits.length > 0 ? sumOf(profits) : null,
+    withoutProfit: effects.length - profits.length,
   };
 }
 
-/** Whether some of these members lie inside another: keys are paths such as "channel/campaign/group/ad". */
+const sumOf = (ranges: readonly Ranged[]): Ranged => ({
+  low: ranges.reduce((sum, { low }) => sum + low, 0),
+  middle: ranges.reduce((sum, { middle }) => sum + middle, 0),
+  high: ranges.reduce((sum, { high }) => sum + high, 0),
+});
+
+/** Whether some of these members lie inside another: keys are paths such as "channel/campaign:1/ad:2". */
 export const overlaps = (keys: readonly string[]): boolean => keys.some((key) => keys.some((other) => other.startsWith(`${key}/`)));

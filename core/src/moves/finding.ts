@@ -36,6 +36,8 @@ export interface Finding {
   readonly spend: number;
   readonly clicks: number;
   readonly outcomes: number;
+  /** What they were worth; 0 where nothing says. */
+  readonly value: number;
   /** Share of the outcomes of these clicks that has arrived, 0–1. */
   readonly maturity: number;
   readonly breakEven: { readonly roas: number | null; readonly cpa: number | null };
@@ -43,6 +45,8 @@ export interface Finding {
   /** Share of the impressions it could have had that its budget lost; null where not measured. */
   readonly lostToBudget: number | null;
   readonly move: Proposal | null;
+  /** Why no change is proposed where one might be expected; empty where one is, or where nothing is wrong. */
+  readonly noMove: string;
 }
 
 /** One change, small enough to be undone, with what it is expected to do a day. */
@@ -53,9 +57,9 @@ export interface Proposal {
   readonly effect: Effect;
 }
 
-/** Expected change a day. The middle and a range; `outcomes` in counts, the rest in money. */
+/** Expected change a day over the next 28 days. The middle and a range; `outcomes` in counts, the rest in money. */
 export interface Effect {
-  readonly spend: number;
+  readonly spend: Ranged;
   readonly outcomes: Ranged;
   /** Null for clients whose outcomes carry no value. */
   readonly profit: Ranged | null;

@@ -45,16 +45,23 @@ describe('targets', () => {
 });
 
 describe('moves together', () => {
-  const effect = { spend: -10, outcomes: { low: -2, middle: -1, high: 0 }, profit: { low: 1, middle: 2, high: 3 }, assumption: '' };
+  const effect = {
+    spend: { low: -12, middle: -10, high: -5 },
+    outcomes: { low: -2, middle: -1, high: 0 },
+    profit: { low: 1, middle: 2, high: 3 },
+    assumption: '',
+  };
 
   it('add up, with the worst and the best of each', () => {
     expect(sumEffects([effect, effect])).toEqual({
       moves: 2,
-      spend: -20,
+      spend: { low: -24, middle: -20, high: -10 },
       outcomes: { low: -4, middle: -2, high: 0 },
       profit: { low: 2, middle: 4, high: 6 },
+      withoutProfit: 0,
     });
-    expect(sumEffects([effect, { ...effect, profit: null }]).profit).toBeNull();
+    expect(sumEffects([effect, { ...effect, profit: null }])).toMatchObject({ profit: effect.profit, withoutProfit: 1 });
+    expect(sumEffects([{ ...effect, profit: null }]).profit).toBeNull();
   });
 
   it('overlap where one lies inside another', () => {

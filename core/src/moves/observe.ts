@@ -20,8 +20,15 @@ export interface Observed {
   readonly days: readonly ObservedDay[];
   /** Share of the days on which spend and outcomes are both measured. */
   readonly coverage: number;
-  /** Value of each order, where orders count. */
-  readonly orderValues: readonly number[];
+  /** The last day it was shown or cost anything; NONE where none was. */
+  readonly lastSeen: Day;
+  /** Value of each order with the day of its click, where orders count. */
+  readonly orderValues: readonly OrderValue[];
+}
+
+export interface OrderValue {
+  readonly day: Day;
+  readonly value: number;
 }
 
 export interface ObservedDay {
@@ -32,9 +39,18 @@ export interface ObservedDay {
   readonly lost: number;
   readonly outcomes: number;
   readonly value: number;
+  /** Outcomes as the channel claims them. */
+  readonly claimed: number;
   /** Deepest early step measured on this day, undefined where none is. */
   readonly steps: number | undefined;
 }
+
+/** The same member, looked at from a day on. */
+export const since = (observed: Observed, day: Day): Observed => ({
+  ...observed,
+  days: observed.days.filter((each) => each.day >= day),
+  orderValues: observed.orderValues.filter((each) => each.day >= day),
+});
 
 /** One column of a member's days, added up. */
 export const totalOf = (observed: Observed, part: Exclude<keyof ObservedDay, 'day' | 'steps'>): number =>
@@ -47,7 +63,7 @@ export interface Observation {
   readonly step: Action;
 }
 
-const claimedBefore = (action: Action): ClosedTerm => ({ kind: 'outcome', part: 'count', action, countedBy: 'claims', basis: 'click' });
+const claimsOf = (action: Action): ClosedTerm => ({ kind: 'outcome', part: 'count', action, countedBy: 'claims', basis: 'click' });
 
 /** The steps before an outcome, deepest first. */
 const STEPS_BEFORE: Partial<Record<Action, readonly Action[]>> = { purchase: ['checkout', 'cart'], booking: ['checkout', 'cart'] };
@@ -74,7 +90,8 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
     impressions: { kind: 'measure', measure: 'impressions' },
     lost: { kind: 'measure', measure: 'impressions lost to budget' },
     value: { ...outcome, part: 'value' },
-    steps: step === action ? { ...outcome, part: 'count' } : claimedBefore(step),
+    claimed: claimsOf(action),
+    steps: step === action ? { ...outcome, part: 'count' } : claimsOf(step),
   };
   const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
   const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
@@ -93,6 +110,10 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
       campaign: node.campaign,
       group: node.path[1] ?? NONE,
       coverage: measured.filter((mask) => (mask & JUDGED_BY) === JUDGED_BY).length / measured.length,
+      lastSeen: buckets.reduce(
+        (last, { from }, bucket) => (node.total(bucket, COLUMNS.indexOf('impressions')) > 0 || node.total(bucket, 0) > 0 ? from : last),
+        NONE,
+      ),
       orderValues: countedBy === 'orders' ? (values.get(`${level} ${member}`) ?? []) : [],
       days: buckets.map(({ from }, bucket) => dayOf(node, terms, bucket, from, measured[bucket] ?? 0)),
     };
@@ -102,7 +123,7 @@ export function observe({ tables, days, action, countedBy, names, lastDay }: Obs
   return { members, lateness: latenessOf(tables, lastDay), step };
 }
 
-const COLUMNS = ['spend', 'clicks', 'outcomes', 'impressions', 'lost', 'value', 'steps'] as const;
+const COLUMNS = ['spend', 'clicks', 'outcomes', 'impressions', 'lost', 'value', 'claimed', 'steps'] as const;
 type Column = (typeof COLUMNS)[number];
 const bit = (column: Column): number => 1 << COLUMNS.indexOf(column);
 /** Without these two there is no verdict. Clicks only weigh days. */
@@ -118,12 +139,13 @@ function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number,
     impressions: whole('impressions'),
     lost: whole('lost'),
     value: whole('value'),
+    claimed: whole('claimed'),
     steps: (measured & bit('steps')) !== 0 ? whole('steps') : undefined,
   };
 }
 
-function orderValues(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): Map<string, number[]> {
-  const values = new Map<string, number[]>();
+function orderValues(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): Map<string, OrderValue[]> {
+  const values = new Map<string, OrderValue[]>();
   for (const table of listsOf(tables, action)) {
     for (let row = 0; row < table.length; row++) {
       const clickDay = table.clickDay[row] ?? NONE;
@@ -134,7 +156,7 @@ function orderValues(tables: ClientTables, days: DayRange, action: Action, lastD
         const key = `${level} ${table.codes.get(level)?.[row] ?? NONE}`;
         const own = values.get(key) ?? [];
         values.set(key, own);
-        own.push(value / 1_000_000);
+        own.push({ day: clickDay, value: value / 1_000_000 });
       }
     }
   }

@@ -1,13 +1,23 @@
 import { groupBy } from '../list/group-by';
-import type { Effect, Finding, Proposal, Ranged } from './finding';
-import { type Observed, totalOf } from './observe';
+import type { Day } from '../time/day';
+import type { AcceptedMoves } from './accepted';
+import { budgetEffect, pauseEffect, type Worth } from './effect';
+import type { Finding, Proposal } from './finding';
+import type { Observed } from './observe';
+import { ELASTICITY } from './response';
 import type { Setting } from './settings';
+import type { Target } from './target';
 
 /** What a proposal needs to know beside the finding. */
 export interface Situation {
+  readonly target: Target;
   readonly margin: number | undefined;
+  /** Average value of an outcome of the client. */
+  readonly usualValue: number;
+  readonly lastDay: Day;
   readonly budgets: ReadonlyMap<string, Setting>;
   readonly running: ReadonlyMap<string, Setting>;
+  readonly accepted: AcceptedMoves;
 }
 
 /** The most a budget moves at once. */
@@ -16,109 +26,143 @@ const STEP_LIMIT = 0.2;
 const LEAST_STEP = 0.05;
 /** Losing less than this to the budget is not worth a raise. */
 const LEAST_LOST = 0.05;
+/** An ad that has not been seen for longer is taken to run no more: a paused ad sends no rows. */
+const SEEN_WITHIN = 3;
 
 interface Judged {
   readonly finding: Finding;
   readonly observed: Observed;
 }
 
+type Answer = Pick<Finding, 'move' | 'noMove'>;
+const because = (noMove: string): Answer => ({ move: null, noMove });
+
 /**
- * Adds to each supported finding the one change it calls for: a budget one step down or up, or an
- * ad paused. Never pauses the last running ad of a group.
+ * Adds to each supported finding the one change it calls for, or why there is none: a budget one step
+ * down or up, or an ad paused. Never pauses the last running ad of a group, never proposes what is not
+ * expected to earn anything, and waits for what was accepted before.
  */
 export function propose(judged: readonly Judged[], situation: Situation): Finding[] {
-  const spared = sparedAds(judged, situation);
-  return judged.map((each) => ({ ...each.finding, move: proposalFor(each, situation, spared) }));
+  const groups = groupBy(
+    judged.filter(({ finding }) => finding.level === 'ad'),
+    ({ observed }) => observed.group,
+  );
+  const kept = keptAds([...groups.values()], situation);
+  return judged.map((each) => ({ ...each.finding, ...answerFor(each, groups.get(each.observed.group) ?? [], kept, situation) }));
 }
 
-function proposalFor({ finding, observed }: Judged, situation: Situation, spared: ReadonlySet<Finding>): Proposal | null {
-  if (finding.verdict === 'not judged') return null;
-  if (finding.level === 'ad') {
-    const pause = (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true;
-    return pause && isRunning(finding, situation) && !spared.has(finding) ? pauseAd(finding, observed, situation) : null;
-  }
-  if (!finding.supported) return null;
-  return finding.verdict === 'misses' ? lowerBudget(finding, observed, situation) : raiseBudget(finding, observed, situation);
+function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Finding>, situation: Situation): Answer {
+  const { finding } = judged;
+  const key = keyOf(finding);
+  const waiting = situation.accepted.waitingFor(key, { budget: situation.budgets.get(key), running: situation.running.get(key) });
+  if (waiting) return { move: waiting.proposal, noMove: '' };
+  if (finding.verdict === 'not judged') return because('');
+  if (finding.level === 'ad') return wantsPause(finding) ? pauseAd(judged, group, kept, situation) : because('');
+  if (!finding.supported) return because('');
+  return finding.verdict === 'misses' ? lowerBudget(judged, situation) : raiseBudget(judged, situation);
 }
 
-const isRunning = (finding: Finding, { running }: Situation): boolean => running.get(`${finding.level} ${finding.member}`)?.value === 1;
+const keyOf = ({ level, member }: Finding): string => `${level} ${member}`;
+const wantsPause = (finding: Finding): boolean => (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true;
+
+/** Whether an ad surely runs: it is set to, was shown within the last days, and no accepted pause waits for it. */
+function isRunning({ finding, observed }: Judged, { running, accepted, lastDay }: Situation): boolean {
+  const key = keyOf(finding);
+  const own = running.get(key);
+  if (own?.value !== 1 || observed.lastSeen <= lastDay - SEEN_WITHIN) return false;
+  return accepted.waitingFor(key, { budget: undefined, running: own }) === undefined;
+}
+
+const worked = ({ finding }: Judged): number => finding.outcomes / finding.spend;
 
 /** In a group whose running ads would all be paused, the one that brings most for its spend stays. */
-function sparedAds(judged: readonly Judged[], situation: Situation): Set<Finding> {
-  const ads = judged.filter(({ finding }) => finding.level === 'ad' && isRunning(finding, situation));
-  const spared = new Set<Finding>();
-  for (const group of groupBy(ads, ({ observed }) => observed.group).values()) {
-    const toPause = group.filter(({ finding }) => (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true);
-    if (toPause.length < group.length) continue;
-    const best = group.reduce((top, each) =>
-      each.finding.outcomes / each.finding.spend > top.finding.outcomes / top.finding.spend ? each : top,
-    );
-    spared.add(best.finding);
+function keptAds(groups: readonly (readonly Judged[])[], situation: Situation): Set<Finding> {
+  const kept = new Set<Finding>();
+  for (const group of groups) {
+    const running = group.filter((each) => isRunning(each, situation));
+    const [first, ...others] = running;
+    if (!first || running.some(({ finding }) => !wantsPause(finding))) continue;
+    kept.add(others.reduce((best, each) => (worked(each) > worked(best) ? each : best), first).finding);
   }
-  return spared;
+  return kept;
 }
 
-function pauseAd(finding: Finding, observed: Observed, situation: Situation): Proposal {
-  const effect = effectOf(finding, observed, situation, -1, 'Its spend and what it brings stop; nothing else in the group changes.');
-  return { field: 'status', oldValue: 'running', newValue: 'paused', effect };
+function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Finding>, situation: Situation): Answer {
+  if (!isRunning(judged, situation)) return because('It does not run any more.');
+  if (kept.has(judged.finding))
+    return because('It is the best of the ads that still run in its group: without it the group would show nothing.');
+  const siblings = group.filter((each) => each !== judged && isRunning(each, situation));
+  if (siblings.length === 0) return because('It is the only ad of its group that surely runs: without it the group would show nothing.');
+  const effect = pauseEffect(
+    judged.observed,
+    siblings.map(({ observed }) => observed),
+    { finding: judged.finding, worth: worthOf(judged, situation), hasMargin: situation.margin !== undefined },
+  );
+  const { low, middle } = effect.effect.outcomes;
+  // A stop loss caps a loss; a verdict has to be worth the change: more likely than not by a clear margin.
+  if (judged.finding.stopLoss?.stop !== true && low <= -middle)
+    return because('It misses the target, and so do the others of its group: they are not clearly better, and would take over its clicks.');
+  return { move: { field: 'status', oldValue: 'running', newValue: 'paused', effect: effect.effect }, noMove: '' };
 }
 
-function lowerBudget(finding: Finding, observed: Observed, situation: Situation): Proposal | null {
+/** What one more outcome is worth: what is earned on it where the margin is known, else what the target pays for it. */
+function worthOf({ finding }: Judged, { target, margin, usualValue }: Situation): Worth {
+  const value = finding.outcomes > 0 && finding.value > 0 ? finding.value / finding.outcomes : usualValue;
+  if (margin !== undefined && value > 0) return { each: value * margin, isEarned: true };
+  return { each: target.metric === 'roas' ? value / target.value : target.value, isEarned: false };
+}
+
+function lowerBudget(judged: Judged, situation: Situation): Answer {
+  const { finding, observed } = judged;
   const reached =
     finding.actual === null ? 0 : finding.metric === 'roas' ? finding.actual / finding.target : finding.target / finding.actual;
-  return budgetMove(finding, observed, situation, -Math.min(STEP_LIMIT, Math.max(LEAST_STEP, 1 - reached)));
+  const step = -Math.min(STEP_LIMIT, Math.max(LEAST_STEP, 1 - reached));
+  const change = changed(finding, situation, step);
+  if (!change) return because('Its daily budget is not known, so it cannot be said what to lower it to.');
+  const effect = budgetEffect(finding, observed, change.share, worthOf(judged, situation));
+  if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
+  if (effect.gainAsCounted > 0)
+    return because(
+      'By the outcomes counted for it a lower budget would pay; if it starts sales that others finish, as the channel’s claims or its place in the journey allow, it would not. Left as it is.',
+    );
+  return because(
+    worthOf(judged, situation).isEarned
+      ? 'It misses its target and still earns more than it costs, also with its last part of the budget: lowering it would lose profit.'
+      : 'Its last part of the budget still brings outcomes for less than the target: lowering it would lose them.',
+  );
 }
 
 /** Only where the budget binds: otherwise more budget would not be spent. */
-function raiseBudget(finding: Finding, observed: Observed, situation: Situation): Proposal | null {
+function raiseBudget(judged: Judged, situation: Situation): Answer {
+  const { finding, observed } = judged;
   const lost = finding.lostToBudget ?? 0;
-  if (lost < LEAST_LOST) return null;
-  return budgetMove(finding, observed, situation, Math.min(STEP_LIMIT, lost / (1 - lost)));
+  if (lost < LEAST_LOST)
+    return because(
+      finding.lostToBudget === null
+        ? 'Nothing says whether its budget holds it back.'
+        : 'Its budget hardly holds it back: more of it would not be spent.',
+    );
+  const change = changed(finding, situation, Math.min(STEP_LIMIT, lost / (1 - lost)));
+  if (!change) return because('Its daily budget is not known, so it cannot be said what to raise it to.');
+  const effect = budgetEffect(finding, observed, change.share, worthOf(judged, situation));
+  if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
+  const share = Math.round(ELASTICITY.middle * 100);
+  return because(
+    `It beats its target on average; the next part of the budget, at about ${share} % of that, is not expected to pay for itself.`,
+  );
 }
 
-function budgetMove(finding: Finding, observed: Observed, situation: Situation, step: number): Proposal | null {
-  const budget = situation.budgets.get(`campaign ${finding.member}`)?.value;
-  if (budget === undefined || budget <= 0) return null;
-  // Cut towards the old budget, so that rounding never passes the step limit.
+/** A budget changed by a share, cut towards the old one, so that rounding never passes the step limit. */
+function changed(
+  { member }: Finding,
+  { budgets }: Situation,
+  step: number,
+): { share: number; fields: Pick<Proposal, 'field' | 'oldValue' | 'newValue'> } | undefined {
+  const budget = budgets.get(`campaign ${member}`)?.value;
+  if (budget === undefined || budget <= 0) return undefined;
   const proposed = budget + Math.trunc(budget * step * 100) / 100;
-  const assumption = 'In proportion: spend follows the budget, and what it brings follows the spend.';
   return {
-    field: 'daily budget',
-    oldValue: budget.toFixed(2),
-    newValue: proposed.toFixed(2),
-    effect: effectOf(finding, observed, situation, proposed / budget - 1, assumption),
+    share: proposed / budget - 1,
+    fields: { field: 'daily budget', oldValue: budget.toFixed(2), newValue: proposed.toFixed(2) },
   };
 }
-
-/** Scales a day's spend and outcomes by `share`, the range from the finding's interval. */
-function effectOf(finding: Finding, observed: Observed, { margin }: Situation, share: number, assumption: string): Effect {
-  const days = finding.days.to - finding.days.from + 1;
-  const spend = (finding.spend / days) * share;
-  const range = finding.range;
-  const value = totalOf(observed, 'value') / finding.maturity / days;
-  const outcomes = finding.outcomes / finding.maturity / days;
-  if (finding.metric === 'roas') {
-    const perDay = finding.spend / days;
-    const profit = (roas: number): number => share * perDay * (roas * (margin ?? NaN) - 1);
-    const each = value > 0 ? outcomes / value : 0;
-    return {
-      spend,
-      outcomes: ranged(share * outcomes, share * range.low * perDay * each, share * (range.high ?? 0) * perDay * each),
-      profit: margin === undefined ? null : ranged(profit(value / perDay), profit(range.low), profit(range.high ?? range.low)),
-      assumption,
-    };
-  }
-  const perDay = finding.spend / days;
-  const fewest = range.high === null ? 0 : perDay / range.high;
-  const most = perDay / range.low;
-  const each = outcomes > 0 ? value / outcomes : 0;
-  const profit = (count: number): number => share * (count * each * (margin ?? NaN) - perDay);
-  return {
-    spend,
-    outcomes: ranged(share * outcomes, share * fewest, share * most),
-    profit: margin === undefined || value === 0 ? null : ranged(profit(outcomes), profit(fewest), profit(most)),
-    assumption,
-  };
-}
-
-const ranged = (middle: number, a: number, b: number): Ranged => ({ middle, low: Math.min(a, b, middle), high: Math.max(a, b, middle) });

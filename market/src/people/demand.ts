@@ -1,5 +1,5 @@
 import { dateOf, holds, monthOf, weekday } from '../world/calendar';
-import { draw, hashOf, mix, normal } from '../world/random';
+import { draw, mix, normal, seedOf } from '../world/random';
 import type { Campaign, ClientWorld } from '../world/spec';
 import type { Settings } from './settings';
 
@@ -29,7 +29,7 @@ const MOST_SPEND = 1;
  */
 export function campaignDay(world: ClientWorld, campaign: Campaign, settings: Settings, day: number, passers: number): CampaignDay {
   const { running, budget, bid } = settings.of(campaign, day);
-  const seed = mix(hashOf(campaign.id), day);
+  const seed = mix(seedOf(world, campaign.id), day);
   const births = campaign.market * season(world, day) * (1 + 0.08 * normal(seed, 1));
   const market = births + passers * season(world, day);
   if (campaign.budget === 0) return { running, budget: 0, births, market, reach: 1, clickPrice: 0, lostToBudget: 0 };

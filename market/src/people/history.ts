@@ -1,5 +1,5 @@
 import { holds } from '../world/calendar';
-import { countAround, hashOf, mix } from '../world/random';
+import { countAround, mix, seedOf } from '../world/random';
 import type { ClientWorld } from '../world/spec';
 import { type Events, LONGEST_INTEREST } from './events';
 import { People } from './person';
@@ -27,7 +27,7 @@ export function live(world: ClientWorld, settings: Settings, events: Events, opt
     for (const [index, campaign] of world.campaigns.entries()) {
       if (!holds(campaign, born)) continue;
       const { births } = people.dayOf(index, born);
-      const seed = mix(hashOf(campaign.id), born);
+      const seed = mix(seedOf(world, campaign.id), born);
       const count = countAround(seed, 7, births);
       for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options);
     }

@@ -17,6 +17,10 @@ export function hashOf(text: string): number {
   return state >>> 0;
 }
 
+/** The number that a thing's draws begin from: its name, and the world's own course. */
+export const seedOf = ({ seed = 0 }: { readonly seed?: number }, name: string): number =>
+  seed === 0 ? hashOf(name) : mix(hashOf(name), seed);
+
 /**
  * What happens to one person (or one campaign's day) for one purpose, in [0, 1). There is no stream:
  * a draw depends on nothing but its key, so a world without one campaign differs only where it must.

@@ -96,6 +96,8 @@ export interface WorldEvent {
 }
 
 export interface ClientWorld {
+  /** Which of many equally likely courses this world takes; 0 where nothing is said. */
+  readonly seed?: number;
   readonly id: string;
   readonly name: string;
   readonly currency: string;

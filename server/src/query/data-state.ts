@@ -1,5 +1,6 @@
 import { clientRecord } from '../store/client-record';
 import { type Db, writesSeen } from '../store/database';
+import { decisionsSeen } from '../store/moves';
 
 /**
  * Numbers the states of each client's data: the number of a client grows whenever something that its
@@ -14,7 +15,7 @@ export class DataStates {
     const known = this.known.get(client);
     const seen = writesSeen(this.db);
     if (known?.seen === seen) return known.number;
-    const record = JSON.stringify(clientRecord(this.db, client));
+    const record = JSON.stringify({ ...clientRecord(this.db, client), decisions: decisionsSeen(this.db, client) });
     const number = known?.record === record ? known.number : (known?.number ?? 0) + 1;
     this.known.set(client, { seen, record, number });
     return number;

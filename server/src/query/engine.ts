@@ -44,6 +44,7 @@ import { type Db, openReadOnly } from '../store/database';
 import { findFeed, feedsOf } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+import { acceptedMoves } from '../store/moves';
 import { rulesOf } from '../store/rules';
 import { detailOf } from './import-detail';
 import { type ListedFeed, listFeeds } from './feed-list';
@@ -113,7 +114,7 @@ export class QueryEngine {
     const target = targetFor(promisesOf(this.db, client).targets, days);
     if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
     const names = this.namesOf(loaded);
-    const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names });
+    const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names, accepted: acceptedMoves(this.db, client) });
     const findings = result.findings.map((finding) => {
       const path = loaded.members.pathOf(finding.member);
       return {

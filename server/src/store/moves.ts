@@ -1,4 +1,5 @@
 import { type Move, move as moveSchema } from '@lens/contract';
+import type { AcceptedMove } from '@lens/core';
 import type { Db } from './database';
 
 interface MoveRow {
@@ -44,3 +45,13 @@ export function putMove(db: Db, client: string, subject: string, move: Move): vo
 export function deleteMove(db: Db, client: string, id: string): boolean {
   return db.prepare('DELETE FROM move WHERE client_id = ? AND id = ?').run(client, id).changes > 0;
 }
+
+/** The accepted moves of a client as an audit takes them into account. */
+export const acceptedMoves = (db: Db, client: string): AcceptedMove[] =>
+  movesOf(db, client).flatMap(({ move: { decision, decidedOn, finding } }) =>
+    decision === 'accepted' && finding.move ? [{ level: finding.level, member: finding.member, proposal: finding.move, decidedOn }] : [],
+  );
+
+/** The newest of a client's decisions: it changes with each of them. */
+export const decisionsSeen = (db: Db, client: string): string =>
+  db.prepare("SELECT count(*) || ' ' || coalesce(max(decided_at), '') FROM move WHERE client_id = ?").pluck().get(client) as string;

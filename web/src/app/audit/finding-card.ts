@@ -86,7 +86,7 @@ import type { FindingView } from './finding-view';
             </div>
           }
         } @else {
-          <p class="quiet small">No change proposed.</p>
+          <p class="quiet small">No change proposed. {{ view().noMove }}</p>
         }
       </div>
     </article>

@@ -2,7 +2,12 @@ import { findingView } from './finding-view';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 type Finding = Parameters<typeof findingView>[0];
-const effect = { spend: -18, outcomes: { low: -0.5, middle: -0.4, high: -0.3 }, profit: null, assumption: 'In proportion.' };
+const effect = {
+  spend: { low: -20, middle: -18, high: -9 },
+  outcomes: { low: -0.5, middle: -0.4, high: -0.3 },
+  profit: null,
+  assumption: 'In proportion.',
+};
 const finding: Finding = {
   key: 'harbor/1',
   level: 'campaign',
@@ -23,11 +28,13 @@ const finding: Finding = {
   spend: 2359,
   clicks: 4064,
   outcomes: 48,
+  value: 2000,
   maturity: 0.8849,
   breakEven: { roas: 2.174, cpa: 19.9 },
   stopLoss: null,
   lostToBudget: 0.21,
   move: { field: 'daily budget', oldValue: '90.00', newValue: '72.00', effect },
+  noMove: '',
   channelName: 'Harbor Search',
   path: ['Gifts'],
   decided: null,
@@ -49,7 +56,7 @@ describe('a finding in sentences', () => {
       '£2,359 spent, 4,064 clicks, 48 orders so far; 88% have arrived; break-even ROAS 2.17; break-even CPA £19.90; loses 21% of the impressions it could have to its budget',
     );
     expect(view.change).toBe('Daily budget £90.00 → £72.00 (−20%)');
-    expect(view.effect.replaceAll('\u2060', '')).toBe('A day: spend −£18.00, orders −0.4 (−0.5 to −0.3)');
+    expect(view.effect.replaceAll('\u2060', '')).toBe('A day: spend −£18.00 (−£20.00 to −£9.00), orders −0.4 (−0.5 to −0.3)');
     expect(view.scale?.actual).toBeCloseTo(0.25, 10);
   });
 
@@ -66,7 +73,7 @@ describe('a finding in sentences', () => {
 
   it('says why it is not judged, and gives no figure for what is not known', () => {
     const view = findingView({ ...finding, verdict: 'not judged', unfit: 'not measured', supported: false, actual: 0, move: null }, STYLE);
-    expect(view.unfit).toContain('not all measured');
+    expect(view.unfit).toContain('not both measured');
     expect([view.actual, view.range, view.scale]).toEqual(['Not judged', '', null]);
     expect(view.evidence).toBe('£2,359 spent, 4,064 clicks');
   });

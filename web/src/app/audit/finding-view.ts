@@ -17,8 +17,7 @@ import { signedCount, signedMoney } from '../ui/signed';
 type Finding = AuditReply['findings'][number];
 
 const UNFIT_WORDS: Record<Unfit, string> = {
-  'not measured':
-    'Its spend, clicks and outcomes are not all measured on nine days of ten: a marketplace’s sales, say, never reach the orders.',
+  'not measured': 'Its spend and outcomes are not both measured on nine days of ten: a marketplace’s sales, say, never reach the orders.',
   'too early': 'Less than a third of what these clicks will bring has arrived.',
 };
 
@@ -39,6 +38,8 @@ export interface FindingView {
   readonly decided: string;
   readonly effect: string;
   readonly assumption: string;
+  /** Why no change is proposed; empty where one is. */
+  readonly noMove: string;
   /** Positions of the drawn interval on the scale around the target, 0–1; null where nothing is judged. */
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
@@ -77,6 +78,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
     change: move ? moveText(move, finding.currency ? { ...style, currency: finding.currency } : style) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
+    noMove: finding.noMove,
     scale: finding.unfit
       ? null
       : {
@@ -91,8 +93,8 @@ function evidenceText(finding: Finding, outcome: string, style: Style): string {
   const money = (amount: number): string => formatNumber(amount, 'money', style);
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
   const share = (part: number): string => formatNumber(part, 'share', style, 0);
-  const known = [`${money(finding.spend)} spent`, `${count(finding.clicks)} clicks`];
   // What is not measured is no 0.
+  const known = [`${money(finding.spend)} spent`, ...(finding.clicks > 0 ? [`${count(finding.clicks)} clicks`] : [])];
   if (finding.unfit === 'not measured') return known.join(', ');
   return [
     [...known, `${count(finding.outcomes)} ${outcome} so far`].join(', '),
@@ -114,7 +116,7 @@ function moveText(move: NonNullable<Finding['move']>, style: Style): string {
 }
 
 function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: string, style: Style): string {
-  const spend = `spend ${signedMoney(effect.spend, style)}`;
+  const spend = `spend ${signedMoney(effect.spend.middle, style)} (${signedMoney(effect.spend.low, style)} to ${signedMoney(effect.spend.high, style)})`;
   const outcomes = `${outcome} ${signedCount(effect.outcomes.middle, style)} (${signedCount(effect.outcomes.low, style)} to ${signedCount(effect.outcomes.high, style)})`;
   const profit = effect.profit
     ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})`

@@ -8,7 +8,7 @@ import { findingView } from '../audit/finding-view';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
 import { NeedClient } from '../ui/need-client';
-import { signedMoney } from '../ui/signed';
+import { summedEffectText } from './summed-effect';
 
 /** What was decided, with its evidence as it stood, and the sheet that carries accepted changes out. */
 @Component({
@@ -33,10 +33,7 @@ export class MovesPage {
     const accepted = this.service.reply()?.accepted;
     const client = this.client();
     if (!accepted || !client || accepted.moves === 0) return '';
-    const profit = accepted.profit
-      ? `; profit ${signedMoney(accepted.profit.middle, client)} a day (${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)})`
-      : '';
-    return `${formatNumber(accepted.moves, 'count', client)} accepted; spend ${signedMoney(accepted.spend, client)} a day${profit}${accepted.overlap ? '. Some change an ad and its campaign: together they do less than this sum' : ''}`;
+    return `${formatNumber(accepted.moves, 'count', client)} accepted; ${summedEffectText(accepted, client)}${accepted.overlap ? '. Some change an ad and its campaign: together they do less than this sum' : ''}`;
   });
 
   protected undo(move: Move): void {

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { formatNumber } from '@lens/core';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
-import { signedMoney } from '../ui/signed';
+import { summedEffectText } from '../moves/summed-effect';
 
 /** Accepted moves at the bottom edge, with what they are expected to do together. */
 @Component({
@@ -42,10 +42,6 @@ export class MovesTray {
     const client = this.focus.client();
     if (!accepted || !client || accepted.moves === 0) return '';
     const count = formatNumber(accepted.moves, 'count', client);
-    const spend = `spend ${signedMoney(accepted.spend, client)} a day`;
-    const profit = accepted.profit
-      ? `, profit ${signedMoney(accepted.profit.low, client)} to ${signedMoney(accepted.profit.high, client)} a day`
-      : '';
-    return `${count} ${accepted.moves === 1 ? 'move' : 'moves'} accepted for ${client.name}: ${spend}${profit}`;
+    return `${count} ${accepted.moves === 1 ? 'move' : 'moves'} accepted for ${client.name}: ${summedEffectText(accepted, client)}`;
   });
 }

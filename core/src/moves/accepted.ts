@@ -1,0 +1,42 @@
+import type { Day } from '../time/day';
+import type { Proposal } from './finding';
+import type { Setting } from './settings';
+
+/** A move that was accepted, whether or not somebody has carried it out. */
+export interface AcceptedMove {
+  readonly level: 'campaign' | 'ad';
+  readonly member: number;
+  readonly proposal: Proposal;
+  readonly decidedOn: Day;
+}
+
+/** What moves do to the settings an audit reads. */
+export class AcceptedMoves {
+  private readonly byMember = new Map<string, AcceptedMove[]>();
+
+  constructor(moves: readonly AcceptedMove[]) {
+    for (const move of moves) {
+      const key = `${move.level} ${move.member}`;
+      this.byMember.set(key, [...(this.byMember.get(key) ?? []), move]);
+    }
+  }
+
+  /** The move of a member that waits to be carried out: its setting still has the old value. */
+  waitingFor(member: string, settings: { budget: Setting | undefined; running: Setting | undefined }): AcceptedMove | undefined {
+    return this.byMember.get(member)?.find(({ proposal, decidedOn }) => {
+      const now = proposal.field === 'status' ? statusOf(settings.running) : settings.budget?.value.toFixed(2);
+      if (now !== proposal.oldValue) return false;
+      const setting = proposal.field === 'status' ? settings.running : settings.budget;
+      // A setting changed back after the decision is a new state of things.
+      return !(setting?.changed === true && setting.since > decidedOn);
+    });
+  }
+
+  /** The day of the last move of a member, where no setting would tell that it has been carried out. */
+  lastDecision(member: string): Day | undefined {
+    const days = (this.byMember.get(member) ?? []).map(({ decidedOn }) => decidedOn);
+    return days.length > 0 ? Math.max(...days) : undefined;
+  }
+}
+
+const statusOf = (setting: Setting | undefined): string | undefined => setting && (setting.value === 1 ? 'running' : 'paused');

@@ -1,0 +1,125 @@
+import { poissonInterval } from '../evidence/interval';
+import type { Effect, Finding, Ranged } from './finding';
+import { type Observed, totalOf } from './observe';
+import { CAUSED, EFFECT_DAYS, ELASTICITY, outcomesFollow, rangeOf } from './response';
+
+/** What one outcome is worth, and whether that is earned, with a known margin, or what the target would pay. */
+export interface Worth {
+  readonly each: number;
+  readonly isEarned: boolean;
+}
+
+/** An effect with what it is expected to gain a day, counting carefully; 0 or less for what had better be left. */
+export interface Expected {
+  readonly effect: Effect;
+  readonly gain: number;
+  /** The same by the outcomes just as they are counted. */
+  readonly gainAsCounted: number;
+}
+
+/** How much of a budget's change may turn up as spend at the most, in busier days than those seen. */
+const SPENT_MOST = 1.25;
+/** And at the least: the less a budget holds back, the sooner falling demand stays below it whatever it is. */
+const spentLeast = (lost: number | null): number => Math.max(0.02, Math.min(0.4, 2 * (lost ?? 0)));
+/** Counted carefully, a member that is cut has caused so many times the outcomes counted for it, one that is raised so few. */
+const CAREFUL = { cut: 1.4, raise: 0.7 };
+
+/**
+ * What a budget changed by a share does a day: spend follows it, outcomes follow spend less than in
+ * proportion, and only what the member causes is missed or gained.
+ */
+export function budgetEffect(finding: Finding, observed: Observed, share: number, worth: Worth): Expected {
+  const days = Math.max(1, observed.days.length);
+  const perDay = finding.spend / days;
+  const counted = finding.outcomes / finding.maturity / days;
+  const claimed = totalOf(observed, 'claimed') / finding.maturity / days;
+  const follow = outcomesFollow(share, ELASTICITY.middle);
+  const spend = share * perDay;
+  const least = spentLeast(finding.lostToBudget);
+  const most = Math.max(CAUSED.high, counted > 0 ? claimed / counted : 1);
+  const { low, high } = poissonInterval(finding.outcomes);
+  const doubts = [
+    { less: CAUSED.low, more: most },
+    { less: outcomesFollow(share, ELASTICITY.low) / follow, more: outcomesFollow(share, ELASTICITY.high) / follow },
+    { less: least, more: SPENT_MOST },
+    { less: finding.outcomes > 0 ? Math.max(0.05, low / finding.outcomes) : 1, more: finding.outcomes > 0 ? high / finding.outcomes : 1 },
+  ];
+  const outcomes = counted > 0 ? rangeOf(follow * counted, doubts, Math.abs(follow * counted)) : noneSeen(follow, high / days);
+  const gainOf = (times: number): number => follow * counted * times * worth.each - spend;
+  const careful = share < 0 ? Math.max(CAREFUL.cut, counted > 0 ? claimed / counted : 1) : CAREFUL.raise;
+  return {
+    effect: {
+      spend: ordered(spend, spend * least, spend * SPENT_MOST),
+      outcomes,
+      profit: worth.isEarned ? profitOf(outcomes, { spend, least }, worth.each) : null,
+      assumption:
+        'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
+    },
+    gain: gainOf(careful),
+    gainAsCounted: gainOf(1),
+  };
+}
+
+/** Nothing was brought so far: at most what so much spend could hide. */
+const noneSeen = (follow: number, most: number): Ranged => ordered(0, 0, follow * most);
+
+/** Outcomes and spend move together: much of the one comes with much of the other. */
+function profitOf(outcomes: Ranged, { spend, least }: { spend: number; least: number }, each: number): Ranged {
+  const middle = outcomes.middle * each - spend;
+  const ends = [outcomes.low, outcomes.high].flatMap((count) => [least, SPENT_MOST].map((spent) => count * each - spend * spent));
+  return { low: Math.min(...ends, middle), middle, high: Math.max(...ends, middle) };
+}
+
+/** A member's rate is drawn towards its siblings' as if it had brought so many outcomes more at theirs. */
+const SHRUNK = 4;
+/** Shares of the paused ad's spend by which the group's may move, as its siblings' clicks cost less or more. */
+const MOVED = 0.3;
+
+/**
+ * What pausing an ad does a day: its siblings are shown instead, so spend hardly changes, and its clicks
+ * bring what theirs do. Where clicks are not measured, spend stands for them.
+ */
+export function pauseEffect(
+  observed: Observed,
+  siblings: readonly Observed[],
+  { finding, worth, hasMargin }: { readonly finding: Finding; readonly worth: Worth; readonly hasMargin: boolean },
+): { readonly effect: Effect; readonly gain: number } {
+  const weigh = totalOf(observed, 'clicks') > 0 ? ('clicks' as const) : ('spend' as const);
+  const days = Math.max(1, observed.days.length);
+  const sum = (of: readonly Observed[], part: 'outcomes' | 'clicks' | 'spend'): number =>
+    of.reduce((all, each) => all + totalOf(each, part), 0);
+  const weight = totalOf(observed, weigh) / days;
+  const theirs = { count: sum(siblings, 'outcomes') / finding.maturity, weight: sum(siblings, weigh) };
+  const own = { count: totalOf(observed, 'outcomes') / finding.maturity, weight: totalOf(observed, weigh) };
+  const theirRate = theirs.weight > 0 ? theirs.count / theirs.weight : 0;
+  const ownRate = theirRate > 0 ? (own.count + SHRUNK) / (own.weight + SHRUNK / theirRate) : own.count / Math.max(1e-9, own.weight);
+  const middle = weight * (theirRate - ownRate);
+  const spread = (count: number, of: number): { less: number; more: number } => {
+    const { low, high } = poissonInterval(count);
+    return { less: (weight * (count - low)) / Math.max(1e-9, of), more: (weight * (high - count)) / Math.max(1e-9, of) };
+  };
+  const [mine, other] = [spread(own.count, own.weight), spread(theirs.count, theirs.weight)];
+  const chance = 2 * Math.sqrt((weight * (theirRate + ownRate)) / EFFECT_DAYS);
+  const outcomes: Ranged = {
+    low: middle - Math.hypot(other.less, mine.more, chance),
+    middle,
+    high: middle + Math.hypot(other.more, mine.less, chance),
+  };
+  const ownSpend = totalOf(observed, 'spend') / days;
+  const spend: Ranged = { low: -MOVED * ownSpend, middle: 0, high: MOVED * ownSpend };
+  const gain = middle * worth.each;
+  return {
+    effect: {
+      spend,
+      outcomes,
+      profit:
+        hasMargin && worth.isEarned
+          ? { low: outcomes.low * worth.each - spend.high, middle: gain, high: outcomes.high * worth.each - spend.low }
+          : null,
+      assumption: `The other ads of its group are shown instead: they take over its ${weigh === 'clicks' ? 'clicks' : 'spend'} and bring what they do now.`,
+    },
+    gain,
+  };
+}
+
+const ordered = (middle: number, a: number, b: number): Ranged => ({ middle, low: Math.min(a, b, middle), high: Math.max(a, b, middle) });

@@ -1,0 +1,134 @@
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { rmSync } from 'node:fs';
+import { connectDemo } from '../market/src/demo/connect';
+import { Market } from '../market/src/market';
+import { type Change, Settings } from '../market/src/people/settings';
+import { createMarketServer } from '../market/src/serve/server';
+import { isoDay } from '../market/src/world/calendar';
+import type { ClientWorld } from '../market/src/world/spec';
+import { freshFolder, startServer } from '../server/test/harness';
+import type { Figure } from './figures';
+import { bestBudgets, earned, type Lived, lived, promiseOf } from './lived';
+import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
+
+export interface JudgeOptions {
+  readonly clients: readonly ClientWorld[];
+  readonly rounds: number;
+  readonly say: (line: string) => void;
+}
+
+interface Made {
+  readonly accepted: Accepted;
+  readonly change: Change;
+}
+
+const WEEK = 7;
+const WINDOW = 28;
+
+/** Lives some clients through weekly rounds of whatever the product proposes, and measures what it did against the truth. */
+export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promise<Figure[]> {
+  const market = Market.open(undefined, () => undefined, clients);
+  const outside: Server = createMarketServer(market).listen(0, '127.0.0.1');
+  await new Promise((resolve) => outside.once('listening', resolve));
+  const marketAddress = `http://127.0.0.1:${(outside.address() as AddressInfo).port}`;
+  const folder = freshFolder();
+  const server = await startServer(folder, marketAddress);
+  try {
+    say('The product fetches the history.');
+    await connectDemo(server.address, marketAddress, () => undefined, clients);
+    const ids = await clientIds(server.address);
+    const first = market.today;
+    const made = new Map(clients.map((client) => [client, [] as Made[]]));
+    for (let round = 0; round < rounds; round++) {
+      for (const client of clients) {
+        const id = ids.get(client.name) ?? '';
+        if (round > 0) await refreshAll(server.address, id);
+        const period = { from: isoDay(market.today - WINDOW), to: isoDay(market.today - 1) };
+        const accepted = await acceptAll(server.address, id, period);
+        for (const each of accepted) {
+          const change = changeOf(client, each, market.today);
+          market.change(change);
+          made.get(client)?.push({ accepted: each, change });
+        }
+        say(`Round ${round + 1}, ${client.name}: ${accepted.length} moves accepted.`);
+      }
+      market.advance(WEEK);
+    }
+    return clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today }));
+  } finally {
+    await server.stop();
+    outside.closeAllConnections();
+    outside.close();
+    for (const path of [folder, `${folder}.key`]) rmSync(path, { recursive: true, force: true });
+  }
+}
+
+/** What a channel is told for a move. */
+function changeOf(client: ClientWorld, { finding, externalId }: Accepted, day: number): Change {
+  const { field, newValue } = finding.move;
+  const campaign = client.campaigns.find(({ id }) => externalId === id || externalId.startsWith(`${id}-`))?.id ?? '';
+  if (field === 'daily budget') return { day, campaign, by: 'judge', field, what: '', value: newValue };
+  return { day, campaign, by: 'judge', field: 'ad status', what: externalId, value: 'paused' };
+}
+
+function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { from: number; to: number }): Figure[] {
+  const after = { from: to, to: to + WINDOW - 1 };
+  const changes = made.map(({ change }) => change);
+  const alone = earned(client, lived(client, [], after));
+  const gain = earned(client, lived(client, changes, after)) - alone;
+  const best = earned(client, lived(client, bestBudgets(client, [], after), after)) - alone;
+  const held = made.map((each, at) => heldRange(client, each, changes.slice(0, at)));
+  const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
+  const settings = new Settings(client, changes);
+  const groups = client.campaigns
+    .filter(({ budget }) => budget > 0)
+    .flatMap((campaign) => campaign.groups.map((group) => ({ campaign, group })));
+  const dark = groups.filter(({ campaign, group }) => group.ads.length > 0 && group.ads.every((ad) => !settings.adRuns(campaign, ad, to)));
+  const during = earned(client, lived(client, changes, { from, to: to - 1 })) - earned(client, lived(client, [], { from, to: to - 1 }));
+  const name = (text: string): string => `${client.name}: ${text}`;
+  return [
+    { name: name(`moves accepted`), value: made.length, bar: null, unit: '' },
+    { name: name('gain of the rounds themselves, against leaving alone'), value: during, bar: null, unit: '' },
+    { name: name('gain in the 28 days after, against leaving alone'), value: gain, bar: 0, unit: '' },
+    { name: name('that gain as a share of the best budgets found'), value: best > 0 ? gain / best : 0, bar: 0, unit: '%' },
+    { name: name('moves whose range of outcomes holds what then happens'), value: share(({ outcomes }) => outcomes), bar: 0.8, unit: '%' },
+    { name: name('moves whose range of spend holds what then happens'), value: share(({ spend }) => spend), bar: 0.8, unit: '%' },
+    { name: name('moves whose range of profit, where told, holds'), value: share(({ profit }) => profit), bar: 0.8, unit: '%' },
+    { name: name('groups with an ad that runs'), value: (groups.length - dark.length) / groups.length, bar: 1, unit: '%' },
+  ];
+}
+
+/** Lives a move with and without it, after the moves before it, and looks whether its ranges hold the difference a day. */
+function heldRange(client: ClientWorld, { accepted, change }: Made, before: readonly Change[]) {
+  const days = { from: change.day, to: change.day + WINDOW - 1 };
+  const [without, with_]: [Lived, Lived] = [lived(client, before, days), lived(client, [...before, change], days)];
+  const { spend, outcomes, profit } = accepted.finding.move.effect;
+  const [margin] = promiseOf(client).margins;
+  const inside = ({ low, high }: { low: number; high: number }, amount: number): boolean => amount >= low - 1e-9 && amount <= high + 1e-9;
+  const difference = (of: (lived: Lived) => number): number => (of(with_) - of(without)) / WINDOW;
+  const seen = {
+    spend: difference((each) => each.spend),
+    outcomes: difference((each) => each.outcomes),
+    profit: difference((each) => each.value * (margin?.share ?? 0) - each.spend),
+  };
+  if (process.env['JUDGE_MOVES'])
+    console.log(
+      client.name,
+      accepted.finding.level,
+      accepted.finding.name.slice(0, 30),
+      accepted.finding.move.oldValue,
+      accepted.finding.move.newValue,
+      ...(['spend', 'outcomes', 'profit'] as const).map((part) => {
+        const range = { spend, outcomes, profit }[part];
+        return range
+          ? `${part} ${seen[part].toFixed(2)} in ${range.low.toFixed(2)} … ${range.middle.toFixed(2)} … ${range.high.toFixed(2)} ${inside(range, seen[part]) ? '' : '!'}`
+          : '';
+      }),
+    );
+  return {
+    spend: inside(spend, seen.spend),
+    outcomes: inside(outcomes, seen.outcomes),
+    profit: profit === null || inside(profit, seen.profit),
+  };
+}
