@@ -1,4 +1,4 @@
-import { METRIC_SETS, NAME_PARTS, RESULT_SETS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
+import { METRIC_SETS, NAME_PARTS, ORDERS_MEANT, RESULT_SETS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -30,7 +30,13 @@ const ordered = (each: { from: number; to: number }): boolean => each.from <= ea
 const orderedMessage = { message: 'The first day comes after the last', path: ['to'] };
 
 export const target = datedNumber
-  .extend({ metric: targetMetric, value: z.number().positive('A target is more than 0'), countedBy, basis })
+  .extend({
+    metric: targetMetric,
+    value: z.number().positive('A target is more than 0'),
+    countedBy,
+    basis,
+    orders: z.enum(ORDERS_MEANT).default('all'),
+  })
   .refine(ordered, orderedMessage);
 export const margin = datedNumber
   .extend({ share: z.number().positive('A margin is more than 0 %').max(1, 'A margin is at most 100 %') })
@@ -67,6 +73,8 @@ export const clientGlance = z.object({
   period: dayRange.nullable(),
   target: target.nullable(),
   actual: figure.nullable(),
+  /** The same of the orders that the target does not mean, named so that neither is taken for the other; null where there is no difference. */
+  other: z.object({ orders: z.enum(ORDERS_MEANT), actual: figure, met: z.number().nullable() }).nullable(),
   /** Share of the target met; null where it cannot be said. */
   met: z.number().nullable(),
   /** Supported: the interval of the figure lies on one side of the target. */

@@ -25,7 +25,7 @@ export const comparisonTable = z.object({
     z.object({
       key: z.string(),
       parent: z.string().nullable(),
-      kind: z.enum(['total', 'shown', 'member', 'not matched', 'not broken down']),
+      kind: z.enum(['total', 'matched', 'shown', 'member', 'not matched', 'not broken down']),
       level: z.string(),
       name: z.string(),
       channel: z.string().nullable(),

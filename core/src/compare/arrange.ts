@@ -23,7 +23,7 @@ export function arrange(
 ): ComparisonRow[] {
   const total = members.find((member) => member.kind === 'total');
   const children = groupBy(
-    members.filter((member) => member !== total),
+    members.filter(({ kind }) => !isTotal(kind)),
     (member) => member.parent ?? '',
   );
   const hits = named(members, question.filter);
@@ -51,7 +51,8 @@ export function arrange(
     }
   };
   visit('');
-  const totals = [total, shownMember(members, question.filter)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
+  const matched = members.find(({ kind }) => kind === 'matched');
+  const totals = [total, matched, shownMember(members, question.filter)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
   return [...totals, ...rows];
 }
 
@@ -71,7 +72,8 @@ export function shownMember(members: readonly Member[], filter: string): Member 
   };
 }
 
-const RANK: Record<Member['kind'], number> = { total: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
+const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
+const isTotal = (kind: Member['kind']): boolean => kind === 'total' || kind === 'matched';
 
 function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
   const { key, parent, kind, level, name, channel, depth } = member;
@@ -81,7 +83,7 @@ function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean):
 /** Members the filter names, none inside another, so that their sum counts nothing twice. */
 function named(members: readonly Member[], filter: string): Member[] {
   const wanted = filter.trim().toLocaleLowerCase('en');
-  const rows = members.filter((member) => member.kind !== 'total');
+  const rows = members.filter(({ kind }) => !isTotal(kind));
   if (wanted === '') return rows.filter((member) => member.parent === null);
   const hits = rows.filter((member) => member.name.toLocaleLowerCase('en').includes(wanted));
   const keys = new Set(hits.map((hit) => hit.key));

@@ -350,3 +350,28 @@ describe('changes of claims that still arrive', () => {
     expect(changed('total')).toMatchObject({ beyondChance: false });
   });
 });
+
+describe('orders that match no campaign', () => {
+  const feed = feedOf([row(12, 1, 100, 50)]);
+  const sold = (...campaigns: number[]) =>
+    orderTable(
+      campaigns.map((campaign) => ({ sale: 12, click: 12, campaign, value: 60 })),
+      0,
+      19,
+    );
+
+  it.each(['sale', 'click'] as const)('are told apart from those that do, by %s date', (basis) => {
+    const table = ask(tablesOf([feed], { orders: [sold(1, 1, -1)] }), { basis });
+    expect(table.rows.slice(0, 2).map(({ key, kind, name }) => [key, kind, name])).toEqual([
+      ['total', 'total', 'Total'],
+      ['matched', 'matched', 'Matched to campaigns'],
+    ]);
+    expect(figureOf(table, 'total', 'roas')).toEqual(value(1.8));
+    expect(figureOf(table, 'matched', 'roas')).toEqual(value(1.2));
+    expect(figureOf(table, 'matched', 'spend')).toEqual(value(100));
+  });
+
+  it('make no row of their own where there are none', () => {
+    expect(rowOf(ask(tablesOf([feed], { orders: [sold(1)] })), 'matched')).toBeUndefined();
+  });
+});

@@ -73,8 +73,11 @@ export function answer(
 }
 
 /** The member of a row key, `shown` for what the question's filter keeps; undefined where there is none. */
-export const memberNamed = (members: readonly Member[], { filter }: Question, key: string): Member | undefined =>
-  key === 'shown' ? shownMember(members, filter) : members.find((each) => each.key === key);
+export function memberNamed(members: readonly Member[], { filter }: Question, key: string): Member | undefined {
+  if (key === 'shown') return shownMember(members, filter);
+  // Where a metric counts no orders, all of it is matched.
+  return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
+}
 
 /**
  * Answers a comparison: members as a tree, every metric of the set, with its change. `lastDay` is

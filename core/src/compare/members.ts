@@ -9,7 +9,7 @@ import { isPeople } from '../measure/term';
 import type { Names } from './arrange';
 import { depthOf, nodeKey, parentOf } from './row-key';
 
-export type RowKind = 'total' | 'shown' | 'member' | 'not matched' | 'not broken down';
+export type RowKind = 'total' | 'matched' | 'shown' | 'member' | 'not matched' | 'not broken down';
 
 /** A row before it has figures: what it is made of. */
 export interface Member {
@@ -42,6 +42,18 @@ export function membersOf(sums: Sums, names: Names): Member[] {
   const members: Member[] = [
     member({ key: 'total', kind: 'total', level: 'total', name: 'Total', contributions: all, nodes: [...campaigns, sums.notMatched] }),
   ];
+  // What the ads brought, apart from what came anyway: both are told wherever there is a difference.
+  if (hasAmounts(sums, sums.notMatched))
+    members.push(
+      member({
+        key: 'matched',
+        kind: 'matched',
+        level: 'total',
+        name: 'Matched to campaigns',
+        contributions: (bucket) => of(campaigns, media, bucket),
+        nodes: campaigns,
+      }),
+    );
   const nodes = sums.nodes.flatMap((level) => level.all()).filter((node) => hasAmounts(sums, node));
   const within = groupBy(nodes, (node) => (node.parent ? '' : channelOf(node)));
   for (const [channel, own] of groupBy(campaigns, channelOf)) {

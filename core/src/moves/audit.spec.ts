@@ -1,10 +1,22 @@
-import { audit, type ClientTables, type FeedTable, type Finding, placeOnScale, settingsOf, surenessOf, type Target } from '../index';
+import {
+  type AcceptedMove,
+  audit,
+  type ClientTables,
+  type FeedTable,
+  type Finding,
+  placeOnScale,
+  poissonInterval,
+  seededRandom,
+  settingsOf,
+  surenessOf,
+  type Target,
+} from '../index';
 import { names, tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
 
 const DAYS = Array.from({ length: 10 }, (_, at) => 10 + at);
 const LAST_DAY = 19;
-const ROAS: Target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', from: 0, to: 99 };
+const ROAS: Target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', orders: 'matched', from: 0, to: 99 };
 const LEADS: Target = { ...ROAS, metric: 'cost-per-lead', value: 20 };
 
 interface Given {
@@ -61,9 +73,13 @@ describe('audit', () => {
     expect(campaign.range.high).toBeLessThan(2.5);
     expect(campaign.breakEven).toEqual({ roas: 2, cpa: 20 });
     expect(campaign.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '40.00' });
-    expect(campaign.move?.effect.spend).toBeCloseTo(-10, 10);
-    expect(campaign.move?.effect.outcomes.middle).toBeCloseTo(-0.2, 10);
-    expect(campaign.move?.effect.profit?.middle).toBeCloseTo(0.2 * (50 - 40 * 0.5), 10);
+    expect(campaign.move?.effect.spend.middle).toBeCloseTo(-10, 10);
+    // The last fifth of a budget brings less than a fifth: 1 − 0.8^0.7 = 14.5 %.
+    expect(campaign.move?.effect.outcomes.middle).toBeCloseTo(-0.1446, 4);
+    expect(campaign.move?.effect.profit?.middle).toBeCloseTo(10 - 0.1446 * 40 * 0.5, 2);
+    const { low, high } = campaign.move?.effect.outcomes ?? { low: 0, high: 0 };
+    expect(low).toBeLessThan(-0.25);
+    expect(high).toBeGreaterThan(-0.08);
   });
 
   it('leaves undecided what few orders cannot tell, and says how much more is needed', () => {
@@ -87,6 +103,140 @@ describe('audit', () => {
     expect(of(findings, 'ad', 100)).toMatchObject({ actual: 0, move: { field: 'status', newValue: 'paused' } });
     const alone = run(world([loser, { campaign: 2, ad: 200, spend: 40, clicks: 60, orders: 5 }]));
     expect(of(alone.findings, 'ad', 100)).toMatchObject({ supported: true, move: null });
+  });
+
+  it('expects a paused ad’s clicks to bring what its siblings’ do, and its spend to go to them', () => {
+    const { findings } = run(
+      world([
+        { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 0 },
+        { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 5 },
+      ]),
+    );
+    const effect = of(findings, 'ad', 100).move?.effect;
+    // 60 clicks at the siblings’ 50 in 600, less its own rate drawn towards theirs: 4 / (600 + 4 × 12).
+    expect(effect?.outcomes.middle).toBeCloseTo(60 * (50 / 600 - 4 / 648), 6);
+    expect(effect?.spend).toEqual({ low: -12, middle: 0, high: 12 });
+    expect(effect?.profit?.middle).toBeCloseTo((effect?.outcomes.middle ?? 0) * 20, 6);
+  });
+
+  it('pauses no ad whose siblings are no better', () => {
+    const { findings } = run(
+      world([
+        { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 1 },
+        { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 1 },
+        { campaign: 1, ad: 102, spend: 4, clicks: 6, orders: 1 },
+      ]),
+    );
+    expect(of(findings, 'ad', 100)).toMatchObject({ supported: true, verdict: 'misses' });
+    const both = run(world([100, 101, 102].map((ad) => ({ campaign: 1, ad, spend: 40, clicks: 60, orders: 1 }))));
+    const reasons = [100, 101, 102].map((ad) => of(both.findings, 'ad', ad)).filter(({ move }) => move === null);
+    expect(reasons).toHaveLength(3);
+    expect(reasons.map(({ noMove }) => noMove).join()).toContain('so do the others of its group');
+  });
+
+  it('counts an ad that has not been seen for days as paused: its last sibling stays', () => {
+    const ads = [
+      { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 0 },
+      { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 5 },
+    ];
+    const tables = world(ads);
+    const [feed, campaigns] = tables.feeds as [FeedTable, FeedTable];
+    const kept = [...feed.day.keys()].filter((row) => feed.codes.get('ad')?.[row] !== 101 || (feed.day[row] ?? 0) < 15);
+    const rows = <A extends Int32Array | Float64Array>(column: A): A => column.filter((_, row) => kept.includes(row)) as A;
+    const cut: FeedTable = {
+      ...feed,
+      length: kept.length,
+      day: rows(feed.day),
+      importId: rows(feed.importId),
+      codes: new Map([...feed.codes].map(([name, column]) => [name, rows(column)])),
+      amounts: new Map([...feed.amounts].map(([name, column]) => [name, rows(column)])),
+    };
+    const { findings } = run({ ...tables, feeds: [cut, campaigns] });
+    expect(of(findings, 'ad', 100)).toMatchObject({ supported: true, verdict: 'misses', move: null });
+    expect(of(findings, 'ad', 100).noMove).toContain('the group would show nothing');
+  });
+
+  describe('after a decision', () => {
+    const loser = [{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }];
+    const accepted = (tables: ClientTables, decidedOn: number): AcceptedMove[] => {
+      const { move } = of(run(tables).findings, 'campaign', 1);
+      return move ? [{ level: 'campaign', member: 1, proposal: move, decidedOn }] : [];
+    };
+    const again = (tables: ClientTables, moves: readonly AcceptedMove[], lastDay = LAST_DAY) =>
+      audit({ tables, target: ROAS, days: { from: 10, to: lastDay }, lastDay, names, accepted: moves });
+
+    it('waits for the change to be carried out before it proposes another', () => {
+      const tables = world(loser);
+      const moves = accepted(tables, LAST_DAY);
+      expect(of(again(tables, moves).findings, 'campaign', 1).move).toEqual(moves[0]?.proposal);
+    });
+
+    it('judges a changed member only on the days since', () => {
+      const tables = world(loser);
+      const moves = accepted(tables, 15);
+      const budgets = tables.feeds[1]?.amounts.get('daily budget');
+      tables.feeds[1]?.day.forEach((day, row) => day >= 16 && budgets?.fill(40e6, row, row + 1));
+      const campaign = of(again(tables, moves).findings, 'campaign', 1);
+      expect(campaign).toMatchObject({ days: { from: 16, to: 19 }, spend: 200, outcomes: 4 });
+      expect(campaign.move?.oldValue ?? '40.00').toBe('40.00');
+      expect(of(run(tables).findings, 'ad', 100)).toMatchObject({ days: { from: 10, to: 19 } });
+    });
+
+    it('does not pause the last ad while the pause of its sibling waits', () => {
+      const ads = world([
+        { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 0 },
+        { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 0 },
+        { campaign: 1, ad: 102, spend: 40, clicks: 60, orders: 6 },
+      ]);
+      const { move } = of(run(ads).findings, 'ad', 100);
+      expect(move).toMatchObject({ newValue: 'paused' });
+      if (!move) return;
+      const waiting = [101, 102].map((member): AcceptedMove => ({ level: 'ad', member, proposal: move, decidedOn: LAST_DAY }));
+      expect(of(again(ads, waiting).findings, 'ad', 100)).toMatchObject({ move: null });
+    });
+  });
+
+  it('leaves what misses the target and still earns, and says that it does', () => {
+    const target: Target = { ...LEADS, metric: 'cost-per-booking', value: 2 };
+    const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 8 }]);
+    const bookings = { ...tables, orders: tables.orders.map((orders) => ({ ...orders, action: 'booking' })) };
+    // 6.25 a booking that earns 20: over the target, and worth having to the last.
+    expect(of(run(bookings, target).findings, 'campaign', 1)).toMatchObject({
+      verdict: 'misses',
+      supported: true,
+      move: null,
+      noMove: expect.stringContaining('still earns more than it costs'),
+    });
+  });
+
+  it('judges a cost by spend where clicks are not measured and everything has arrived', () => {
+    const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }], { action: 'lead' });
+    for (const feed of tables.feeds) feed.amounts.get('clicks')?.fill(NaN);
+    expect(of(run(tables, LEADS).findings, 'campaign', 1)).toMatchObject({ verdict: 'misses', unfit: null, supported: true, actual: 50 });
+  });
+
+  it('widens a range by what is not known of late outcomes', () => {
+    const late = (seed: number, perDay: number) => {
+      const random = seededRandom(seed);
+      const orders = Array.from({ length: 100 }, (_, at) => at - 80).flatMap((click) =>
+        Array.from({ length: perDay }, () => ({
+          sale: click + Math.floor(random() * 12),
+          click,
+          campaign: 1,
+          group: 10,
+          ad: 100,
+          value: 40,
+        })),
+      );
+      const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 0 }], { action: 'lead' });
+      const known = orders.filter(({ sale }) => sale <= LAST_DAY);
+      return of(run({ ...tables, orders: [{ ...orderTable(known, -80, LAST_DAY), action: 'lead' }] }, LEADS).findings, 'campaign', 1);
+    };
+    const { range, maturity, outcomes, spend } = late(1, 4);
+    expect(maturity).toBeLessThan(0.8);
+    const count = poissonInterval(outcomes);
+    expect(range.low).toBeLessThan((spend * maturity) / count.high);
+    expect(range.high ?? Infinity).toBeGreaterThan((spend * maturity) / count.low);
   });
 
   it('stops an ad past its cap without one early step, on mature days since the last change', () => {

@@ -87,6 +87,10 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
     days,
     lastDay,
     accepted: new AcceptedMoves(accepted),
+    lateShare: (campaign) => {
+      const curve = observation.lateness.of({ ...lateTermOf(target), part: 'count' }, campaign);
+      return curve ? 1 - shareBy(curve, 0) : 0;
+    },
     accounts: tables.accounts,
     margin: marginOn(tables.margin, days.to),
     usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,

@@ -21,14 +21,28 @@ export interface Expected {
 const SPENT_MOST = 1.25;
 /** And at the least: the less a budget holds back, the sooner falling demand stays below it whatever it is. */
 const spentLeast = (lost: number | null): number => Math.max(0.02, Math.min(0.4, 2 * (lost ?? 0)));
-/** Counted carefully, a member that is cut has caused so many times the outcomes counted for it, one that is raised so few. */
-const CAREFUL = { cut: 1.4, raise: 0.7 };
+/**
+ * Counted carefully, a member that is cut has caused more outcomes than are counted for it: the later they
+ * come, the more of what it began is finished, and counted, elsewhere. One that is raised causes fewer.
+ */
+const carefulTimes = (share: number, lateShare: number): number => (share < 0 ? 1.2 + 0.8 * lateShare : 0.7);
+/** And what is gained by a move is to be a clear part of the money it moves. */
+const CLEARLY = 0.1;
+
+/** How a budget is to change. */
+export interface BudgetChange {
+  /** −0.2 for a fifth less. */
+  readonly share: number;
+  readonly worth: Worth;
+  /** Share of its outcomes that come later than on the day of the click. */
+  readonly lateShare: number;
+}
 
 /**
  * What a budget changed by a share does a day: spend follows it, outcomes follow spend less than in
  * proportion, and only what the member causes is missed or gained.
  */
-export function budgetEffect(finding: Finding, observed: Observed, share: number, worth: Worth): Expected {
+export function budgetEffect(finding: Finding, observed: Observed, { share, worth, lateShare }: BudgetChange): Expected {
   const days = Math.max(1, observed.days.length);
   const perDay = finding.spend / days;
   const counted = finding.outcomes / finding.maturity / days;
@@ -36,7 +50,7 @@ export function budgetEffect(finding: Finding, observed: Observed, share: number
   const follow = outcomesFollow(share, ELASTICITY.middle);
   const spend = share * perDay;
   const least = spentLeast(finding.lostToBudget);
-  const most = Math.max(CAUSED.high, counted > 0 ? claimed / counted : 1);
+  const most = Math.max(CAUSED.high, carefulTimes(-1, lateShare), counted > 0 ? claimed / counted : 1);
   const { low, high } = poissonInterval(finding.outcomes);
   const doubts = [
     { less: CAUSED.low, more: most },
@@ -46,7 +60,7 @@ export function budgetEffect(finding: Finding, observed: Observed, share: number
   ];
   const outcomes = counted > 0 ? rangeOf(follow * counted, doubts, Math.abs(follow * counted)) : noneSeen(follow, high / days);
   const gainOf = (times: number): number => follow * counted * times * worth.each - spend;
-  const careful = share < 0 ? Math.max(CAREFUL.cut, counted > 0 ? claimed / counted : 1) : CAREFUL.raise;
+  const careful = Math.max(carefulTimes(share, lateShare), share < 0 && counted > 0 ? claimed / counted : 0);
   return {
     effect: {
       spend: ordered(spend, spend * least, spend * SPENT_MOST),
@@ -55,7 +69,7 @@ export function budgetEffect(finding: Finding, observed: Observed, share: number
       assumption:
         'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
     },
-    gain: gainOf(careful),
+    gain: gainOf(careful) - CLEARLY * Math.abs(spend),
     gainAsCounted: gainOf(1),
   };
 }

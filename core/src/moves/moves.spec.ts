@@ -30,7 +30,7 @@ describe('stop loss', () => {
 });
 
 describe('targets', () => {
-  const roas: Target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', from: 0, to: 10 };
+  const roas: Target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', orders: 'all', from: 0, to: 10 };
   const cost: Target = { ...roas, metric: 'cost-per-lead', value: 20 };
 
   it('measures how much is met in the direction of the target', () => {

@@ -18,6 +18,8 @@ export interface Situation {
   readonly budgets: ReadonlyMap<string, Setting>;
   readonly running: ReadonlyMap<string, Setting>;
   readonly accepted: AcceptedMoves;
+  /** Share of a campaign's outcomes that come later than on the day of the click; 0 where nothing tells. */
+  readonly lateShare: (campaign: number) => number;
 }
 
 /** The most a budget moves at once. */
@@ -119,7 +121,11 @@ function lowerBudget(judged: Judged, situation: Situation): Answer {
   const step = -Math.min(STEP_LIMIT, Math.max(LEAST_STEP, 1 - reached));
   const change = changed(finding, situation, step);
   if (!change) return because('Its daily budget is not known, so it cannot be said what to lower it to.');
-  const effect = budgetEffect(finding, observed, change.share, worthOf(judged, situation));
+  const effect = budgetEffect(finding, observed, {
+    share: change.share,
+    worth: worthOf(judged, situation),
+    lateShare: situation.lateShare(observed.campaign),
+  });
   if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
   if (effect.gainAsCounted > 0)
     return because(
@@ -144,7 +150,11 @@ function raiseBudget(judged: Judged, situation: Situation): Answer {
     );
   const change = changed(finding, situation, Math.min(STEP_LIMIT, lost / (1 - lost)));
   if (!change) return because('Its daily budget is not known, so it cannot be said what to raise it to.');
-  const effect = budgetEffect(finding, observed, change.share, worthOf(judged, situation));
+  const effect = budgetEffect(finding, observed, {
+    share: change.share,
+    worth: worthOf(judged, situation),
+    lateShare: situation.lateShare(observed.campaign),
+  });
   if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
   const share = Math.round(ELASTICITY.middle * 100);
   return because(

@@ -24,10 +24,16 @@ export const USUAL_TARGET: Record<ResultSetId, TargetMetric> = {
   installs: 'cost-per-install',
 };
 
+/** Which orders a target is held against: those that lead to a campaign, or all there were, whatever brought them. */
+export const ORDERS_MEANT = ['matched', 'all'] as const;
+export type OrdersMeant = (typeof ORDERS_MEANT)[number];
+export const ORDERS_WORDS: Readonly<Record<OrdersMeant, string>> = { matched: 'matched to campaigns', all: 'all of them' };
+
 /** What the client was promised, for the days from–to, and whose count settles it. */
 export interface Target extends Counting, DayRange {
   readonly metric: TargetMetric;
   readonly value: number;
+  readonly orders: OrdersMeant;
 }
 
 /** The target of a metric in force on the last day of a period. */

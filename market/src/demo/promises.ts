@@ -4,7 +4,7 @@ import { isoDay } from '../world/calendar';
 import type { ChannelId } from '../world/spec';
 
 const ALWAYS = { from: '2025-09-01', to: '2026-12-31' };
-const counted = { countedBy: 'orders', basis: 'sale' } as const;
+const counted = { countedBy: 'orders', basis: 'sale', orders: 'matched' } as const;
 
 /** What a unit of an account's currency was worth each month, as the agency's bank wrote it. */
 function monthlyRates(clientId: string, channel: ChannelId): object[] {

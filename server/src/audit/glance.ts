@@ -4,6 +4,7 @@ import {
   dayParts,
   type Figure,
   metricNamed,
+  type OrdersMeant,
   pacing,
   resolvePeriod,
   shareMet,
@@ -31,6 +32,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     period: null,
     target: null,
     actual: null,
+    other: null,
     met: null,
     sureness: 'undecided',
     spend: null,
@@ -43,32 +45,46 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const { targets, budgets } = promisesOf(db, client.id);
   const target = targetFor(targets, period) ?? null;
   const plan = budgets.find((each) => each.from <= period.to && period.to <= each.to)?.amount ?? null;
-  const totals = await totalsOf(context, client, target, period);
+  const { spend, arrived, ...totals } = await totalsOf(context, client, target, period);
   const decided = new Set(moves.map(({ subject }) => subject));
   const audit = await queries.audit(client.id, period, today);
   const proposals = audit.findings.filter((finding) => finding.move && !decided.has(subjectOf(finding, finding.move))).length;
-  const spent = totals.spend.kind === 'value' ? totals.spend.value : null;
-  const met = target ? shareMet(target, totals.actual) : undefined;
-  const count = totals.count.kind === 'value' ? totals.count.value : undefined;
+  const spent = spend.kind === 'value' ? spend.value : null;
+  const meant = totals[target?.orders ?? 'all'];
+  const met = target ? shareMet(target, meant.actual) : undefined;
+  const count = meant.count.kind === 'value' ? meant.count.value : undefined;
   return {
     client,
     period,
     target,
-    actual: target ? totals.actual : null,
+    actual: target ? meant.actual : null,
+    other: target && totals.differ ? otherOf(target, totals) : null,
     met: met ?? null,
-    sureness: surenessOf(met, count, totals.arrived ?? undefined),
-    spend: totals.spend,
+    sureness: surenessOf(met, count, arrived ?? undefined),
+    spend,
     plan,
     pacing: plan !== null && spent !== null ? (pacing(plan, spent, dayParts(period.to).date, daysInMonth(period.to)) ?? null) : null,
     waiting: { proposals, accepted },
   };
 }
 
-interface Totals {
-  readonly spend: Figure;
+/** The figure of a target's metric and the count behind it, of the orders the target may mean. */
+interface Total {
   readonly actual: Figure;
   readonly count: Figure;
+}
+
+interface Totals extends Record<OrdersMeant, Total> {
+  readonly spend: Figure;
+  /** Whether some orders match no campaign, so that the two are not the same. */
+  readonly differ: boolean;
   readonly arrived: number | null;
+}
+
+function otherOf(target: Target, totals: Pick<Totals, OrdersMeant>): ClientGlance['other'] {
+  const orders = target.orders === 'all' ? 'matched' : 'all';
+  const { actual } = totals[orders];
+  return { orders, actual, met: shareMet(target, actual) ?? null };
 }
 
 async function totalsOf(
@@ -77,16 +93,24 @@ async function totalsOf(
   target: Target | null,
   period: { from: number; to: number },
 ): Promise<Totals> {
-  const anyTarget: Target = target ?? { metric: 'roas', value: 1, countedBy: 'orders', basis: 'sale', ...period };
+  const anyTarget: Target = target ?? { metric: 'roas', value: 1, countedBy: 'orders', basis: 'sale', orders: 'all', ...period };
   const table = await queries.compare(targetQuestion(client, anyTarget, period), period.to + 1);
-  const total = (metric: string): Figure => {
+  const row = (key: string): number => table.rows.findIndex((each) => each.key === key);
+  const matched = row('matched');
+  const figure = (at: number, metric: string): Figure => {
     const column = table.columns[table.metrics.findIndex((each) => each === metric)];
-    return (column && unpackFigures(column.now)[0]) ?? { kind: 'gap', gap: 'not measured' };
+    return (column && unpackFigures(column.now)[at]) ?? { kind: 'gap', gap: 'not measured' };
   };
+  const total = (at: number): Total => ({
+    actual: figure(at, metricNamed(anyTarget.metric).id),
+    count: figure(at, TARGET_METRICS[anyTarget.metric].count),
+  });
+  const all = row('total');
   return {
-    spend: total('spend'),
-    actual: total(metricNamed(anyTarget.metric).id),
-    count: total(TARGET_METRICS[anyTarget.metric].count),
+    spend: figure(all, 'spend'),
+    all: total(all),
+    matched: total(matched < 0 ? all : matched),
+    differ: matched >= 0,
     arrived: table.arrived,
   };
 }

@@ -1,5 +1,5 @@
 import type { Account, Channel, Client, Promises } from '@lens/contract';
-import { type CountedBy, type DayRange, isTimeZone, type TargetMetric } from '@lens/core';
+import { type CountedBy, type DayRange, isTimeZone, type OrdersMeant, type TargetMetric } from '@lens/core';
 import type { Db } from './database';
 
 const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
@@ -68,18 +68,27 @@ interface PromiseRow {
   metric: TargetMetric;
   countedBy: CountedBy;
   basis: 'click' | 'sale';
+  orders: OrdersMeant;
   currency: string;
 }
 
 export function promisesOf(db: Db, client: string): Promises {
   const rows = db
     .prepare<[string], PromiseRow>(
-      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis, currency FROM promise WHERE client_id = ? ORDER BY from_day, id',
+      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis, orders_meant AS orders, currency FROM promise WHERE client_id = ? ORDER BY from_day, id',
     )
     .all(client);
   const of = (kind: PromiseRow['kind']): PromiseRow[] => rows.filter((row) => row.kind === kind);
   return {
-    targets: of('target').map(({ from, to, value, metric, countedBy, basis }) => ({ from, to, value, metric, countedBy, basis })),
+    targets: of('target').map(({ from, to, value, metric, countedBy, basis, orders }) => ({
+      from,
+      to,
+      value,
+      metric,
+      countedBy,
+      basis,
+      orders,
+    })),
     margins: of('margin').map(({ from, to, value }) => ({ from, to, share: value })),
     budgets: of('budget').map(({ from, to, value }) => ({ from, to, amount: value })),
     rates: of('rate').map(({ from, to, value, currency }) => ({ from, to, currency, rate: value })),
@@ -88,10 +97,10 @@ export function promisesOf(db: Db, client: string): Promises {
 
 export function replacePromises(db: Db, client: string, { targets, margins, budgets, rates }: Promises): void {
   const insert = db.prepare(
-    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, currency)
-     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis, @currency)`,
+    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, orders_meant, currency)
+     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis, @orders, @currency)`,
   );
-  const plain = { client, metric: null, countedBy: null, basis: null, currency: null };
+  const plain = { client, metric: null, countedBy: null, basis: null, orders: null, currency: null };
   db.transaction(() => {
     db.prepare('DELETE FROM promise WHERE client_id = ?').run(client);
     for (const target of targets) insert.run({ ...plain, kind: 'target', ...target });

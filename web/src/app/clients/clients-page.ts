@@ -5,7 +5,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { ClientGlance } from '@lens/contract';
-import { COUNTED_WORDS, type CountedBy, type Figure, figureText, formatNumber, metricNamed, rangeText } from '@lens/core';
+import { COUNTED_WORDS, type CountedBy, type Figure, figureText, formatNumber, metricNamed, type OrdersMeant, rangeText } from '@lens/core';
 import { startWith, Subject, switchMap } from 'rxjs';
 import { DEFAULT_FOCUS, writeFocus } from '../data/address';
 import { Api } from '../data/api';
@@ -54,6 +54,10 @@ interface ClientLine {
   readonly days: string;
   readonly target: string;
   readonly actual: string;
+  /** Which outcomes that counts; empty where there is no difference. */
+  readonly meant: string;
+  /** The same of the other outcomes. */
+  readonly other: string;
   readonly spend: string;
   readonly plan: string;
   readonly pace: string;
@@ -61,7 +65,8 @@ interface ClientLine {
 }
 
 function lineOf(glance: ClientGlance): ClientLine {
-  const { client, period, target, actual, spend, plan, pacing } = glance;
+  const { client, period, target, actual, other, spend, plan, pacing } = glance;
+  const outcomes = OUTCOME_WORDS[client.metricSet];
   const metric = target ? metricNamed(target.metric) : null;
   const sign = metric?.better === 'lower' ? '≤' : '≥';
   const text = (figure: Figure | null): string => (figure ? figureText(figure, metric?.unit ?? 'number', client).text : '');
@@ -76,6 +81,9 @@ function lineOf(glance: ClientGlance): ClientLine {
     days: period ? rangeText(period, client.locale) : '',
     target: target && metric ? `${metric.label} ${sign} ${formatNumber(target.value, metric.unit, client)}, ${counting(target)}` : '',
     actual: metric ? `${metric.label} ${text(actual)}` : '',
+    meant: target && other ? meantWords(target.orders, outcomes) : '',
+    other:
+      metric && other ? `${capital(meantWords(other.orders, outcomes))}: ${metric.label} ${text(other.actual)}${metText(other.met)}` : '',
     spend: spend ? figureText(spend, 'money', client).text : '',
     plan: plan === null ? '' : formatNumber(plan, 'money', client),
     pace: pacing
@@ -84,6 +92,19 @@ function lineOf(glance: ClientGlance): ClientLine {
     link,
   };
 }
+
+/** What a client's outcomes are called. */
+const OUTCOME_WORDS: Readonly<Record<ClientGlance['client']['metricSet'], string>> = {
+  shop: 'orders',
+  leads: 'leads',
+  bookings: 'bookings',
+  installs: 'installs',
+};
+
+const meantWords = (orders: OrdersMeant, outcomes: string): string =>
+  orders === 'matched' ? `by ${outcomes} matched to campaigns` : `by all ${outcomes}`;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const metText = (met: number | null): string => (met === null ? '' : `, ${Math.round(met * 100)} % of the target`);
 
 const counting = (target: { countedBy: CountedBy; basis: string }): string =>
   `${`as ${COUNTED_WORDS[target.countedBy].as.replace(/ them$/, '')}`}, by ${target.basis} date`;

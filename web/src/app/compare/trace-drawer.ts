@@ -78,7 +78,10 @@ export class TraceDrawer {
       notes.push(
         `${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`,
       );
-    if (this.row() === 'total') notes.push('Orders that match no campaign are in the total: it sets all orders against all spend.');
+    if (this.row() === 'total')
+      notes.push(
+        'Orders that match no campaign are in the total: it sets all orders against all spend. Those matched to campaigns are the row below it.',
+      );
     notes.push('Days that have not ended are left out.');
     return notes;
   });

@@ -13,6 +13,9 @@ import {
   formatDay,
   formatNumber,
   metricNamed,
+  ORDERS_MEANT,
+  ORDERS_WORDS,
+  type OrdersMeant,
   parseDay,
   TARGET_METRICS,
   USUAL_TARGET,
@@ -37,6 +40,7 @@ export class PromisesPage {
 
   protected readonly client = this.focus.client;
   protected readonly countedBy = COUNTED_BY.toReversed().map((id) => ({ id, label: COUNTED_WORDS[id].who }));
+  protected readonly ordersMeant = ORDERS_MEANT.map((id) => ({ id, label: ORDERS_WORDS[id] }));
   protected readonly error = signal('');
   protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({
     id,
@@ -83,6 +87,7 @@ export class PromisesPage {
           value: null,
           countedBy: 'orders',
           basis: 'sale',
+          orders: 'matched',
           ...days,
         }),
       );
@@ -133,6 +138,7 @@ export class PromisesPage {
         value: Number(row.value),
         countedBy: row.countedBy,
         basis: row.basis,
+        orders: row.orders,
         ...days(row),
       })),
       margins: margins.map((row) => ({ share: Number(row.number) / 100, ...days(row) })),
@@ -141,12 +147,21 @@ export class PromisesPage {
     };
   }
 
-  private targetRow(row: { metric: TargetMetric; value: number | null; countedBy: CountedBy; basis: DateBasis; from: string; to: string }) {
+  private targetRow(row: {
+    metric: TargetMetric;
+    value: number | null;
+    countedBy: CountedBy;
+    basis: DateBasis;
+    orders: OrdersMeant;
+    from: string;
+    to: string;
+  }) {
     return this.forms.group({
       metric: [row.metric],
       value: [row.value as number | null, [Validators.required, Validators.min(0.0001)]],
       countedBy: [row.countedBy],
       basis: [row.basis],
+      orders: [row.orders],
       from: [row.from, Validators.required],
       to: [row.to, Validators.required],
     });

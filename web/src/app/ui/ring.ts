@@ -78,12 +78,14 @@ export class Ring {
   /** Share of the target met: 1 is exactly met. Null where it cannot be said. */
   readonly met = input.required<number | null>();
   readonly sureness = input.required<Sureness>();
+  /** What it is met by, in words; empty where that goes without saying. */
+  readonly of = input('');
 
   protected readonly dash = computed(() => `${(Math.min(this.met() ?? 0, FULL) / FULL) * AROUND} ${AROUND}`);
   protected readonly centre = computed(() => (this.met() === null ? 'early' : CENTRES[this.sureness()]));
   protected readonly spoken = computed(() => {
     const met = this.met();
     if (met === null) return 'Target: not known';
-    return `${Math.round(met * 100)} % of the target met, ${SPOKEN[this.sureness()]}`;
+    return [`${Math.round(met * 100)} % of the target met`, this.of(), `, ${SPOKEN[this.sureness()]}`].join(' ').replace(/ +,/, ',');
   });
 }
