@@ -80,6 +80,7 @@ export const trace = z.object({
       ),
     }),
   ),
+  unreadLines: z.number().int(),
   withoutClickDay: z.object({ orders: z.number(), value: z.number() }).nullable(),
   dataVersion: z.number().int(),
 });

@@ -193,6 +193,8 @@ export const checkReport = z.object({
   badRows: z.number().int(),
   problems: z.array(rowProblem),
   days: dayRange.nullable(),
+  /** Where rows are hours moved into the client’s zone: the first and last of them, as day × 24 + hour. Only these are replaced. */
+  hours: z.object({ from: z.number().int(), to: z.number().int() }).nullable().default(null),
   members: z.number().int(),
   /** Cells that tell an amount only within limits (“< 10 %”). */
   limits: z.number().int().default(0),

@@ -20,6 +20,7 @@ export * from './figure/order';
 export * from './figure/text';
 export * from './formula/formula';
 export * from './grain/accumulate';
+export * from './grain/known-cells';
 export * from './grain/measured';
 export * from './grain/plan';
 export * from './grain/spans';

@@ -3,11 +3,12 @@ import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
 import type { SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
-import type { ClientTables } from '../grain/tables';
+import { newestCover } from '../grain/known-cells';
+import { type ClientTables, NONE } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import type { Unit } from '../figure/text';
-import type { Day } from '../time/day';
+import type { Day, DayRange } from '../time/day';
 import type { Names } from './arrange';
 import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
 import type { Member } from './members';
@@ -34,6 +35,8 @@ export interface Trace {
   /** "value of purchase as ordered by sale date / spend" */
   readonly formula: string;
   readonly inputs: readonly TraceInput[];
+  /** Lines of the imports behind it that could not be read: it is at least what the others say. */
+  readonly unreadLines: number;
   /** Orders in the days looked at that carry no click date, when the figure is by click date. */
   readonly withoutClickDay: { readonly orders: number; readonly value: number } | null;
 }
@@ -81,8 +84,20 @@ export function trace(
     figure: measured.figure(formula, contributions),
     formula: formulaText(formula),
     inputs,
+    unreadLines: unreadBehind(tables, inputs, found, question.period),
     withoutClickDay: byClick ? { orders: sums.withoutClickDay.orders, value: sums.withoutClickDay.value / 1_000_000 } : null,
   };
+}
+
+/** Lines left out of the feeds a figure is made of, on its days and of its campaigns as far as they tell. */
+function unreadBehind({ feeds, orders }: ClientTables, inputs: readonly TraceInput[], member: Member, { from, to }: DayRange): number {
+  const used = new Set(inputs.flatMap(({ sources }) => sources.map(({ feedId }) => feedId)));
+  const campaigns = new Set(member.nodes.flatMap((node) => [...node.campaigns]));
+  return [...feeds, ...orders]
+    .filter(({ feedId }) => used.has(feedId))
+    .flatMap(({ unread = [], covers }) => unread.filter(({ day, importId }) => day === null || newestCover(covers, NONE, day) === importId))
+    .filter(({ day, campaign }) => (day === null || (day >= from && day <= to)) && (campaign === null || campaigns.has(campaign)))
+    .reduce((sum, { lines }) => sum + lines, 0);
 }
 
 /** The formula with its numbers put in, as text: "£4,105 / £1,504". */

@@ -3,8 +3,9 @@ import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 import { type Spans, spansOf } from './spans';
 import type { Level } from './node';
+import { coversWhole, hasUnread, listKnows, newestCover } from './known-cells';
 import { canSkip, passesOver, skipsLevels } from './skipping';
-import { type ClientTables, type Cover, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
+import { type ClientTables, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
 export interface Source {
@@ -114,7 +115,10 @@ export class Plan {
     const byCampaign = covering.filter((feed) => feed.dimensions.has('campaign'));
     // A feed without campaigns answers only where no feed knows campaigns.
     const answering = byCampaign.length > 0 ? byCampaign : covering;
-    return answering.some((feed) => feed.covers.some((cover) => cover.campaigns === 'all' && cover.from <= day && day <= cover.to));
+    return answering.some(
+      (feed) =>
+        feed.covers.some((cover) => cover.campaigns === 'all') && coversWhole(feed.covers, UNNAMED, day) && !hasUnread(feed, UNNAMED, day),
+    );
   }
 
   /** Whether a campaign that no file has named would be answered for: with rows of several days that is not a question of cover alone. */
@@ -210,17 +214,14 @@ export class Plan {
     if (isListed(term)) return this.ordersKnow(term, account, dimensions, day);
     const feed = this.tables.feeds[feedAt];
     if (!feed || !needed.every((each) => feed.dimensions.has(each)) || !passed.every((each) => passesOver(feed, each))) return false;
-    return !hasUnmeasured(feed, column, campaign, day);
+    return !hasUnmeasured(feed, column, campaign, day) && coversWhole(feed.covers, campaign, day) && !hasUnread(feed, campaign, day);
   }
 
   /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
   private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
     if (this.tables.accounts[account]?.sellsItself === true || isPeople(term)) return false;
     return this.tables.orders.some(
-      (table) =>
-        ordersAnswer(table, term) &&
-        dimensions.every((dimension) => table.codes.has(dimension)) &&
-        newestCover(table.covers, NONE, day) !== undefined,
+      (table) => ordersAnswer(table, term) && dimensions.every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
     );
   }
 
@@ -340,17 +341,6 @@ function best(candidates: readonly Candidate[], campaign: number, day: Day, peop
 
 const newer = (a: { importId: number; feedId: number }, b: { importId: number; feedId: number }): boolean =>
   a.importId === b.importId ? a.feedId > b.feedId : a.importId > b.importId;
-
-/** The newest import that declares the cell, or undefined where none does. */
-function newestCover(covers: readonly Cover[], campaign: number, day: Day): number | undefined {
-  let newest: number | undefined;
-  for (const cover of covers) {
-    if (day < cover.from || day > cover.to) continue;
-    if (cover.campaigns !== 'all' && !cover.campaigns.has(campaign)) continue;
-    if (newest === undefined || cover.importId > newest) newest = cover.importId;
-  }
-  return newest;
-}
 
 const unmeasuredCells = new WeakMap<FeedTable, Map<string, Set<string>>>();
 

@@ -14,8 +14,26 @@ export interface Cover {
   readonly to: Day;
   /** Campaign codes, or everything the account has. */
   readonly campaigns: 'all' | ReadonlySet<number>;
+  /** Where only hours are declared: the first and the last, as day × 24 + hour. Days at the edges may be covered in part. */
+  readonly hours?: HourRange;
   /** Larger is newer. */
   readonly importId: number;
+}
+
+export interface HourRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A line of an import that could not be read: as much as it tells of the cell it belongs to. */
+export interface UnreadLine {
+  readonly importId: number;
+  /** Null where the line does not tell: any day of the import. */
+  readonly day: Day | null;
+  /** Null where the line does not tell: any campaign. */
+  readonly campaign: number | null;
+  /** How many such lines there are. */
+  readonly lines: number;
 }
 
 /**
@@ -39,6 +57,7 @@ export interface FeedTable {
   readonly amounts: ReadonlyMap<string, Float64Array>;
   /** Amounts known only within limits, by term key and row, in stored units; NaN among the amounts. */
   readonly limits?: ReadonlyMap<string, ReadonlyMap<number, Limit>>;
+  readonly unread?: readonly UnreadLine[];
 }
 
 /** Orders, leads and the like, with both of their days: one row each, or several of a kind. */
@@ -59,6 +78,7 @@ export interface OrderTable {
   readonly value: Float64Array;
   /** Values in another currency on days without a rate, by row, in millionths of the account's own. */
   readonly unpriced?: Unpriced;
+  readonly unread?: readonly UnreadLine[];
 }
 
 export interface Unpriced {

@@ -1,5 +1,6 @@
+import { newestCover } from '../grain/known-cells';
 import { type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
-import type { DayRange } from '../time/day';
+import { type DayRange, daysOf } from '../time/day';
 import { disagreements } from './disagreements';
 import { feedDays, runsOf } from './feed-days';
 import { type HealthInput, type HealthNote, note } from './note';
@@ -21,6 +22,7 @@ export function health(input: HealthInput): HealthNote[] {
     ...accounts.flatMap((account) => withoutRate(input, account)),
     ...accounts.flatMap((account) => withoutOutcomes(input, account)),
     ...tables.orders.flatMap((orders) => [...missingOrders(input, orders), ...notMatched(input, orders), ...unpriced(input, orders)]),
+    ...[...tables.feeds, ...tables.orders].flatMap((feed) => unreadLines(input, feed)),
     ...tables.feeds.flatMap((feed) => withoutValue(input, feed)),
     ...visitNotes(input),
     ...[...input.otherZone].map((account) => note({ kind: 'other zone', serious: false, account, days: input.range })),
@@ -56,6 +58,20 @@ function missingDays(input: HealthInput, account: number): HealthNote[] {
         money: usual === undefined ? null : usual * length,
       });
     });
+}
+
+/** Lines that could not be read and that no later import has put right: what they said is in no total. */
+function unreadLines({ range }: HealthInput, feed: Pick<FeedTable, 'feedId' | 'covers' | 'unread'>): HealthNote[] {
+  const left = (feed.unread ?? []).flatMap(({ day, lines, importId }) => {
+    const days = feed.covers.filter((cover) => cover.importId === importId).flatMap(({ from, to }) => daysOf({ from, to }));
+    const on = (day === null ? days : [day]).filter(
+      (each) => each >= range.from && each <= range.to && newestCover(feed.covers, NONE, each) === importId,
+    );
+    return on.length > 0 ? [{ lines, from: Math.min(...on), to: Math.max(...on) }] : [];
+  });
+  if (left.length === 0) return [];
+  const days = { from: Math.min(...left.map(({ from }) => from)), to: Math.max(...left.map(({ to }) => to)) };
+  return [note({ kind: 'lines left out', serious: true, feedId: feed.feedId, days, count: sum(left.map(({ lines }) => lines)) })];
 }
 
 /** The same for orders, leads and the like. */

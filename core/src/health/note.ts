@@ -4,6 +4,7 @@ import type { Day, DayRange } from '../time/day';
 
 export const HEALTH_KINDS = [
   'days missing',
+  'lines left out',
   'reports disagree',
   'no rate',
   'more not matched',

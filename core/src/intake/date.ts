@@ -65,6 +65,8 @@ export interface Moment {
   readonly day: Day;
   /** 0–23; undefined where only a day is written. */
   readonly hour: number | undefined;
+  /** Whether it was written with an offset, and moved from there into the client's zone. */
+  readonly isMoved: boolean;
 }
 
 /**
@@ -77,10 +79,10 @@ export function parseMoment(text: string, order: DateOrder, zone: string): Momen
     const instant = Date.parse(trimmed.replace(' ', 'T').replace(' ', ''));
     if (Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined) return undefined;
     const day = dayInZone(instant, zone);
-    return isPlausibleDay(day) ? { day, hour: hourInZone(instant, zone) } : undefined;
+    return isPlausibleDay(day) ? { day, hour: hourInZone(instant, zone), isMoved: true } : undefined;
   }
   const day = parseDate(trimmed, order);
-  return day === undefined ? undefined : { day, hour: localHour(trimmed) };
+  return day === undefined ? undefined : { day, hour: localHour(trimmed), isMoved: false };
 }
 
 function localHour(text: string): number | undefined {

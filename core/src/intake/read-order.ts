@@ -75,3 +75,8 @@ const unnamed = (cells: readonly Cell[], { columns }: Mapping): string =>
     .join(' | ');
 
 const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);
+
+/** The day of an outcome whose line cannot be read as a whole; null where the line does not tell it. */
+export function dayOfOrderLine(cells: readonly Cell[], mapping: Mapping, zone: string): Day | null {
+  return parseMoment(cellFinder(cells, mapping)('sale time').cell, mapping.dateOrder, zone)?.day ?? null;
+}

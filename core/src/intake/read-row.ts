@@ -38,6 +38,8 @@ export interface ReportRow {
   readonly day: Day;
   /** The last day it stands for. */
   readonly to: Day;
+  /** Whether its moment was moved into the client's zone: then its file begins and ends in the middle of a day. */
+  readonly isMoved: boolean;
   /** The same object for rows that name the same. */
   readonly members: Members;
   /** Values of the other dimensions: device, hour. */
@@ -56,7 +58,7 @@ const RUNNING = new Map([
 ]);
 
 interface Reading {
-  when: { day: Day; to: Day; hour: string | undefined } | undefined;
+  when: { day: Day; to: Day; hour: string | undefined; isMoved: boolean } | undefined;
   last: Day | undefined;
   /** Where its ids and names lead so far. */
   place: Place;
@@ -137,7 +139,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
     if (problem) return { column: each.column, ...problem };
   }
   if (!read.when) return { column: 0, message: 'The row has no day' };
-  const { day, hour } = read.when;
+  const { day, hour, isMoved } = read.when;
   const to = read.last ?? read.when.to;
   if (to < day || to - day >= LONGEST) return { column: of.lastColumn, message: 'The last day of the row does not fit its first' };
   if (hour !== undefined) read.splits['hour'] = hour;
@@ -153,8 +155,34 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
       message: 'The row names an ad and a keyword: leave one of the two columns out, its rows are then added together',
     };
   const { splits, amounts, limits } = read;
-  return { day, to, members, splits, amounts, limits, ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts) };
+  return {
+    day,
+    to,
+    isMoved,
+    members,
+    splits,
+    amounts,
+    limits,
+    ratios: of.ratios.length === 0 ? [] : ratiosOf(cells, mapping, of, amounts),
+  };
 }
+
+/** As much as a line tells of where it belongs although it cannot be read as a whole. */
+export interface LinePlace {
+  readonly day: Day | null;
+  readonly members: Members | null;
+}
+
+/** The day and the members of a line of a report, each where its cells can be read by themselves. */
+export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones): LinePlace {
+  const of = prepared(mapping);
+  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
+  for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
+  const members = membersAt(read.place, of);
+  return { day: read.when && read.when.day === read.when.to ? read.when.day : null, members: members?.campaign ? members : null };
+}
+
+const PLACING = new Set<Role['role']>(['day', 'time', 'level']);
 
 function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
   return ratios.flatMap(({ column, ratio }) => {
@@ -201,12 +229,12 @@ function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapp
   if (kind === 'day') {
     const span = spanOfCell(cell, mapping);
     if (!span) return notADay(text, 'date', dateOrder);
-    read.when = { day: span.from, to: span.to, hour: undefined };
+    read.when = { day: span.from, to: span.to, hour: undefined, isMoved: false };
     return undefined;
   }
   const moment = parseMoment(text, dateOrder, zone);
   if (moment?.hour === undefined) return notADay(text, 'time with its hour', dateOrder);
-  read.when = { day: moment.day, to: moment.day, hour: twoDigits(moment.hour) };
+  read.when = { day: moment.day, to: moment.day, hour: twoDigits(moment.hour), isMoved: moment.isMoved };
   return undefined;
 }
 

@@ -86,6 +86,8 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
       person,
       from: report.days.from,
       to: report.days.to,
+      firstHour: report.hours?.from ?? null,
+      lastHour: report.hours?.to ?? null,
       rows: report.rows,
       badRows: report.badRows,
       mapping: JSON.stringify(request.mapping),

@@ -28,6 +28,7 @@ import { restoreImport, takeBackImport } from '../store/take-back';
 import {
   absentMembers,
   attachStaging,
+  type Declared,
   createStaging,
   longRows,
   overlappingRows,
@@ -35,6 +36,7 @@ import {
   replacedRows,
   type StagedDays,
   stagedDays,
+  stagedHours,
   stagedLimits,
   stagedMembers,
   stagedSum,
@@ -89,10 +91,11 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
   if (long > 0) refuseOverlaps(staging);
   const totals = totalsOf(staging, task);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
+  const hours = result.isMoved && task.covers === null ? stagedHours(staging) : null;
   const tagged = task.mapping.kind === 'orders' ? stagedOutcomes(staging) : null;
   staging.close();
   const range = coveredDays(days, task.covers, task.mapping.kind === 'report' ? 0 : 1);
-  const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, range) : { replaces: 0, absent: [] };
+  const seen = range && task.feed !== null ? compareWithRecord(task, task.feed, { ...range, hours }) : { replaces: 0, absent: [] };
   return {
     kind: 'checked',
     report: {
@@ -107,6 +110,7 @@ async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessag
       ratios: result.ratios,
       fileTotals: compareTotals(result.totals, totals),
       days: range,
+      hours,
       members,
       totals,
       joined: tagged && joinedWithRecord(task, tagged),
@@ -147,7 +151,7 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): Che
   });
 }
 
-function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, days: { from: number; to: number }) {
+function compareWithRecord(task: IntakeTask & { kind: 'check' }, feed: number, days: Declared) {
   const db = openDatabase(task.dataFolder);
   try {
     attachStaging(db, task.staging);

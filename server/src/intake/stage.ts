@@ -3,6 +3,7 @@ import {
   type Cell,
   type CellProblem,
   cellText,
+  dayOfOrderLine,
   type FileLayout,
   type FileRatioName,
   headerNames,
@@ -14,6 +15,7 @@ import {
   type Mapping,
   type OrderRow,
   parseNumber,
+  placeOfLine,
   readFileRow,
   readsHeaders,
   repeatsHeader,
@@ -31,7 +33,7 @@ import {
 } from '@lens/core';
 import type { Db } from '../store/database';
 import { RowStage } from '../store/stage-rows';
-import { inOneGo, SLOTS, thingInserter } from '../store/staging';
+import { inOneGo, SLOTS, thingInserter, unreadInserter } from '../store/staging';
 import { readAhead } from './read/read-ahead';
 import type { TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
@@ -47,6 +49,8 @@ export interface StageResult {
   readonly leftOut: CheckReport['leftOut'];
   readonly ratios: CheckReport['ratios'];
   readonly totals: readonly StatedTotal[];
+  /** Whether moments were moved into the client's zone, so that the file covers hours and not whole days. */
+  readonly isMoved: boolean;
 }
 
 export interface StageSource {
@@ -102,6 +106,8 @@ class Stager {
   private readonly ratios = new Map<FileRatioName, { agrees: number; differs: number }>();
   private readonly totals: StatedTotal[] = [];
   private readonly leftOut = new Map<number, number>();
+  private readonly noteUnread: (day: number | null, path: number | null) => void;
+  private isMoved = false;
 
   constructor(
     staging: Db,
@@ -109,6 +115,7 @@ class Stager {
   ) {
     const { mapping } = source;
     this.terms = termsOfMapping(mapping);
+    this.noteUnread = unreadInserter(staging);
     if (this.terms.length > SLOTS)
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     if (mapping.kind === 'report') {
@@ -135,8 +142,10 @@ class Stager {
     const isRead = reads.length > 0 && !reads.some(isProblem) && !isTotal;
     if (!isRead && repeatsHeader(cells, this.header)) this.count.repeatedHeaders += 1;
     else if (!isRead && saysTotal(cells)) this.totals.push({ line, amounts: this.amountsOf(cells, this.shape) });
-    else if (!shaped) this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
-    else this.sort(line, shaped, reads);
+    else if (!shaped) {
+      this.noteUnread(null, null);
+      this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
+    } else this.sort(line, shaped, reads);
   }
 
   /** Writes what still waits to be written. */
@@ -149,7 +158,15 @@ class Stager {
     const ratios = [...this.ratios].map(([ratio, counts]) => ({ ratio, ...counts }));
     const leftOut = [...this.leftOut].map(([step, rows]) => ({ step, rows }));
     const merged = this.count.merged + (this.lines?.merged ?? 0);
-    return { ...this.count, merged, problems: this.problems, ratios, leftOut, totals: leftOut.length > 0 ? [] : this.totals };
+    return {
+      ...this.count,
+      merged,
+      problems: this.problems,
+      ratios,
+      leftOut,
+      isMoved: this.isMoved,
+      totals: leftOut.length > 0 ? [] : this.totals,
+    };
   }
 
   private read(row: readonly Cell[]): Read {
@@ -160,11 +177,24 @@ class Stager {
   /** Keeps the rows a line was shaped into, counts those a step left out, refuses what cannot be read. */
   private sort(line: number, shaped: Shaped, reads: readonly Read[]): void {
     for (const step of shaped.leftOutBy) this.leftOut.set(step, (this.leftOut.get(step) ?? 0) + 1);
-    if (shaped.problem) this.problem(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
-    for (const each of reads) {
-      if (isProblem(each)) this.refuse(line, each);
-      else this.keep(each);
+    if (shaped.problem) {
+      this.noteUnread(null, null);
+      this.problem(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
     }
+    reads.forEach((each, at) => {
+      if (!isProblem(each)) return this.keep(each);
+      this.refuse(line, each);
+      this.noteWhere(shaped.rows[at] ?? []);
+    });
+  }
+
+  /** Notes the cell whose line is left out, as far as the line tells it: nobody may take it for 0. */
+  private noteWhere(cells: readonly Cell[]): void {
+    const { mapping, zones } = this.source;
+    if (mapping.kind === 'orders') this.noteUnread(dayOfOrderLine(cells, mapping, zones.client), null);
+    if (mapping.kind !== 'report') return;
+    const { day, members } = placeOfLine(cells, mapping, zones);
+    this.noteUnread(day, members && this.lines ? this.lines.pathTo(day, members) : null);
   }
 
   private keep(row: Row): void {
@@ -173,6 +203,7 @@ class Stager {
       return;
     }
     this.lines?.add(row);
+    this.isMoved ||= row.isMoved;
     this.count.limits += Object.keys(row.limits).length;
     for (const { ratio, agrees } of row.ratios) {
       const counts = this.ratios.get(ratio) ?? { agrees: 0, differs: 0 };

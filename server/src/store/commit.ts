@@ -2,7 +2,7 @@ import type { Db } from './database';
 import { insertFeed, type NewFeed } from './feeds';
 import { lockFacts } from './lock-facts';
 import { ROW_TABLES, THING_COLUMNS, type ThingKind } from './row-tables';
-import { PATHS, slotColumns } from './staging';
+import { DECLARED, PATHS, slotColumns } from './staging';
 
 export interface CommitRequest {
   readonly job: string;
@@ -13,6 +13,9 @@ export interface CommitRequest {
   readonly importedAt: string;
   readonly from: number;
   readonly to: number;
+  /** Where only hours are covered: the first and the last, as day × 24 + hour; null for whole days. */
+  readonly firstHour: number | null;
+  readonly lastHour: number | null;
   readonly rows: number;
   readonly badRows: number;
   readonly mapping: string;
@@ -50,6 +53,10 @@ export function commitReport(db: Db, request: CommitRequest, terms: readonly str
            SELECT DISTINCT campaign_id FROM temp.member_of)) WHERE id = ?`,
       ).run(id);
     }
+    db.prepare(
+      `INSERT INTO unread_line (import_id, day, campaign_id, lines)
+       SELECT ?, day, nullif(campaign_id, 0), sum(lines) FROM staging.staged_unread LEFT JOIN temp.member_of USING (path) GROUP BY 1, 2, 3`,
+    ).run(id);
     finish(db, input);
     db.exec('DROP TABLE temp.member_of');
     return id;
@@ -82,7 +89,8 @@ const addAll = (db: Db, { feed, id, columns, staged }: Adding): number =>
   db.prepare(`${insertRows(columns)} FROM (${staged})`).run({ feed, id }).changes;
 
 /** Ends the rows that changed and adds those that are new. */
-function replaceRows(db: Db, { feed, id, columns, staged, from, to, keepAbsent }: Adding & CommitInput, onStep: OnStep): void {
+function replaceRows(db: Db, { feed, id, columns, staged, keepAbsent, ...declared }: Adding & CommitInput, onStep: OnStep): void {
+  const { from, to, firstHour, lastHour } = declared;
   db.exec(`CREATE TEMP TABLE resolved (day INTEGER, to_day INTEGER, campaign_id INTEGER, member_id INTEGER, split_id INTEGER, limits TEXT,
       ${columns.join(', ')}, PRIMARY KEY (day, member_id, split_id)) WITHOUT ROWID;
     INSERT INTO temp.resolved ${staged}`);
@@ -92,10 +100,11 @@ function replaceRows(db: Db, { feed, id, columns, staged, from, to, keepAbsent }
   const closed = db
     .prepare(
       `UPDATE feed_row AS old SET until = @id WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to
+       AND ${DECLARED('old')}
        AND NOT EXISTS (SELECT 1 FROM temp.resolved AS new WHERE ${same})
        ${keepAbsent ? 'AND member_id IN (SELECT member_id FROM temp.resolved)' : ''}`,
     )
-    .run({ feed, id, from, to }).changes;
+    .run({ feed, id, from, to, firstHour, lastHour }).changes;
   onStep('replaced rows ended', closed);
   const added = db
     .prepare(
@@ -132,6 +141,9 @@ export function commitThings(db: Db, kind: ThingKind, request: CommitRequest, on
       )
       .run({ feed: input.feed, id }).changes;
     onStep('rows added', added);
+    db.prepare(
+      'INSERT INTO unread_line (import_id, day, campaign_id, lines) SELECT ?, day, NULL, sum(lines) FROM staging.staged_unread GROUP BY 2',
+    ).run(id);
     finish(db, input);
     return id;
   })();
@@ -140,8 +152,8 @@ export function commitThings(db: Db, kind: ThingKind, request: CommitRequest, on
 function insertImport(db: Db, input: CommitInput): number {
   const { lastInsertRowid } = db
     .prepare(
-      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, rows, bad_rows, mapping, headers, person, job)
-       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @rows, @badRows, @mapping, @headers, @person, @job)`,
+      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, first_hour, last_hour, rows, bad_rows, mapping, headers, person, job)
+       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @firstHour, @lastHour, @rows, @badRows, @mapping, @headers, @person, @job)`,
     )
     .run({ ...input, keepAbsent: undefined });
   return Number(lastInsertRowid);

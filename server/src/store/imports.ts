@@ -1,4 +1,4 @@
-import type { Cover } from '@lens/core';
+import type { Cover, UnreadLine } from '@lens/core';
 import type { Db } from './database';
 import type { Cut } from './rows-at';
 
@@ -10,6 +10,9 @@ export interface ImportRecord {
   readonly importedAt: string;
   readonly from: number;
   readonly to: number;
+  /** Where only hours are covered: the first and the last, as day × 24 + hour. */
+  readonly firstHour: number | null;
+  readonly lastHour: number | null;
   /** Campaign ids covered; null for all. */
   readonly campaigns: readonly number[] | null;
   readonly rows: number;
@@ -25,7 +28,7 @@ interface ImportRow extends Omit<ImportRecord, 'campaigns' | 'fileKept'> {
 }
 
 const IMPORT = `import.id, feed_id AS feedId, file_hash AS fileHash, file_name AS fileName, imported_at AS importedAt,
-  from_day AS "from", to_day AS "to", campaigns, rows, bad_rows AS badRows, taken_back_at AS takenBackAt, person, kept AS fileKept`;
+  from_day AS "from", to_day AS "to", first_hour AS firstHour, last_hour AS lastHour, campaigns, rows, bad_rows AS badRows, taken_back_at AS takenBackAt, person, kept AS fileKept`;
 
 const parse = (row: ImportRow): ImportRecord => ({
   ...row,
@@ -50,8 +53,23 @@ export function findImport(db: Db, id: number): ImportRecord | undefined {
 export function coversOf(db: Db, feed: number, cut: Cut): Cover[] {
   return importsOf(db, feed)
     .filter((each) => each.takenBackAt === null && each.id <= (cut ?? Infinity))
-    .map(({ id, from, to, campaigns }) => ({ from, to, importId: id, campaigns: campaigns === null ? 'all' : new Set(campaigns) }));
+    .map(({ id, from, to, firstHour, lastHour, campaigns }) => ({
+      from,
+      to,
+      ...(firstHour === null || lastHour === null ? {} : { hours: { from: firstHour, to: lastHour } }),
+      importId: id,
+      campaigns: campaigns === null ? 'all' : new Set(campaigns),
+    }));
 }
+
+/** Lines that imports of a feed which still stand could not read, up to a cut. */
+export const unreadOf = (db: Db, feed: number, cut: Cut): UnreadLine[] =>
+  db
+    .prepare<object, UnreadLine>(
+      `SELECT import_id AS importId, day, campaign_id AS campaign, lines FROM unread_line JOIN import ON import.id = import_id
+       WHERE feed_id = @feed AND taken_back_at IS NULL AND import_id <= @cut`,
+    )
+    .all({ feed, cut: cut ?? Number.MAX_SAFE_INTEGER });
 
 export function wasImported(db: Db, client: string, hash: string): boolean {
   return (

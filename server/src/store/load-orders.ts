@@ -14,7 +14,7 @@ import {
 } from '@lens/core';
 import type { Db } from './database';
 import type { FeedRecord } from './feeds';
-import { coversOf } from './imports';
+import { coversOf, unreadOf } from './imports';
 import type { Members } from './members';
 import { type Cut, rowsAt } from './rows-at';
 
@@ -79,6 +79,7 @@ export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): Ord
     action: feed.action,
     countedBy: feed.mapping.countedBy,
     covers: coversOf(db, feed.id, loading.cut),
+    unread: unreadOf(db, feed.id, loading.cut),
     length: priced.length,
     saleDay: Int32Array.from(priced, (row) => row.saleDay),
     clickDay: Int32Array.from(priced, (row) => row.clickDay ?? NONE),

@@ -48,6 +48,11 @@ export class RowStage {
     if (this.waiting.length === BATCH) this.writeBatch();
   }
 
+  /** The number of members named by a line that has no row; they keep the names rows give them. */
+  pathTo(day: number | null, members: Members): number {
+    return this.pathOf(day ?? 0, members);
+  }
+
   /** Writes what still waits. */
   finish(): void {
     this.writeEach();

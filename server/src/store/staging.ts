@@ -13,6 +13,9 @@ export const slotColumns = (count = SLOTS): string[] => Array.from({ length: cou
 export const LEVEL_COLUMNS = LEVELS.flatMap((level) => [`${level}_key`, `${level}_name`]);
 const KEY_COLUMNS = LEVELS.map((level) => `${level}_key`).join(', ');
 
+/** The hour of a row as day × 24 + hour. */
+const HOUR_AT = (day: string, splits: string): string => `(${day} * 24 + CAST(${splits} ->> 'hour' AS INTEGER))`;
+
 /** Opens a new staging file for rows of so many amounts: a database of its own, so that reading a file never touches the record. */
 export function createStaging(path: string, slots: number): Db {
   const db = new Database(path);
@@ -31,6 +34,9 @@ export function createStaging(path: string, slots: number): Db {
         .join(' ')}
       limits TEXT,
       PRIMARY KEY (day, path, splits, to_day)) STRICT, WITHOUT ROWID;
+    -- Where lines belong that could not be read, as far as they tell.
+    CREATE TABLE staged_unread (day INTEGER, path INTEGER, lines INTEGER NOT NULL) STRICT;
+    CREATE UNIQUE INDEX staged_unread_place ON staged_unread (coalesce(day, -1), coalesce(path, -1));
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
       tag_campaign TEXT, tag_ad TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
@@ -77,6 +83,29 @@ export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (valu
     return false;
   };
 }
+
+/** Notes where a line belongs that could not be read; null for what it does not tell. */
+export function unreadInserter(db: Db): (day: number | null, path: number | null) => void {
+  const add = db.prepare(
+    'INSERT INTO staged_unread VALUES (?, ?, 1) ON CONFLICT (coalesce(day, -1), coalesce(path, -1)) DO UPDATE SET lines = lines + 1',
+  );
+  return (day, path) => void add.run(day, path);
+}
+
+/** The first and last hour of the staged rows, as day × 24 + hour. */
+export const stagedHours = (db: Db): { from: number; to: number } =>
+  db
+    .prepare<[], { from: number; to: number }>(
+      `SELECT min(${HOUR_AT('day', 'splits')}) AS "from", max(${HOUR_AT('day', 'splits')}) AS "to" FROM staged_row`,
+    )
+    .get() ?? { from: 0, to: 0 };
+
+/** The same of a stored row called `row`. */
+export const HOUR_OF_ROW = `(SELECT ${HOUR_AT('row.day', 'dimensions')} FROM split WHERE split.id = row.split_id)`;
+
+/** Whether a stored row lies in what an import declares: its days, or of them only the hours from @firstHour to @lastHour. */
+export const DECLARED = (row: string): string =>
+  `(@firstHour IS NULL OR (SELECT ${HOUR_AT(`${row}.day`, 'dimensions')} BETWEEN @firstHour AND @lastHour FROM split WHERE split.id = ${row}.split_id))`;
 
 export interface StagedDays {
   readonly rows: number;
@@ -165,19 +194,29 @@ export function stagedMembers(db: Db): number {
   return db.prepare('SELECT count(*) FROM staged_path').pluck().get() as number;
 }
 
+/** The days an import declares, or of them only some hours. */
+export interface Declared {
+  readonly from: number;
+  readonly to: number;
+  readonly hours: { readonly from: number; readonly to: number } | null;
+}
+
+const boundsOf = ({ from, to, hours }: Declared) => ({ from, to, firstHour: hours?.from ?? null, lastHour: hours?.to ?? null });
+
 /** The staging file seen from the record: live rows it would replace. */
-export function replacedRows(db: Db, feed: number, kind: FileKind, days: { from: number; to: number }): number {
+export function replacedRows(db: Db, feed: number, kind: FileKind, declared: Declared): number {
   const { table, day } = ROW_TABLES[kind];
+  const within = kind === 'report' ? DECLARED('row') : '@firstHour IS NULL AND @lastHour IS NULL';
   return db
-    .prepare(`SELECT count(*) FROM ${table} WHERE feed_id = ? AND until IS NULL AND ${day} BETWEEN ? AND ?`)
+    .prepare(`SELECT count(*) FROM ${table} AS row WHERE feed_id = @feed AND until IS NULL AND ${day} BETWEEN @from AND @to AND ${within}`)
     .pluck()
-    .get(feed, days.from, days.to) as number;
+    .get({ feed, ...boundsOf(declared) }) as number;
 }
 
 const KEYS = (prefix: string): string => LEVELS.map((level) => `${prefix}.${level}_key`).join(', ');
 
 /** Members with amounts in live rows of these days that the staged rows do not name (staging attached as `staging`). */
-export function absentMembers(db: Db, feed: number, days: { from: number; to: number }, spendSlot: number): AbsentMember[] {
+export function absentMembers(db: Db, feed: number, declared: Declared, spendSlot: number): AbsentMember[] {
   const spend = spendSlot < 0 ? 'NULL' : `a${spendSlot}`;
   const some = slotColumns()
     .map((column) => `coalesce(${column}, 0) <> 0`)
@@ -187,11 +226,11 @@ export function absentMembers(db: Db, feed: number, days: { from: number; to: nu
       `WITH ${PATHS}
        SELECT member.level, member.name, coalesce(sum(${spend}), 0) / 1e6 AS spend, count(*) AS rows
        FROM feed_row JOIN path ON path.id = feed_row.member_id JOIN member ON member.id = feed_row.member_id
-       WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to AND (${some})
+       WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to AND (${some}) AND ${DECLARED('feed_row')}
          AND (${KEYS('path')}) NOT IN (SELECT ${KEYS('staged_path')} FROM staging.staged_path)
        GROUP BY member.id ORDER BY spend DESC, member.name`,
     )
-    .all({ feed, ...days });
+    .all({ feed, ...boundsOf(declared) });
 }
 
 /** Every member with the keys of its whole path, '' where a level is not there. */

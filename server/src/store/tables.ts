@@ -2,7 +2,7 @@ import { type AccountInfo, type ClientTables, type FeedTable, joiningOf, type Li
 import { type ClientRecord, clientRecord } from './client-record';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord } from './feeds';
-import { coversOf } from './imports';
+import { coversOf, unreadOf } from './imports';
 import { loadOrders } from './load-orders';
 import { lotCodes, lotsOf } from './lots';
 import { type Members, membersOf } from './members';
@@ -174,6 +174,7 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     codes,
     amounts: new Map(terms.map((term, index) => [term, amounts[index] ?? new Float64Array(length)])),
     ...(limits.size > 0 ? { limits } : {}),
+    unread: unreadOf(db, feed.id, cut),
   };
 }
 

@@ -3,12 +3,14 @@ import type { Db } from './database';
 import type { ImportRecord } from './imports';
 import { lockFacts } from './lock-facts';
 import { ROW_TABLES } from './row-tables';
+import { HOUR_OF_ROW } from './staging';
 
 /** The next import of the same feed, not taken back, that covers the row; correlated with `row` by the caller. */
-const NEXT_IMPORT = (day: string, campaign: string): string => `(
+const NEXT_IMPORT = (day: string, campaign: string, hour: string): string => `(
   SELECT min(later.id) FROM import AS later
   WHERE later.feed_id = @feed AND later.id > @id AND later.taken_back_at IS NULL
     AND ${day} BETWEEN later.from_day AND later.to_day
+    AND (later.first_hour IS NULL OR ${hour} BETWEEN later.first_hour AND later.last_hour)
     AND (later.campaigns IS NULL OR ${campaign} IN (SELECT value FROM json_each(later.campaigns))))`;
 
 /**
@@ -18,7 +20,8 @@ const NEXT_IMPORT = (day: string, campaign: string): string => `(
  */
 export function takeBackImport(db: Db, record: ImportRecord, kind: FileKind, now: string): void {
   const { table, day } = ROW_TABLES[kind];
-  const next = NEXT_IMPORT(`row.${day}`, kind === 'report' ? 'row.campaign_id' : '0');
+  const isReport = kind === 'report';
+  const next = NEXT_IMPORT(`row.${day}`, isReport ? 'row.campaign_id' : '0', isReport ? HOUR_OF_ROW : '0');
   const about = { feed: record.feedId, id: record.id };
   db.transaction(() => {
     lockFacts(db);

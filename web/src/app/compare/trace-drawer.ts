@@ -74,6 +74,10 @@ export class TraceDrawer {
       notes.push(
         `Covers ${formatNumber(Math.floor(trace.figure.coverage * 100) / 100, 'share', this.style(), 0)} of spend: the rest is not measured for every part of the formula.`,
       );
+    if (trace && trace.unreadLines > 0)
+      notes.push(
+        `${quantity(trace.unreadLines, 'line', 'lines', this.style())} of the files behind it could not be read: it is at least what the others say.`,
+      );
     if (trace?.withoutClickDay)
       notes.push(
         `${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`,

@@ -9,6 +9,7 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
     ...report,
     rowText: quantity(report.rows, 'row', 'rows', style),
     dayText: report.days ? rangeText(report.days, style.locale) : '',
+    hourText: report.hours ? hoursText(report.hours, style.locale) : '',
     sums: report.totals.map(({ term, figure, unit }) => ({ term: termLabel(term), text: figureText(figure, unit, style).text })),
     replacesText: quantity(report.replaces, 'row', 'rows', style),
     mergedText: quantity(report.merged, 'line', 'lines', style),
@@ -35,6 +36,13 @@ export function checkView(report: CheckReport, steps: readonly Step[], style: St
       rowText: quantity(each.rows, 'row', 'rows', style),
     })),
   };
+}
+
+/** The hours a file of another zone covers: "5 Oct 2026, 01:00 to 6 Oct 2026, 00:59". */
+function hoursText({ from, to }: { from: number; to: number }, locale: string): string {
+  const day = (hour: number): string => rangeText({ from: Math.floor(hour / 24), to: Math.floor(hour / 24) }, locale);
+  const clock = (hour: number, minutes: string): string => `${String(hour % 24).padStart(2, '0')}:${minutes}`;
+  return `${day(from)}, ${clock(from, '00')} to ${day(to)}, ${clock(to, '59')}`;
 }
 
 function agreeingText(totals: CheckReport['fileTotals']): string {

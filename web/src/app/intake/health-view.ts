@@ -56,6 +56,11 @@ const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
       facts.money === '' ? 'What came in on these days is in no total.' : `About ${facts.money}, going by its other days, is in no total.`,
     todo: 'Export these days and drop the file, or fetch the channel again.',
   }),
+  'lines left out': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('line', 'lines')} could not be read, ${facts.days}`,
+    worth: 'What they said is in no total: the figures of these days are shown as “at least”.',
+    todo: 'Correct the lines in the file, or ask for the export again, and import these days once more.',
+  }),
   'reports disagree': (facts) => ({
     title: `${facts.where}: “${facts.note.feedName}” and “${facts.note.otherFeedName}” disagree`,
     worth: `“${facts.note.feedName}” has ${facts.money} ${(facts.note.money ?? 0) > 0 ? 'more' : 'less'} spend (${facts.share}) on ${facts.count('day', 'days')}, ${facts.days}. Totals follow “${facts.note.otherFeedName}”; the rest is shown as “not broken down”.`,

@@ -31,6 +31,9 @@ CREATE TABLE import (
   imported_at TEXT NOT NULL,
   from_day INTEGER NOT NULL,
   to_day INTEGER NOT NULL,
+  -- Where only hours are covered: the first and the last, as day × 24 + hour.
+  first_hour INTEGER,
+  last_hour INTEGER,
   -- Campaigns covered, as a JSON list of member ids; NULL for everything the account has.
   campaigns TEXT,
   rows INTEGER NOT NULL,
@@ -48,6 +51,15 @@ CREATE TABLE import (
 ) STRICT;
 CREATE INDEX import_feed ON import (feed_id);
 CREATE INDEX import_job ON import (job);
+
+-- Lines that could not be read, by as much as they tell of where they belong; NULL for what they do not. What they said is missing there.
+CREATE TABLE unread_line (
+  import_id INTEGER NOT NULL REFERENCES import (id),
+  day INTEGER,
+  campaign_id INTEGER,
+  lines INTEGER NOT NULL
+) STRICT;
+CREATE INDEX unread_line_import ON unread_line (import_id);
 
 CREATE TABLE member (
   id INTEGER PRIMARY KEY,
