@@ -35,6 +35,14 @@ export const offeredReport = z.object({
 });
 export type OfferedReport = z.infer<typeof offeredReport>;
 
+const wantedReports = z
+  .array(z.object({ id, name: z.string(), fields: z.array(z.string()).max(40) }))
+  .min(1, 'Choose at least one report')
+  .max(30);
+
+/** Reports to fetch beside those of a connection, from the first day the others have. */
+export const newReports = z.object({ reports: wantedReports });
+
 export const newConnection = z.object({
   channel: id,
   account: id,
@@ -42,10 +50,7 @@ export const newConnection = z.object({
   currency,
   timeZone,
   token,
-  reports: z
-    .array(z.object({ id, name: z.string(), fields: z.array(z.string()).max(40) }))
-    .min(1, 'Choose at least one report')
-    .max(30),
+  reports: wantedReports,
   from: day,
   schedule,
 });

@@ -156,6 +156,21 @@ export const ENDPOINTS = {
     body: connections.newConnection,
     reply: connections.connection,
   }),
+  moreReports: endpoint({
+    method: 'GET',
+    path: '/connections/:connection/offers',
+    summary: 'Reports of a connected account that are not fetched yet',
+    params: ofConnection,
+    reply: z.array(connections.offeredReport),
+  }),
+  addReports: endpoint({
+    method: 'POST',
+    path: '/connections/:connection/reports',
+    summary: 'Fetch more reports of a connected account',
+    params: ofConnection,
+    body: connections.newReports,
+    reply: connections.connection,
+  }),
   refresh: endpoint({
     method: 'POST',
     path: '/connections/:connection/refresh',

@@ -13,11 +13,13 @@ import {
   LISTED_BY,
   LOT_UNITS,
   MEASURE_NAMES,
+  NUMBER_SIGNS,
   REPORTED_PARTS,
   TAG_LEVELS,
 } from '@lens/core';
 import { z } from 'zod';
-import { basis, day, dayRange, figure, id, name } from './basic';
+import { basis, currency, day, dayRange, figure, id, name, timeZone } from './basic';
+import { channelKind } from './clients';
 import { joinResult } from './joining';
 
 export const role = z.discriminatedUnion('role', [
@@ -84,6 +86,7 @@ export const step = z.discriminatedUnion('do', [
     with: z.string().max(500),
     isPattern: z.boolean(),
   }),
+  z.object({ do: z.literal('constant'), value: z.string().max(500), to: header }),
   z.object({ do: z.literal('trim'), columns: headers }),
   z.object({ do: z.literal('case'), column: header, to: z.enum(LETTER_CASES) }),
   z.object({ do: z.literal('columns to rows'), stay: headers, name: header, value: header }),
@@ -97,6 +100,12 @@ export const mapping = z.object({
   countedBy: z.enum(LISTED_BY).default('orders'),
   dateOrder: z.enum(DATE_ORDERS),
   decimal: z.enum(['.', ',']),
+  /** By column: the sign of those written otherwise than the rest. */
+  decimals: z
+    .array(z.enum(['.', ',']).nullable())
+    .max(500)
+    .readonly()
+    .default([]),
   /** How the table is shaped before its columns are read. */
   steps: steps.default([]),
   columns: z.array(role).min(1).max(500).readonly(),
@@ -159,6 +168,8 @@ export const preview = z.object({
     )
     .readonly(),
   asks: z.array(z.enum(['date order', 'decimal sign'])),
+  /** By column, how its numbers are written: which columns are read decides how the file is. */
+  signs: z.array(z.enum(NUMBER_SIGNS)),
   /** The feed of this client that has had a file of the same headers before; its mapping is used. */
   feed: z.object({ id: z.number().int(), name: z.string(), account: id }).nullable(),
   /** How the columns differ from those the feed had last; null where they are the same or there is no feed. */
@@ -168,11 +179,21 @@ export const preview = z.object({
 });
 export type Preview = z.infer<typeof preview>;
 
+/** An account that an import makes: in a channel there is, or a new one. */
+export const newAccountOfFile = z.object({
+  channel: z.union([id, z.object({ name, kind: channelKind })]),
+  name,
+  currency,
+  timeZone,
+});
+export type NewAccountOfFile = z.infer<typeof newAccountOfFile>;
+
 export const newCheck = z.object({
   file: storedFile.shape.hash,
   fileName: storedFile.shape.name,
   layout,
-  account: id,
+  /** The account, or one to make when the file is imported. */
+  account: z.union([id, newAccountOfFile]),
   /** An existing feed, or the name of a new one. */
   feed: z.union([z.object({ id: z.number().int() }), z.object({ name })]),
   mapping,

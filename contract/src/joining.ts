@@ -1,4 +1,4 @@
-import { JOIN_BY, NAME_PARTS, NAMED_LEVELS, SEVERAL, TAG_LEVELS } from '@lens/core';
+import { JOIN_BY, JOIN_LEVELS, NAME_PARTS, SEVERAL, TAG_LEVELS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange } from './basic';
 
@@ -8,7 +8,7 @@ export const joining = z.object({
     .array(
       z.object({
         tag: z.enum(TAG_LEVELS),
-        level: z.enum(NAMED_LEVELS),
+        level: z.enum(JOIN_LEVELS),
         by: z.enum(JOIN_BY),
         part: z.enum(NAME_PARTS).nullable(),
       }),
@@ -20,7 +20,7 @@ export const joining = z.object({
 
 const sum = { rows: z.number().int(), count: z.number(), value: z.number() };
 const tag = z.string().nullable();
-const looseTags = z.object({ tags: z.object({ campaign: tag, ad: tag, link: tag }), fits: z.number().int(), ...sum });
+const looseTags = z.object({ tags: z.object({ campaign: tag, ad: tag, keyword: tag, link: tag }), fits: z.number().int(), ...sum });
 
 /** What a joining makes of outcomes; the sums after it add up to the one before. */
 export const joinResult = z.object({
@@ -31,6 +31,8 @@ export const joinResult = z.object({
   none: z.object(sum),
   /** Tags that lead to no member or to several, the worst first. */
   loose: z.array(looseTags).readonly(),
+  /** How many there are, also of those not listed. */
+  looseCount: z.number().int(),
 });
 export type WireJoinResult = z.infer<typeof joinResult>;
 

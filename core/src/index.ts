@@ -32,6 +32,7 @@ export * from './health/note';
 export * from './health/visit-gaps';
 export * from './intake/cell';
 export * from './intake/date';
+export * from './intake/dialect';
 export * from './intake/file-total';
 export * from './intake/guess';
 export * from './intake/layout';

@@ -114,7 +114,10 @@ describe('intake over HTTP', () => {
     });
     // What they said is missing, so what is known is not all.
     expect(await spend()).toEqual({ Tea: null });
-    expect(await totalCell(server.address, setting, { from: '2026-10-01', to: '2026-10-03' }, 'spend')).toMatchObject({ low: 30, high: null });
+    expect(await totalCell(server.address, setting, { from: '2026-10-01', to: '2026-10-03' }, 'spend')).toMatchObject({
+      low: 30,
+      high: null,
+    });
   });
 
   it('reads semicolons, tabs, decimal commas, day-first dates and a byte-order mark', async () => {

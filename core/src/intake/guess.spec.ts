@@ -79,3 +79,54 @@ describe('guessing a mapping', () => {
     expect(mappingProblems(without, headers).join()).toContain('day');
   });
 });
+
+describe('headers exports really have', () => {
+  const roleOf = (header: string, beside: readonly string[] = [], main?: 'lead') => {
+    const headers = ['Day', 'Campaign', header, ...beside];
+    const { mapping } = guessMapping(
+      headers,
+      headers.map(() => []),
+      undefined,
+      main,
+    );
+    const role = mapping.columns[2] ?? { role: 'ignore' };
+    return roleKey(role);
+  };
+
+  it.each([
+    ['Impr.', 'impressions'],
+    ['Cost (GBP)', 'spend'],
+    ['Amount spent [EUR]', 'spend'],
+    ['views', 'impressions'],
+    ['Conversions', 'purchase.count.claims.click'],
+    ['Conv. value', 'purchase.value.claims.click'],
+    ['Income', 'purchase.value.claims.click'],
+    ['Revenue', 'purchase.value.claims.click'],
+    ['Spesa', 'spend'],
+    ['Uitgaven', 'spend'],
+    ['Wydatki', 'spend'],
+    ['Kostnad', 'spend'],
+    ['Forbrug', 'spend'],
+    ['Útrata', 'spend'],
+    ['Költség', 'spend'],
+    ['Harcama', 'spend'],
+    ['Расход', 'spend'],
+    ['費用', 'spend'],
+  ])('%s is %s', (header, key) => expect(roleOf(header)).toBe(key));
+
+  it('conversions and the value beside them are the client’s main outcome', () => {
+    expect(roleOf('Conversions', [], 'lead')).toBe('lead.count.claims.click');
+    expect(roleOf('Value', ['Conversions'])).toBe('purchase.value.claims.click');
+  });
+
+  it('an hour written as a moment tells the day as well', () => {
+    const { mapping } = guessMapping(['Day', 'Hour', 'Campaign', 'Spend'], [['2026-10-05'], ['2026-10-05 14:00'], ['Tea'], ['5']]);
+    expect(mapping.columns.map(({ role }) => role)).toEqual(['ignore', 'time', 'level', 'measure']);
+  });
+
+  it('a tracker’s list is a list of outcomes it has counted', () => {
+    const { mapping } = guessMapping(['Conversion ID', 'Conversion time', 'Click time', 'Payout', 'Click URL'], [[], [], [], [], []]);
+    expect(mapping).toMatchObject({ kind: 'orders', countedBy: 'site' });
+    expect(mapping.columns.map(roleKey)).toEqual(['order id', 'sale time', 'click time', 'order value', 'tag link']);
+  });
+});

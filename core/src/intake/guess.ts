@@ -1,11 +1,12 @@
 import { ACTIONS, type Action } from '../measure/outcome';
 import { DIMENSIONS } from '../measure/dimension';
 import { MEASURES } from '../measure/measure';
-import type { DateOrder } from './date';
+import { DATE_ORDERS, type DateOrder, parseMoment } from './date';
 import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
-import { type Decimal, guessDecimal, isNothing } from './number';
+import { dialectOf, type NumberSign, numberSign } from './dialect';
+import { type Decimal, isNothing } from './number';
 import { FILE_RATIOS } from './ratio';
 
 /** A guessed role with the reason a person can check. */
@@ -19,9 +20,14 @@ export interface Guess {
   readonly reasons: readonly string[];
   /** Questions the file cannot answer by itself; the mapping holds a first proposal. */
   readonly asks: readonly ('date order' | 'decimal sign')[];
+  /** By column, how its numbers are written. */
+  readonly signs: readonly NumberSign[];
 }
 
 type Words = readonly [Role, readonly string[]];
+
+/** When an outcome happened, as a tracker that counts it says. */
+const TRACKED_TIMES = ['conversion time', 'conversion date', 'converted at', 'event time', 'transaction time', 'transaction date'];
 
 /** Header words beyond measures and outcomes, in several languages. Longer phrases are tried first. */
 const WORDS: readonly Words[] = [
@@ -57,13 +63,35 @@ const WORDS: readonly Words[] = [
       'subscription id',
       'sign-up',
       'sign-up id',
+      'conversion id',
+      'transaction',
+      'transaction id',
+      'event id',
       'bestellnummer',
       'n° de commande',
     ],
   ],
-  [{ role: 'sale time' }, ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am']],
+  [
+    { role: 'sale time' },
+    ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am', ...TRACKED_TIMES],
+  ],
   [{ role: 'click time' }, ['clicked at', 'click time', 'click date']],
-  [{ role: 'order value' }, ['goods net', 'net value', 'order value', 'value', 'revenue', 'warenwert', 'lead value']],
+  [
+    { role: 'order value' },
+    [
+      'goods net',
+      'net value',
+      'order value',
+      'value',
+      'revenue',
+      'income',
+      'payout',
+      'commission',
+      'sale amount',
+      'warenwert',
+      'lead value',
+    ],
+  ],
   [{ role: 'lot id' }, ['lot', 'lot id', 'lot number']],
   [{ role: 'seller' }, ['seller', 'sold by', 'supplier']],
   [{ role: 'agreed', unit: 'clicks' }, ['agreed clicks', 'clicks agreed', 'clicks bought', 'ordered clicks']],
@@ -77,7 +105,8 @@ const WORDS: readonly Words[] = [
   [{ role: 'touch source' }, ['source', 'channel']],
   [{ role: 'weight' }, ['weight']],
   [{ role: 'outcome time' }, ['outcome at', 'outcome time', 'converted at']],
-  [{ role: 'tag', level: 'link' }, ['tag link', 'tracked link', 'tracking link']],
+  [{ role: 'tag', level: 'link' }, ['tag link', 'tracked link', 'tracking link', 'click url']],
+  [{ role: 'tag', level: 'keyword' }, ['tag keyword', 'keyword tag', 'utm_term', 'utm term']],
   [{ role: 'tag', level: 'campaign' }, ['tag campaign', 'campaign tag', 'utm_campaign', 'utm campaign']],
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
 ];
@@ -106,18 +135,25 @@ const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression
 
 /**
  * Guesses what the columns of a file mean from their headers and from sample rows.
- * `samples` holds the cells of a column under its header. What one row is is guessed as well, unless `wanted` says it.
+ * `samples` holds the cells of a column under its header. What one row is is guessed as well, unless `wanted` says it;
+ * `main` is the client's main outcome, which channels call conversions.
  */
-export function guessMapping(headers: readonly string[], samples: readonly (readonly Cell[])[], wanted?: FileKind): Guess {
+export function guessMapping(
+  headers: readonly string[],
+  samples: readonly (readonly Cell[])[],
+  wanted?: FileKind,
+  main: Action = 'purchase',
+): Guess {
   const kind = wanted ?? kindOf(headers);
   const taken = new Set<string>();
   const guesses = headers.map((header) => {
-    const guess = guessColumn(header, kind, wanted !== undefined);
+    const guess = guessColumn(header, { kind, isSaid: wanted !== undefined, main });
     const key = roleKey(guess.role);
     if (key !== 'ignore' && taken.has(key)) return { role: { role: 'ignore' } as const, reason: `another column is already ${key}` };
     taken.add(key);
     return guess;
   });
+  momentsAsTime(guesses, samples);
   const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
   const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
   const own = guesses[daysAt];
@@ -130,21 +166,28 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );
-  const decimal = guessDecimal(cellsOf('measure', 'outcome', 'order value', 'order count', 'price'));
+  const signs = headers.map((_, at) => numberSign(samples[at] ?? []));
+  const { decimal, decimals } = dialectOf(
+    guesses.map(({ role }) => role),
+    signs,
+  );
   const mapping: Mapping = {
     kind,
     action:
       (['subscription', 'lead', 'booking', 'install', 'sign-up'] as const).find((action) =>
         headers.some((header) => words(header).startsWith(action)),
       ) ?? 'purchase',
-    countedBy: 'orders',
+    // A tracker's list says when it saw a conversion; orders say when they were placed.
+    countedBy: kind === 'orders' && headers.some((header) => TRACKED_TIMES.includes(words(header))) ? 'site' : 'orders',
     dateOrder: orders[0] ?? ('year first' satisfies DateOrder),
     decimal: decimal ?? ('.' satisfies Decimal),
+    decimals: decimals.some((each) => each !== null) ? decimals : [],
     steps: [],
     columns: guesses.map(({ role }) => role),
   };
   return {
     mapping,
+    signs,
     reasons: guesses.map(({ reason }) => reason),
     asks: [...(orders.length > 1 ? ['date order' as const] : []), ...(decimal === null ? ['decimal sign' as const] : [])],
   };
@@ -153,6 +196,17 @@ export function guessMapping(headers: readonly string[], samples: readonly (read
 const ADDRESS = /^(?:https?:\/\/)?[\p{L}\d-]+(?:\.[\p{L}\d-]+)+\/\S*$/u;
 /** So many cells of a column must have a shape for the column to be taken for it. */
 const MOST_CELLS = 0.9;
+
+/** An hour written as the whole moment it begins at tells the day as well, so that a column with the day alone is not needed. */
+function momentsAsTime(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
+  const at = guesses.findIndex(({ role }) => role.role === 'hour');
+  if (at < 0 || !mostly(samples[at] ?? [], (cell) => DATE_ORDERS.some((order) => parseMoment(cell, order, 'UTC')?.hour !== undefined)))
+    return;
+  guesses[at] = { role: { role: 'time' }, reason: 'its cells are moments: they tell day and hour' };
+  guesses.forEach(({ role }, column) => {
+    if (role.role === 'day') guesses[column] = { role: { role: 'ignore' }, reason: 'the column with the hour tells the day as well' };
+  });
+}
 
 /** What no header told, cells may: days where no column is one, addresses. */
 function byCells(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
@@ -171,7 +225,7 @@ function mostly(cells: readonly Cell[], has: (cell: string) => boolean): boolean
   return filled.length > 0 && filled.filter(has).length >= MOST_CELLS * filled.length;
 }
 
-const words = (header: string): string => header.trim().toLowerCase().replace(/\s+/g, ' ');
+const words = (header: string): string => header.trim().toLowerCase().replace(/\s+/g, ' ').replace(/\.$/, '');
 const UNKNOWN = 'not recognised: choose what it is, or leave it out';
 const matches = (header: string, role: Role['role']): boolean =>
   WORDS.some(([each, list]) => each.role === role && list.includes(words(header)));
@@ -212,9 +266,13 @@ const OUTCOME_WORDS: readonly Words[] = [
 /** In a log of touches the campaign is a tag. */
 const TOUCH_WORDS: readonly Words[] = [[{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']]];
 
-function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGuess {
+function guessColumn(header: string, { kind, isSaid, main }: { kind: FileKind; isSaid: boolean; main: Action }): ColumnGuess {
   const text = words(header);
-  const plain = text.replace(/\s*\([^)]*\)\s*/g, ' ').trim();
+  // A unit in brackets says nothing of what is measured.
+  const plain = text
+    .replace(/\s*(?:\([^)]*\)|\[[^\]]*\])\s*/g, ' ')
+    .trim()
+    .replace(/\.(?=\s|$)/g, '');
   const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? OUTCOME_WORDS : [];
   const all = [...WORDS, ...more];
   const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
@@ -229,7 +287,46 @@ function guessColumn(header: string, kind: FileKind, isSaid: boolean): ColumnGue
   if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
   const measure = MEASURES.find((each) => (each.headers as readonly string[]).includes(plain) || each.name === plain);
   if (measure) return { role: { role: 'measure', measure: measure.name }, reason: `its header says “${header.trim()}”` };
-  return guessOutcome(text, plain) ?? { role: { role: 'ignore' }, reason: UNKNOWN };
+  return guessOutcome(text, plain) ?? guessConversions(text, plain, main) ?? { role: { role: 'ignore' }, reason: UNKNOWN };
+}
+
+const COUNTS = [
+  'conversions',
+  'conv',
+  'results',
+  'total conversions',
+  'all conversions',
+  'konversionen',
+  'conversiones',
+  'conversões',
+  'conversioni',
+];
+const VALUES = [
+  ...['conversion value', 'conversions value', 'conv value', 'total conversion value', 'value', 'total value', 'results value'],
+  ...[
+    'revenue',
+    'total revenue',
+    'income',
+    'sales value',
+    'umsatz',
+    'einnahmen',
+    'chiffre d’affaires',
+    'ingresos',
+    'receita',
+    'ricavi',
+    'omzet',
+  ],
+];
+
+/** What channels call conversions is the client's main outcome; a value or an income beside it is what that was worth. */
+function guessConversions(text: string, plain: string, main: Action): ColumnGuess | undefined {
+  const part = COUNTS.includes(plain) ? 'count' : VALUES.includes(plain) ? 'value' : undefined;
+  if (!part) return undefined;
+  const basis = /by (?:sale|conversion|purchase|order)/.test(text) ? 'sale' : 'click';
+  return {
+    role: { role: 'outcome', action: main, part, basis },
+    reason: `taken for the client’s ${main}s: choose another outcome if it is one`,
+  };
 }
 
 function guessOutcome(text: string, plain: string): ColumnGuess | undefined {

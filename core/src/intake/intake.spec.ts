@@ -99,8 +99,16 @@ describe('dates in files', () => {
   });
 
   it('moves a moment with an offset into the client’s day', () => {
-    expect(parseMoment('2026-10-31T04:30:00Z', 'year first', 'America/Denver')).toEqual({ day: parseDay('2026-10-30'), hour: 22 });
-    expect(parseMoment('2026-10-31 04:30', 'year first', 'America/Denver')).toEqual({ day: parseDay('2026-10-31'), hour: 4 });
+    expect(parseMoment('2026-10-31T04:30:00Z', 'year first', 'America/Denver')).toEqual({
+      day: parseDay('2026-10-30'),
+      hour: 22,
+      isMoved: true,
+    });
+    expect(parseMoment('2026-10-31 04:30', 'year first', 'America/Denver')).toEqual({
+      day: parseDay('2026-10-31'),
+      hour: 4,
+      isMoved: false,
+    });
     expect(parseMoment('2026-13-31T04:30:00Z', 'year first', 'UTC')).toBeUndefined();
   });
 });
@@ -199,6 +207,7 @@ describe('reading rows', () => {
     action: 'purchase',
     dateOrder: 'year first',
     decimal: '.',
+    decimals: [],
     steps: [],
     countedBy: 'orders',
     columns: [
@@ -275,6 +284,7 @@ describe('reading rows', () => {
       value: 36_000_000,
       tagCampaign: 'C9',
       tagAd: null,
+      tagKeyword: null,
       tagLink: null,
       count: null,
     });

@@ -7,6 +7,7 @@ const mappingOf = (...measures: MeasureName[]): Mapping => ({
   countedBy: 'orders',
   dateOrder: 'year first',
   decimal: '.',
+  decimals: [],
   steps: [],
   columns: [{ role: 'day' }, ...measures.map((measure) => ({ role: 'measure' as const, measure }))],
 });

@@ -52,7 +52,7 @@ export type Role =
   /** When the journey ended in an outcome; empty where it did not. */
   | { readonly role: 'outcome time' };
 
-export const TAG_LEVELS = ['campaign', 'ad', 'link'] as const;
+export const TAG_LEVELS = ['campaign', 'ad', 'keyword', 'link'] as const;
 export type TagLevel = (typeof TAG_LEVELS)[number];
 export const LOT_UNITS = ['clicks', 'views'] as const;
 export type LotUnit = (typeof LOT_UNITS)[number];
@@ -69,6 +69,8 @@ export interface Mapping {
   readonly countedBy: ListedBy;
   readonly dateOrder: DateOrder;
   readonly decimal: Decimal;
+  /** By column: the sign of those written otherwise than the rest; empty where none is. */
+  readonly decimals: readonly (Decimal | null)[];
   readonly steps: readonly Step[];
   /** Of the shaped table. */
   readonly columns: readonly Role[];

@@ -2,6 +2,7 @@ import type { Day } from '../time/day';
 import { type Cell, cellText } from './cell';
 import { parseMoment } from './date';
 import { type Mapping, roleKey } from './mapping';
+import { decimalOf } from './dialect';
 import { isNothing, parseNumber, provesOther } from './number';
 import { type CellProblem, notADay } from './read-row';
 
@@ -14,6 +15,7 @@ export interface OrderRow {
   readonly count: number | null;
   readonly tagCampaign: string | null;
   readonly tagAd: string | null;
+  readonly tagKeyword: string | null;
   readonly tagLink: string | null;
 }
 
@@ -31,9 +33,9 @@ export function moneyOf(
   cells: readonly Cell[],
   mapping: Mapping,
 ): number | null | CellProblem {
-  const amount = column < 0 ? null : parseNumber(cells[column] ?? '', mapping.decimal);
+  const amount = column < 0 ? null : parseNumber(cells[column] ?? '', decimalOf(mapping, column));
   if (amount === undefined) {
-    const isOther = provesOther(cell, mapping.decimal);
+    const isOther = provesOther(cell, decimalOf(mapping, column));
     return { column, message: `“${cell}” is not a number`, ...(isOther ? { against: 'decimal sign' } : {}) };
   }
   return amount === null ? null : Math.round(amount * 1_000_000);
@@ -64,6 +66,7 @@ export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: str
     count,
     tagCampaign: tagOf(cellOf('tag campaign').cell),
     tagAd: tagOf(cellOf('tag ad').cell),
+    tagKeyword: tagOf(cellOf('tag keyword').cell),
     tagLink: tagOf(cellOf('tag link').cell),
   };
 }

@@ -7,7 +7,8 @@ import { isFarDate, parseDate, parseMoment } from './date';
 import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import { type Limit, type Limits, parseLimit } from './limit';
-import { parseNumber, provesOther } from './number';
+import { type Decimal, parseNumber, provesOther } from './number';
+import { decimalOf } from './dialect';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
 /** A cell that cannot be read, with what to do about it. */
@@ -74,6 +75,7 @@ interface ReadColumn {
   readonly key: string;
   /** Stored units of one whole unit, of an amount. */
   readonly scale: number;
+  readonly decimal: Decimal;
 }
 
 /** A way through the cells of a row's levels, with the members at its end. */
@@ -111,7 +113,13 @@ function prepared(mapping: Mapping): Prepared {
   if (known) return known;
   const all = mapping.columns.map((role, column): ReadColumn => {
     const key = roleKey(role);
-    return { column, role, key, scale: role.role === 'measure' || role.role === 'outcome' ? termScale(termOfKey(key)) : 1 };
+    return {
+      column,
+      role,
+      key,
+      decimal: decimalOf(mapping, column),
+      scale: role.role === 'measure' || role.role === 'outcome' ? termScale(termOfKey(key)) : 1,
+    };
   });
   const made: Prepared = {
     columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
@@ -184,9 +192,9 @@ export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zon
 
 const PLACING = new Set<Role['role']>(['day', 'time', 'level']);
 
-function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
+function ratiosOf(cells: readonly Cell[], mapping: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
   return ratios.flatMap(({ column, ratio }) => {
-    const agrees = ratioAgrees(ratio, cells[column] ?? '', decimal, (key) => wholeOf(amounts, key));
+    const agrees = ratioAgrees(ratio, cells[column] ?? '', decimalOf(mapping, column), (key) => wholeOf(amounts, key));
     return agrees === undefined ? [] : [{ ratio, agrees }];
   });
 }
@@ -194,7 +202,7 @@ function ratiosOf(cells: readonly Cell[], { decimal }: Mapping, { ratios }: Prep
 type Refusal = Omit<CellProblem, 'column'> | undefined;
 
 /** Takes one cell into the row being read, or says why it cannot. */
-function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
+function readCell(read: Reading, { role, key, scale, decimal }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
   const text = cellText(cell);
   switch (role.role) {
     case 'last day':
@@ -207,7 +215,9 @@ function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, m
       read.place = follow(read.place, text, mapping);
       return undefined;
     case 'hour': {
-      const hour = /^(\d{1,2})(?::\d{2})?(?::\d{2})?$/.exec(text)?.[1];
+      // Exports write the hour of a day, or the whole moment it begins at.
+      const moment = parseMoment(text, mapping.dateOrder, zone);
+      const hour = /^(\d{1,2})(?::\d{2})?(?::\d{2})?$/.exec(text)?.[1] ?? (moment?.isMoved === false ? moment.hour?.toString() : undefined);
       if (hour === undefined || Number(hour) > 23) return { message: `“${text}” is not an hour from 0 to 23` };
       read.splits['hour'] = twoDigits(Number(hour));
       return undefined;
@@ -217,7 +227,7 @@ function readCell(read: Reading, { role, key, scale }: ReadColumn, cell: Cell, m
       return undefined;
     case 'measure':
     case 'outcome':
-      return readAmount(read, { key, scale }, cell, mapping);
+      return readAmount(read, { key, scale }, cell, decimal);
     default:
       return undefined;
   }
@@ -271,7 +281,7 @@ export function notADay(text: string, what: string, order: Mapping['dateOrder'])
   return other ? { message, against: 'date order' } : { message };
 }
 
-function readAmount(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, { decimal }: Mapping): Refusal {
+function readAmount(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Decimal): Refusal {
   if (key === 'running') {
     const text = cellText(cell);
     const running = RUNNING.get(text.toLowerCase());
@@ -287,7 +297,7 @@ function readAmount(read: Reading, { key, scale }: { key: string; scale: number 
   return undefined;
 }
 
-function readLimit(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Mapping['decimal']): Refusal {
+function readLimit(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Decimal): Refusal {
   const limit = isSetting(key) ? undefined : parseLimit(cell, decimal);
   if (!limit) return { message: `“${cellText(cell)}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
   const [least, most] = [Math.round(limit.least * scale), limit.most === null ? null : Math.round(limit.most * scale)];

@@ -55,10 +55,10 @@ export function tryJoining(outcomes: Iterable<TaggedOutcome>, join: (tags: Tags)
     }
     if (members.length > 1) several = plus(several, outcome);
     else none = plus(none, outcome);
-    const { campaign, ad, link } = outcome;
-    const text = JSON.stringify([campaign, ad, link]);
+    const { campaign, ad, keyword, link } = outcome;
+    const text = JSON.stringify([campaign, ad, keyword, link]);
     const known = loose.get(text);
-    loose.set(text, { tags: { campaign, ad, link }, fits: members.length, ...plus(known ?? NOTHING, outcome) });
+    loose.set(text, { tags: { campaign, ad, keyword, link }, fits: members.length, ...plus(known ?? NOTHING, outcome) });
   }
   return {
     before,

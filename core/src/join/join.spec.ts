@@ -41,7 +41,7 @@ const NAMING: Naming = {
 };
 const join = (joining: Joining = USUAL_JOINING) =>
   joiner(joining, MEMBERS, { naming: NAMING, campaignOf: (member) => CAMPAIGN_OF.get(member) ?? member });
-const tags = (campaign: string | null, ad: string | null = null, link: string | null = null) => ({ campaign, ad, link });
+const tags = (campaign: string | null, ad: string | null = null, link: string | null = null) => ({ campaign, ad, keyword: null, link });
 const BY_THEME: Joining = { keys: [{ tag: 'link', level: 'campaign', by: 'part', part: 'theme' }], several: 'refuse' };
 
 describe('where tags lead', () => {
@@ -67,6 +67,7 @@ describe('what a joining makes of outcomes', () => {
   const outcome = fc.record({
     campaign: fc.constantFrom('C1', 'C2', 'x', null),
     ad: fc.constantFrom('A1', 'six tins', 'y', null),
+    keyword: fc.constant(null),
     link: fc.constantFrom('gifts', 'tea', null),
     rows: fc.integer({ min: 1, max: 3 }),
     count: fc.integer({ min: 0, max: 5 }),
@@ -90,7 +91,15 @@ describe('what a joining makes of outcomes', () => {
   });
 
   it('lists loose tags by what they are worth', () => {
-    const row = (campaign: string | null, value: number): TaggedOutcome => ({ campaign, ad: null, link: null, rows: 1, count: 1, value });
+    const row = (campaign: string | null, value: number): TaggedOutcome => ({
+      campaign,
+      ad: null,
+      keyword: null,
+      link: null,
+      rows: 1,
+      count: 1,
+      value,
+    });
     const { loose, reached } = tryJoining([row('x', 5), row('y', 9), row('x', 5), row('C1', 100)], join(), 2);
     expect(loose.map(({ tags: { campaign }, value, fits }) => [campaign, value, fits])).toEqual([
       ['x', 10, 0],

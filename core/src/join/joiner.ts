@@ -1,5 +1,5 @@
 import { NONE } from '../grain/tables';
-import type { NamedLevel, Naming } from '../naming/convention';
+import type { Naming } from '../naming/convention';
 import { nameReader } from '../naming/read-name';
 import { foldText } from '../text/text-test';
 import { isBelowCampaign, type Joining, type JoinKey } from './joining';
@@ -16,6 +16,7 @@ export interface JoinMember {
 export interface Tags {
   readonly campaign: string | null;
   readonly ad: string | null;
+  readonly keyword: string | null;
   readonly link: string | null;
 }
 
@@ -52,7 +53,7 @@ export function joiner(
   const fitting = (at: number, tag: string): readonly number[] => indexes[at]?.get(foldText(tag)) ?? [];
   const known = new Map<string, Joined>();
   return (tags) => {
-    const key = JSON.stringify([tags.campaign, tags.ad, tags.link]);
+    const key = JSON.stringify([tags.campaign, tags.ad, tags.keyword, tags.link]);
     const found = known.get(key) ?? find(tags);
     known.set(key, found);
     return found;
@@ -84,7 +85,7 @@ export function joiner(
 
 /** What tags are compared with, of a member. */
 function textsOf({ by, part, level }: JoinKey, naming: Naming): (member: JoinMember) => readonly string[] {
-  const read = by === 'part' && part !== null ? nameReader(naming, level satisfies NamedLevel) : undefined;
+  const read = by === 'part' && part !== null && level !== 'keyword' ? nameReader(naming, level) : undefined;
   return ({ externalId, name }) => {
     if (by === 'id') return [foldText(externalId)];
     if (by === 'name') return [foldText(name)];

@@ -1,6 +1,10 @@
 import { type TagLevel } from '../intake/mapping';
 import { NAMED_LEVELS, type NamedLevel, type NamePart } from '../naming/convention';
 
+/** Levels an outcome can be led to. */
+export const JOIN_LEVELS = [...NAMED_LEVELS, 'keyword'] as const;
+export type JoinLevel = (typeof JOIN_LEVELS)[number];
+
 /** What of a member a tag is compared with: what the channel calls it, or what its name tells. */
 export const JOIN_BY = ['id or name', 'id', 'name', 'part'] as const;
 export type JoinBy = (typeof JOIN_BY)[number];
@@ -8,7 +12,7 @@ export type JoinBy = (typeof JOIN_BY)[number];
 /** One way from an outcome to a member. */
 export interface JoinKey {
   readonly tag: TagLevel;
-  readonly level: NamedLevel;
+  readonly level: JoinLevel;
   readonly by: JoinBy;
   /** The part of the name, where it is compared by one. */
   readonly part: NamePart | null;
@@ -48,6 +52,7 @@ export function joiningProblems({ keys }: Joining, told: (level: NamedLevel) => 
   return keys.flatMap(({ by, part, level }, at) => {
     if (by !== 'part') return [];
     if (part === null) return [`Key ${at + 1}: choose the part of the name.`];
+    if (level === 'keyword') return [`Key ${at + 1}: the names of keywords have no parts.`];
     return told(level).includes(part)
       ? []
       : [`Key ${at + 1}: no convention says where the ${part} stands in ${level} names. Describe it under Names.`];
@@ -55,4 +60,4 @@ export function joiningProblems({ keys }: Joining, told: (level: NamedLevel) => 
 }
 
 /** Levels from the campaign down, as a key may name them. */
-export const isBelowCampaign = (level: NamedLevel): boolean => NAMED_LEVELS.indexOf(level) > 0;
+export const isBelowCampaign = (level: JoinLevel): boolean => level !== 'campaign';

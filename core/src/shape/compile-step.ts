@@ -62,6 +62,9 @@ function compiled(step: Step, headers: readonly string[]): CompiledStep {
     }
     case 'replace':
       return replaced(step, headers);
+    case 'constant':
+      if (step.value.trim() === '') refuse('Say what stands in every row.');
+      return written(headers, step.to, () => step.value.trim());
     case 'trim': {
       if (step.columns.length === 0) refuse('Choose a column.');
       const of = places(headers, step.columns);

@@ -226,7 +226,7 @@ describe('shaping as a whole', () => {
     expect(stepText({ do: 'split', column: 'Name', at: '_', isPattern: false, into: ['a', 'b'] })).toBe(
       'Split “Name” at “_” into “a”, “b”',
     );
-    expect(STEP_KINDS).toHaveLength(12);
+    expect(STEP_KINDS).toHaveLength(13);
   });
 });
 

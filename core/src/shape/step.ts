@@ -35,6 +35,8 @@ export type Step =
     }
   | { readonly do: 'combine'; readonly columns: readonly string[]; readonly between: string; readonly to: string }
   | { readonly do: 'replace'; readonly column: string; readonly find: string; readonly with: string; readonly isPattern: boolean }
+  /** A column with the same text in every row: the campaign a file is of, say. */
+  | { readonly do: 'constant'; readonly value: string; readonly to: string }
   | { readonly do: 'trim'; readonly columns: readonly string[] }
   | { readonly do: 'case'; readonly column: string; readonly to: LetterCase }
   /** Every column but those that stay becomes rows: its name in one column, its cell in another. */
@@ -54,6 +56,7 @@ export const STEP_KINDS = [
   'look up',
   'combine',
   'replace',
+  'constant',
   'trim',
   'case',
   'columns to rows',
@@ -82,6 +85,8 @@ export function stepText(step: Step): string {
       return `Combine ${list(step.columns)} as ${one(step.to)}`;
     case 'replace':
       return `Replace ${step.isPattern ? 'the pattern ' : ''}${one(step.find)} in ${one(step.column)} with “${step.with}”`;
+    case 'constant':
+      return `Write “${step.value}” into ${one(step.to)} of every row`;
     case 'trim':
       return `Trim spaces in ${list(step.columns)}`;
     case 'case':

@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import { type FileLayout, formatDay, parseDay } from '@lens/core';
+import { actionOf, type FileLayout, formatDay, parseDay } from '@lens/core';
 import { z } from 'zod';
 import { clockOf, type Context, fixClock } from '../context';
 import { storedPath } from '../intake/file-store';
@@ -20,18 +20,22 @@ import {
 import { feedsOf } from '../store/feeds';
 import { insertFile } from '../store/imports';
 import { findJob } from '../store/jobs';
+import { troubleOf } from '../trouble';
 import { ColumnsChanged, fetchFile } from './fetch-file';
 import { nextFetch } from './schedule';
 import type { Seal } from './seal';
 import { ServiceChannel, ServiceProblem, type ServiceReport } from './service';
 
+/** The demonstration's day is no reason to wait for long, in milliseconds. */
+const CLOCK_WAIT = 5000;
 const clockReply = z.object({ today: z.string() });
 
-/** Fetches connections, one at a time, report by report. What one report cannot do stops no other. */
+/** Fetches connections, those of one channel one after the other, channels beside each other. What one cannot do stops no other. */
 export class Refresher {
   private readonly running = new Map<string, AbortController>();
   private readonly rows = new Map<string, number>();
-  private queue: Promise<void> = Promise.resolve();
+  /** The last turn of each channel. */
+  private readonly queues = new Map<string, Promise<void>>();
 
   constructor(
     private readonly context: Context,
@@ -49,12 +53,18 @@ export class Refresher {
   }
 
   /** Puts a connection in the queue; resolves when it has been fetched. Asking again while it waits or runs does nothing. */
-  start(connection: string, only?: string): Promise<void> {
+  start(connection: string, only?: readonly string[]): Promise<void> {
     if (this.running.has(connection)) return Promise.resolve();
     const abort = new AbortController();
     this.running.set(connection, abort);
-    const turn = this.queue.then(() => this.run(connection, abort.signal, only)).finally(() => this.running.delete(connection));
-    this.queue = turn.catch(() => undefined);
+    const channel = findConnection(this.context.db, connection)?.serviceChannel ?? '';
+    const turn = (this.queues.get(channel) ?? Promise.resolve())
+      .then(() => this.run(connection, abort.signal, only))
+      .finally(() => this.running.delete(connection));
+    this.queues.set(
+      channel,
+      turn.catch(() => undefined),
+    );
     return turn;
   }
 
@@ -71,7 +81,7 @@ export class Refresher {
     const now = this.context.now();
     for (const { id, schedule, lastAt } of allConnections(this.context.db)) {
       const next = nextFetch(schedule, lastAt, now);
-      if (next && next <= now) void this.start(id);
+      if (next && next <= now) this.start(id).catch(() => undefined);
     }
   }
 
@@ -82,12 +92,12 @@ export class Refresher {
     return new ServiceChannel(this.base, record.serviceChannel, token, signal);
   }
 
-  private async run(id: string, signal: AbortSignal, only?: string): Promise<void> {
+  private async run(id: string, signal: AbortSignal, only?: readonly string[]): Promise<void> {
     const { db, now } = this.context;
     const record = findConnection(db, id);
     if (!record) return;
     await this.followClock();
-    const wanted = reportsOf(db, id).filter(({ report }) => only === undefined || report === only);
+    const wanted = reportsOf(db, id).filter(({ report }) => only === undefined || only.includes(report));
     for (const { report } of wanted) updateReport(db, id, report, { state: 'waiting' });
     let offered: ServiceReport[] | undefined;
     for (const each of wanted) {
@@ -108,7 +118,7 @@ export class Refresher {
   /** In the demonstration today is the market's, which moves only when told. */
   private async followClock(): Promise<void> {
     if (!clockOf(this.context).fixed) return;
-    const response = await fetch(`${this.base}/clock`).catch(() => undefined);
+    const response = await fetch(`${this.base}/clock`, { signal: AbortSignal.timeout(CLOCK_WAIT) }).catch(() => undefined);
     const told = clockReply.safeParse(await response?.json().catch(() => undefined));
     if (told.success) fixClock(this.context, parseDay(told.data.today) ?? null);
   }
@@ -161,6 +171,7 @@ export class Refresher {
     const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : [], {
       layout: FETCHED_LAYOUT,
       steps: feed?.mapping.steps ?? null,
+      main: actionOf(client.metricSet),
     });
     updateReport(db, record.id, each.report, { state: 'checking' });
     const request = {
@@ -207,7 +218,7 @@ export class Refresher {
   /** Takes changed columns as they are, and fetches the whole report again under them. */
   acceptColumns(connection: string, report: string): void {
     forgetColumns(this.context.db, connection, report);
-    void this.start(connection, report);
+    this.start(connection, [report]).catch(() => undefined);
   }
 }
 
@@ -230,5 +241,5 @@ function leftOut({ badRows, problems }: CheckReport): string {
 function failure(error: unknown, signal: AbortSignal): { state: 'failed'; error: string; changed?: { gone: string[]; added: string[] } } {
   if (signal.aborted) return { state: 'failed', error: 'Stopped. What was imported before stays; nothing of this report was stored.' };
   if (error instanceof ColumnsChanged) return { state: 'failed', error: error.message, changed: { gone: error.gone, added: error.added } };
-  return { state: 'failed', error: error instanceof Error ? error.message : String(error) };
+  return { state: 'failed', error: troubleOf(error)?.detail ?? (error instanceof Error ? error.message : String(error)) };
 }

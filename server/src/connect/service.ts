@@ -1,6 +1,7 @@
 import { offeredAccount, offeredChannel } from '@lens/contract';
 import { setTimeout as wait } from 'node:timers/promises';
 import { z } from 'zod';
+import { parsedJson, type Reply, requested } from './request';
 
 /** What a channel sends, as far as it is needed here. */
 const field = z.object({ name: z.string(), about: z.string(), always: z.boolean() });
@@ -35,10 +36,10 @@ export class ServiceChannel {
   ) {}
 
   static async channels(base: string): Promise<z.infer<typeof offeredChannel>[]> {
-    const response = await fetch(`${base}/v1/channels`).catch(() => {
-      throw new ServiceProblem('The service that offers the channels does not answer. See whether it runs.');
-    });
-    return z.array(offeredChannel).parse(await response.json());
+    const reply = await requested(`${base}/v1/channels`, {});
+    const known = reply?.status === 200 ? z.array(offeredChannel).safeParse(parsedJson(reply.text)) : undefined;
+    if (!known?.success) throw new ServiceProblem('The service that offers the channels does not answer. See whether it runs.');
+    return known.data;
   }
 
   accounts(): Promise<z.infer<typeof offeredAccount>[]> {
@@ -66,34 +67,48 @@ export class ServiceChannel {
     let last = '';
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
       this.signal?.throwIfAborted();
-      const response = await this.fetch(path);
-      if (response?.status === 200) return schema.parse(await response.json());
-      if (response?.status === 401)
+      const reply = await requested(`${this.base}/v1/${encodeURIComponent(this.channel)}${path}`, {
+        headers: { authorization: `Bearer ${this.token}` },
+        ...(this.signal ? { signal: this.signal } : {}),
+      });
+      if (reply?.status === 200) return this.read(reply.text, schema);
+      if (reply?.status === 401)
         throw new ServiceProblem('The token is wrong or has expired. Make a new one at the channel and paste it here.');
-      if (response && response.status >= 400 && response.status < 500 && response.status !== 429)
-        throw new ServiceProblem(`The channel refuses: ${await errorOf(response)}`);
-      last = response ? `${response.status} ${await errorOf(response)}` : 'no answer';
-      const told = Number(response?.headers.get('retry-after') ?? NaN) * 1000;
+      if (reply && reply.status >= 300 && reply.status < 400)
+        throw new ServiceProblem(
+          'The channel sends its answers from elsewhere, and the token is not sent there. See whether its address has changed.',
+        );
+      const said = reply ? this.withoutToken(errorOf(reply)) : '';
+      if (reply && reply.status >= 400 && reply.status < 500 && reply.status !== 429)
+        throw new ServiceProblem(`The channel refuses: ${said}`);
+      last = reply ? `${reply.status} ${said}` : 'no answer in time';
+      const told = Number(reply?.retryAfter ?? NaN) * 1000;
       await pause(Math.min(LONGEST_WAIT, Number.isNaN(told) ? 250 * 2 ** attempt : told), this.signal);
     }
     throw new ServiceProblem(`The channel did not deliver after ${MOST_TRIES} tries (${last.trim()}). Try again later.`);
   }
 
-  private async fetch(path: string): Promise<Response | undefined> {
-    try {
-      return await fetch(`${this.base}/v1/${encodeURIComponent(this.channel)}${path}`, {
-        headers: { authorization: `Bearer ${this.token}` },
-        ...(this.signal ? { signal: this.signal } : {}),
-      });
-    } catch (error) {
-      if (this.signal?.aborted) throw error;
-      return undefined;
-    }
+  private read<T>(text: string, schema: z.ZodType<T>): T {
+    const json = parsedJson(text);
+    const known = schema.safeParse(json);
+    if (known.success) return known.data;
+    const what =
+      json === undefined ? (/^\s*</.test(text) ? 'a web page' : 'something that is no JSON') : 'something else than was asked for';
+    throw new ServiceProblem(`The channel answers with ${what}. See whether the address is that of its reports, or try again later.`);
+  }
+
+  /** Channels repeat what they were sent; a token is shown to nobody. */
+  private withoutToken(text: string): string {
+    return this.token === '' ? text : text.replaceAll(this.token, '…');
   }
 }
 
 const problemReply = z.object({ error: z.string() });
-async function errorOf(response: Response): Promise<string> {
-  const parsed = problemReply.safeParse(await response.json().catch(() => undefined));
-  return parsed.success ? parsed.data.error : response.statusText;
+
+function errorOf({ text, statusText }: Reply): string {
+  const parsed = problemReply.safeParse(parsedJson(text));
+  return (parsed.success ? parsed.data.error : statusText).slice(0, MOST_SAID);
 }
+
+/** So much of what a channel says of an error is shown. */
+const MOST_SAID = 300;

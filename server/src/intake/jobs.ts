@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { type Context, momentOf } from '../context';
 import { accountsOf, findClient } from '../store/clients';
 import type { FeedRecord } from '../store/feeds';
+import { accountFor } from '../store/make-account';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
 import { HttpProblem } from '../routes/problem';
 import { forgetFiles } from './leftovers';
@@ -12,7 +13,7 @@ import { forgetFiles } from './leftovers';
 interface CheckRequest {
   readonly file: string;
   readonly fileName: string;
-  readonly account: string;
+  readonly account: NewCheck['account'];
   readonly feed: { id: number } | { name: string };
   readonly mapping: Mapping;
   readonly headers: readonly string[];
@@ -32,7 +33,8 @@ export function beginCheck(
   found: { headers: readonly string[]; layout: FileLayout; feed: FeedRecord | null },
 ): Begun {
   const id = randomUUID();
-  const account = accountsOf(db, client.id).find((each) => each.id === request.account);
+  const { account } = request;
+  const zone = typeof account === 'string' ? accountsOf(db, client.id).find(({ id: own }) => own === account)?.timeZone : account.timeZone;
   const feed = found.feed ? { id: found.feed.id } : request.feed;
   const kept: CheckRequest = { ...request, feed, headers: found.headers };
   insertJob(db, { id, client: client.id, kind: 'check', request: JSON.stringify(kept), createdAt: now().toISOString() });
@@ -44,7 +46,7 @@ export function beginCheck(
     file: request.file,
     layout: found.layout,
     mapping: request.mapping,
-    zones: { account: account?.timeZone ?? client.timeZone, client: client.timeZone },
+    zones: { account: zone ?? client.timeZone, client: client.timeZone },
     feed: found.feed?.id ?? null,
     covers: request.covers,
   });
@@ -68,7 +70,8 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
   const request = JSON.parse(job.request) as CheckRequest;
   const { report } = job;
   if (!report?.days) throw new HttpProblem(409, 'Not ready', 'Only a finished check can be imported.');
-  const { account, headers, mapping } = request;
+  const { headers, mapping } = request;
+  const account = typeof request.account === 'string' ? request.account : accountFor(db, job.client, request.account);
   const feed = 'id' in request.feed ? request.feed.id : { account, name: request.feed.name, grain: grainOf(mapping), headers, mapping };
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
   await intake.start(job.id, {

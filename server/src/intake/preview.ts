@@ -1,4 +1,5 @@
 import {
+  type Action,
   type Cell,
   cellText,
   type FileLayout,
@@ -9,6 +10,7 @@ import {
   headerPlace,
   isProblem,
   type Mapping,
+  type NumberSign,
   readFileRow,
   repeatsHeader,
   type Role,
@@ -53,6 +55,7 @@ export interface FilePreview {
   readonly shaping: readonly StepEffect[];
   readonly reasons: string[];
   readonly asks: ('date order' | 'decimal sign')[];
+  readonly signs: NumberSign[];
   readonly feed: KnownFeed | null;
   readonly changed: { readonly gone: string[]; readonly added: string[] } | null;
 }
@@ -61,6 +64,8 @@ export interface FilePreview {
 export interface Wanted {
   readonly layout: WantedLayout | null;
   readonly steps: readonly Step[] | null;
+  /** The client's main outcome, which channels call conversions. */
+  readonly main?: Action;
 }
 
 /** Reads the first rows of a stored file and proposes how it is laid out, shaped, and what its columns mean. */
@@ -81,6 +86,8 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
   const guess = guessMapping(
     headers,
     headers.map((_, column) => rows.map((row) => row[column] ?? '')),
+    undefined,
+    wanted.main,
   );
   const common = {
     layout,
@@ -95,6 +102,7 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
     headers: [...headers],
     rows: rows.slice(0, SHOWN_ROWS).map((row) => row.map(cellText)),
     shaping: effects,
+    signs: [...guess.signs],
   };
   if (feed) return { ...common, ...asBefore(feed, { headers, steps, guess }), asks: [] };
   return { ...common, mapping: { ...guess.mapping, steps }, reasons: [...guess.reasons], asks: [...guess.asks], feed: null, changed: null };
@@ -111,7 +119,15 @@ function asBefore(feed: KnownFeed, { headers, steps, guess }: { headers: readonl
   const reasons = headers.map((name, at) =>
     before.includes(name) ? `as in earlier files of “${feed.name}”` : `new here: ${guess.reasons[at] ?? ''}`,
   );
-  return { feed, mapping: { ...feed.mapping, steps, columns }, reasons, changed: gone.length + added.length > 0 ? { gone, added } : null };
+  const decimals = headers.map((name, at) =>
+    before.includes(name) ? (feed.mapping.decimals[before.indexOf(name)] ?? null) : (guess.mapping.decimals[at] ?? null),
+  );
+  return {
+    feed,
+    mapping: { ...feed.mapping, steps, columns, decimals },
+    reasons,
+    changed: gone.length + added.length > 0 ? { gone, added } : null,
+  };
 }
 
 /** Columns of a feed's last file after its steps. */

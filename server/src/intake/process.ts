@@ -186,7 +186,7 @@ function joinedWithRecord(task: IntakeTask & { kind: 'check' }, outcomes: readon
     const joining = task.feed === null ? USUAL_JOINING : joiningOf(rulesOf(db, task.client, 'joins'), task.feed);
     const find = memberJoiner(joining, membersOf(db, task.client), rulesOf(db, task.client, 'naming'));
     const { reached: _, loose, ...sums } = tryJoining(outcomes, find, joining.keys.length);
-    return { ...sums, loose: loose.slice(0, MOST_LOOSE) };
+    return { ...sums, loose: loose.slice(0, MOST_LOOSE), looseCount: loose.length };
   } finally {
     db.close();
   }

@@ -3,6 +3,7 @@ import {
   type Cell,
   type CellProblem,
   cellText,
+  decimalOf,
   dayOfOrderLine,
   type FileLayout,
   type FileRatioName,
@@ -233,7 +234,8 @@ class Stager {
     const sums = new Map<string, number>();
     for (const cells of shape.apply(line).rows) {
       mapping.columns.forEach((role, column) => {
-        const amount = role.role === 'measure' || role.role === 'outcome' ? parseNumber(cells[column] ?? '', mapping.decimal) : null;
+        const amount =
+          role.role === 'measure' || role.role === 'outcome' ? parseNumber(cells[column] ?? '', decimalOf(mapping, column)) : null;
         if (typeof amount === 'number') sums.set(roleKey(role), (sums.get(roleKey(role)) ?? 0) + amount);
       });
     }
@@ -253,6 +255,7 @@ const orderValues = (row: OrderRow): unknown[] => [
   row.value,
   row.tagCampaign,
   row.tagAd,
+  row.tagKeyword,
   row.tagLink,
   row.count,
 ];

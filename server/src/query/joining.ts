@@ -37,6 +37,7 @@ export function triedJoining(
   return {
     ...sums,
     loose: loose.slice(0, MOST_SHOWN),
+    looseCount: loose.length,
     unreached: others.slice(0, MOST_SHOWN).map(({ node, spend }) => ({
       channelName: names('channel', tables.accounts[node.account]?.channel ?? ''),
       name: members.nameOf(node.campaign),

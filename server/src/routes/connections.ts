@@ -1,4 +1,4 @@
-import { type Connection, ENDPOINTS, type NewConnection } from '@lens/contract';
+import { type Connection, ENDPOINTS } from '@lens/contract';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { offeredReports } from '../connect/offers';
@@ -7,8 +7,9 @@ import { nextFetch } from '../connect/schedule';
 import type { Seal } from '../connect/seal';
 import { ServiceChannel, ServiceProblem } from '../connect/service';
 import { clockOf, type Context } from '../context';
-import { accountsOf, allChannels, insertAccount, insertChannel } from '../store/clients';
+import { accountFor } from '../store/make-account';
 import {
+  addReports,
   type ConnectionRecord,
   connectionsOf,
   deleteConnection,
@@ -46,7 +47,13 @@ export function connectionRoutes(router: Router, context: Context, refresher: Re
     const channels = await told(() => ServiceChannel.channels(refresher.base));
     const offered = channels.find(({ id }) => id === body.channel);
     if (!offered) throw notFound('channel');
-    const account = accountFor(context, client.id, offered, body);
+    const { accountName, currency, timeZone } = body;
+    const account = accountFor(db, client.id, {
+      channel: { name: offered.name, kind: offered.kind },
+      name: accountName,
+      currency,
+      timeZone,
+    });
     if (connectionsOf(db, client.id).some((each) => each.account === account && each.serviceAccount === body.account))
       throw new HttpProblem(
         409,
@@ -59,13 +66,37 @@ export function connectionRoutes(router: Router, context: Context, refresher: Re
       { id, account, serviceChannel: body.channel, serviceAccount: body.account, token: seal.close(body.token), schedule: body.schedule },
       body.reports.map(({ id: report, name, fields }) => ({ report, name, fields, from: body.from })),
     );
-    void refresher.start(id);
+    background(refresher.start(id));
     return view(found(id));
   });
 
+  answer(router, ENDPOINTS.moreReports, async ({ params }) => {
+    const record = found(params.connection);
+    const known = new Set(reportsOf(db, record.id).map(({ report }) => report));
+    const offered = await told(() => offeredReports(refresher.service(record), record.serviceAccount, clockOf(context).today - 1));
+    return offered.filter(({ id }) => !known.has(id));
+  });
+  answer(router, ENDPOINTS.addReports, ({ params, body }) => {
+    const record = found(params.connection);
+    const known = reportsOf(db, record.id);
+    const from = Math.min(...known.map((report) => report.from));
+    const added = body.reports.filter(({ id }) => !known.some(({ report }) => report === id));
+    addReports(
+      db,
+      record.id,
+      added.map(({ id: report, name, fields }) => ({ report, name, fields, from })),
+    );
+    background(
+      refresher.start(
+        record.id,
+        added.map(({ id }) => id),
+      ),
+    );
+    return view(found(record.id));
+  });
   answer(router, ENDPOINTS.refresh, ({ params }) => {
     const record = found(params.connection);
-    void refresher.start(record.id);
+    background(refresher.start(record.id));
     return view(record);
   });
   answer(router, ENDPOINTS.stopRefresh, ({ params }) => {
@@ -101,26 +132,6 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** The account of this name in the channel of that name, made where it is not there yet. */
-function accountFor(
-  { db }: Context,
-  client: string,
-  offered: { name: string; kind: Parameters<typeof insertChannel>[1]['kind'] },
-  wanted: NewConnection,
-): string {
-  let channel = allChannels(db).find(({ name }) => name === offered.name);
-  if (!channel) {
-    channel = { id: randomUUID(), name: offered.name, kind: offered.kind };
-    insertChannel(db, channel);
-  }
-  const channelId = channel.id;
-  const known = accountsOf(db, client).find((account) => account.channel === channelId && account.name === wanted.accountName);
-  if (known) return known.id;
-  const id = randomUUID();
-  insertAccount(db, client, { id, channel: channelId, name: wanted.accountName, currency: wanted.currency, timeZone: wanted.timeZone });
-  return id;
-}
-
 function viewOf({ db, now }: Context, refresher: Refresher, record: ConnectionRecord): Connection {
   const { id, channelName, accountName, schedule, lastAt } = record;
   return {
@@ -142,3 +153,6 @@ function viewOf({ db, now }: Context, refresher: Refresher, record: ConnectionRe
     })),
   };
 }
+
+/** Goes on by itself: whatever becomes of it is written down with the reports. */
+const background = (work: Promise<void>): void => void work.catch(() => undefined);

@@ -1,11 +1,11 @@
 import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
-import { grainOf, mappingProblems } from '@lens/core';
+import { actionOf, grainOf, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
 import { clockOf, type Context, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
-import { accountsOf } from '../store/clients';
+import { accountsOf, allChannels } from '../store/clients';
 import { clientOfFeed, feedsOf, findFeed } from '../store/feeds';
 import { findImport, importsOf, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
@@ -24,14 +24,14 @@ export function intakeRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.preview, async ({ params, body }) => {
-    clientOr404(context, params.client);
+    const client = clientOr404(context, params.client);
     const path = storedPath(context.dataFolder, body.hash);
     if (!existsSync(path)) throw notFound('file');
     const { feed, sheets, ...preview } = await intake.preview({
       kind: 'preview',
       path,
       feeds: feedsOf(db, params.client).map((each) => ({ ...each, campaigns: campaignKeys(db, each.account) })),
-      wanted: body,
+      wanted: { ...body, main: actionOf(client.metricSet) },
     });
     return {
       ...preview,
@@ -116,7 +116,10 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
   const client = clientOr404(context, clientId);
   const path = storedPath(context.dataFolder, request.file);
   if (!existsSync(path)) throw notFound('file');
-  if (!accountsOf(db, client.id).some((account) => account.id === request.account)) throw notFound('account');
+  const { account } = request;
+  if (typeof account === 'string' && !accountsOf(db, client.id).some(({ id }) => id === account)) throw notFound('account');
+  if (typeof account !== 'string' && typeof account.channel === 'string' && !allChannels(db).some(({ id }) => id === account.channel))
+    throw notFound('channel');
   const existing =
     'id' in request.feed
       ? findFeed(db, request.feed.id)

@@ -53,10 +53,21 @@ export function insertConnection(
       `INSERT INTO connection (id, account_id, service_channel, service_account, token, schedule)
        VALUES (@id, @account, @serviceChannel, @serviceAccount, @token, @schedule)`,
     ).run(record);
-    for (const { report, name, fields, from } of reports)
-      db.prepare(
-        "INSERT INTO connected_report (connection_id, report, name, fields, from_day, state) VALUES (?, ?, ?, ?, ?, 'waiting')",
-      ).run(record.id, report, name, JSON.stringify(fields), from);
+    addReports(db, record.id, reports);
+  })();
+}
+
+/** Adds reports to a connection. */
+export function addReports(
+  db: Db,
+  connection: string,
+  reports: readonly Pick<ReportRecord, 'report' | 'name' | 'fields' | 'from'>[],
+): void {
+  const insert = db.prepare(
+    "INSERT INTO connected_report (connection_id, report, name, fields, from_day, state) VALUES (?, ?, ?, ?, ?, 'waiting')",
+  );
+  db.transaction(() => {
+    for (const { report, name, fields, from } of reports) insert.run(connection, report, name, JSON.stringify(fields), from);
   })();
 }
 

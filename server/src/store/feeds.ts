@@ -25,8 +25,9 @@ const FEED = 'feed.id, account_id AS account, feed.name, kind, grain, action, he
 /** A stored mapping; those stored before tables could be shaped and others than the orders could count lack that. */
 export const parseMapping = (text: string): Mapping => ({
   steps: [],
+  decimals: [],
   countedBy: 'orders',
-  ...(JSON.parse(text) as Omit<Mapping, 'steps' | 'countedBy'>),
+  ...(JSON.parse(text) as Omit<Mapping, 'steps' | 'decimals' | 'countedBy'>),
 });
 
 const parse = (row: FeedRow): FeedRecord => ({

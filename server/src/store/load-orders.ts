@@ -25,6 +25,7 @@ export interface StoredOutcome {
   readonly value: number | null;
   readonly tagCampaign: string | null;
   readonly tagAd: string | null;
+  readonly tagKeyword: string | null;
   readonly tagLink: string | null;
   readonly count: number | null;
   readonly since: number;
@@ -36,14 +37,20 @@ export const ONE_OUTCOME = 1_000_000;
 export const storedOutcomes = (db: Db, feed: number, cut: Cut): StoredOutcome[] =>
   db
     .prepare<object, StoredOutcome>(
-      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_link AS tagLink, count, since
+      `SELECT sale_day AS saleDay, click_day AS clickDay, value, tag_campaign AS tagCampaign, tag_ad AS tagAd, tag_keyword AS tagKeyword, tag_link AS tagLink, count, since
        FROM ${rowsAt('order_row', cut)} ORDER BY sale_day`,
     )
     .all({ feed });
 
-export const tagsOf = ({ tagCampaign, tagAd, tagLink }: Pick<StoredOutcome, 'tagCampaign' | 'tagAd' | 'tagLink'>): Tags => ({
+export const tagsOf = ({
+  tagCampaign,
+  tagAd,
+  tagKeyword,
+  tagLink,
+}: Pick<StoredOutcome, 'tagCampaign' | 'tagAd' | 'tagKeyword' | 'tagLink'>): Tags => ({
   campaign: tagCampaign,
   ad: tagAd,
+  keyword: tagKeyword,
   link: tagLink,
 });
 
@@ -69,7 +76,7 @@ interface Placed extends StoredOutcome {
 }
 
 const NOWHERE: ReadonlyMap<string, number> = new Map();
-const LEVELS = ['campaign', 'group', 'ad'] as const;
+const LEVELS = ['campaign', 'group', 'ad', 'keyword'] as const;
 
 /** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
 export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {

@@ -14,17 +14,30 @@ export interface Member {
 export class Members {
   readonly byId: ReadonlyMap<number, Member>;
   private readonly paths = new Map<number, ReadonlyMap<string, number>>();
+  /** Members within an ad group, by how a report without groups would name them; null where several would be named so. */
+  private readonly grouped = new Map<string, number | null>();
 
   constructor(members: readonly Member[]) {
     this.byId = new Map(members.map((member) => [member.id, member]));
+    for (const member of members) {
+      const group = this.byId.get(member.parent);
+      if (group?.level !== 'group') continue;
+      const key = nameKey(member, group.parent);
+      this.grouped.set(key, this.grouped.has(key) ? null : member.id);
+    }
   }
 
-  /** Level → member id from the member itself up to its campaign. */
+  /**
+   * Level → member id from the member itself up to its campaign. An ad that a report names without its ad
+   * group is the one that another report names within one, where only one can be meant.
+   */
   pathOf(id: number): ReadonlyMap<string, number> {
     let path = this.paths.get(id);
     if (!path) {
       const own = new Map<string, number>();
-      for (let member = this.byId.get(id); member; member = this.byId.get(member.parent)) own.set(member.level, member.id);
+      const named = this.byId.get(id);
+      const meant = named && (this.grouped.get(nameKey(named, named.parent)) ?? id);
+      for (let member = this.byId.get(meant ?? id); member; member = this.byId.get(member.parent)) own.set(member.level, member.id);
       this.paths.set(id, own);
       path = own;
     }
@@ -41,6 +54,8 @@ export class Members {
     return this.byId.get(id)?.name ?? `member ${id}`;
   }
 }
+
+const nameKey = ({ account, level, externalId }: Member, campaign: number): string => [account, level, campaign, externalId].join(' ');
 
 export function membersOf(db: Db, client: string): Members {
   return new Members(

@@ -22,7 +22,7 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 
 /** Columns of a thing, the id first, as they are staged and kept. */
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
-  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_link', 'count'],
+  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'count'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
   journeys: ['external_id', 'day', 'journey', 'at', 'kind', 'source', 'tag_campaign', 'weight', 'outcome_day'],
 };

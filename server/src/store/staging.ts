@@ -39,7 +39,7 @@ export function createStaging(path: string, slots: number): Db {
     CREATE UNIQUE INDEX staged_unread_place ON staged_unread (coalesce(day, -1), coalesce(path, -1));
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
-      tag_campaign TEXT, tag_ad TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
+      tag_campaign TEXT, tag_ad TEXT, tag_keyword TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_lot (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;
@@ -158,9 +158,9 @@ export function stagedSum(db: Db, kind: ThingKind): number {
 export function stagedOutcomes(db: Db): TaggedOutcome[] {
   return db
     .prepare<[], TaggedOutcome>(
-      `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_link AS link, count(*) AS rows,
+      `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_keyword AS keyword, tag_link AS link, count(*) AS rows,
          sum(coalesce(count, 1000000)) / 1e6 AS count, sum(value) / 1e6 AS value
-       FROM staged_order GROUP BY 1, 2, 3`,
+       FROM staged_order GROUP BY 1, 2, 3, 4`,
     )
     .all();
 }

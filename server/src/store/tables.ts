@@ -129,7 +129,9 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     .prepare(`SELECT count(*) FROM ${rowsAt('feed_row', cut)}`)
     .pluck()
     .get({ feed: feed.id }) as number;
-  const codes = new Map(feed.grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
+  const isBelowGroup = feed.grain.includes('ad') || feed.grain.includes('keyword');
+  const grain = isBelowGroup && !feed.grain.includes('group') ? [...feed.grain, 'group'] : feed.grain;
+  const codes = new Map(grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
   const amounts = terms.map(() => new Float64Array(length).fill(NaN));
   const limits = new Map<string, Map<number, Limit>>();
   const day = new Int32Array(length);
@@ -162,10 +164,12 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
   terms.forEach((term, index) => {
     for (const limited of limits.get(term)?.keys() ?? []) amounts[index]?.fill(NaN, limited, limited + 1);
   });
+  // Groups that only other reports tell are known where they are known of every row.
+  if (grain !== feed.grain && (length === 0 || codes.get('group')?.includes(NONE))) codes.delete('group');
   return {
     feedId: feed.id,
     account,
-    dimensions: new Set(feed.grain),
+    dimensions: new Set(codes.keys()),
     covers: coversOf(db, feed.id, cut),
     length,
     day,

@@ -1,3 +1,4 @@
+import { TIME_ZONES } from '../ui/time-zones';
 import { Component, inject, signal } from '@angular/core';
 import { FormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -68,7 +69,7 @@ import { Api, type ApiError } from '../data/api';
 export class NewClientDialog {
   private readonly api = inject(Api);
   private readonly reference = inject(MatDialogRef);
-  protected readonly zones = Intl.supportedValuesOf('timeZone');
+  protected readonly zones = TIME_ZONES;
   protected readonly sets = RESULT_SETS;
   protected readonly error = signal('');
   protected readonly form = inject(FormBuilder).nonNullable.group({

@@ -6,13 +6,14 @@ import type { ClientDetail, Connection } from '@lens/contract';
 import { quantity, rangeText, type Style } from '@lens/core';
 import { combineLatest, EMPTY, expand, type Observable, startWith, Subject, switchMap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { AddReports } from './add-reports';
 
 const POLL = 700;
 
 /** Connected channels: what was fetched when, what runs now, what went wrong and what to do. */
 @Component({
   selector: 'ul-connections-list',
-  imports: [MatButton],
+  imports: [AddReports, MatButton],
   templateUrl: './connections-list.html',
   styleUrl: './connections-list.scss',
 })
@@ -25,6 +26,8 @@ export class ConnectionsList {
   readonly fetched = output();
 
   protected readonly renewing = signal('');
+  /** The connection to which reports are being added. */
+  protected readonly adding = signal('');
   protected readonly connections = toSignal(
     combineLatest([toObservable(this.client), this.again.pipe(startWith(undefined))]).pipe(switchMap(([client]) => this.follow(client.id))),
   );
@@ -60,6 +63,11 @@ export class ConnectionsList {
         .call('changeConnection', { params: { connection: id }, body })
         .pipe(switchMap(() => this.api.call('refresh', { params: { connection: id } }))),
     );
+  }
+
+  protected added(): void {
+    this.adding.set('');
+    this.again.next();
   }
 
   protected disconnect(connection: Connection): void {

@@ -1,16 +1,19 @@
 import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type Preview, type StoredFile } from '@lens/contract';
+import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type NewCheck, type Preview, type StoredFile } from '@lens/contract';
 import {
   type Action,
+  actionOf,
   ACTIONS,
   COUNTED_WORDS,
   DATE_ORDERS,
   type DayRange,
   DELIMITERS,
+  dialectOf,
   ENCODINGS,
   type FileLayout,
+  type Guess,
   guessMapping,
   LISTED_BY,
   type Mapping,
@@ -26,9 +29,11 @@ import { Api, type ApiError } from '../data/api';
 import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
 import { DayRangeFields } from '../ui/day-range';
+import { TIME_ZONES } from '../ui/time-zones';
 import { rolesFor, roleOfKey } from './roles';
 import { ShapeSteps } from './shape/shape-steps';
 import { checkView } from './check-view';
+import { importedBy, type Imported } from './hidden-import';
 
 const NEW = 'new';
 
@@ -54,6 +59,8 @@ export class FileIntake {
   readonly preview = input.required<Preview>();
   /** Closed, with what to tell the user; empty when nothing was imported. */
   readonly closed = output<string>();
+  /** What was imported, before it closes. */
+  readonly imported = output<Imported>();
 
   /** The file as it is read now: as guessed at first, then as laid out by the user. */
   protected readonly shown = linkedSignal(() => this.preview());
@@ -89,6 +96,7 @@ export class FileIntake {
   protected readonly person = inject(Person).name;
   protected readonly keepFile = signal(true);
 
+  protected readonly zones = TIME_ZONES;
   protected readonly kinds = CHANNEL_KINDS;
   protected readonly actions = ACTIONS;
   protected readonly countedBy = LISTED_BY.map((id) => ({ id, label: COUNTED_WORDS[id].who }));
@@ -101,18 +109,28 @@ export class FileIntake {
   protected readonly columns = computed(() =>
     this.shown().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
-      const asGuessed = roleKey(role) === roleKey(this.shown().mapping.columns[at] ?? { role: 'ignore' });
       return {
         header,
         key: roleKey(role),
-        reason: asGuessed ? (this.shown().reasons[at] ?? '') : 'chosen by you',
+        reason: this.chosen().has(header) ? 'chosen by you' : (this.reasons()[at] ?? ''),
         cells: this.shown()
           .rows.slice(0, 4)
           .map((row) => row[at] ?? ''),
       };
     }),
   );
-  protected readonly asks = computed(() => new Set(this.shown().asks));
+  /** Columns, by header, whose meaning a person has chosen. */
+  private readonly chosen = linkedSignal({ source: this.file, computation: () => new Set<string>() });
+  /** Why each column is taken for what it is. */
+  private readonly reasons = linkedSignal(() => this.shown().reasons);
+  private readonly decimalChosen = linkedSignal({ source: this.file, computation: () => false });
+  /** The file of a feed known before is read as its earlier ones were. */
+  private readonly dialect = computed(() => dialectOf(this.mapping().columns, this.shown().signs));
+  protected readonly asks = computed(() => {
+    const asks = new Set(this.shown().asks.filter((ask) => ask !== 'decimal sign'));
+    const isOpen = this.dialect().decimal === null && !this.decimalChosen() && !this.shown().feed;
+    return new Set<'date order' | 'decimal sign'>(isOpen ? [...asks, 'decimal sign'] : asks);
+  });
   protected readonly busy = computed(() => this.job()?.state === 'running');
   /** The file's money is that of its account. */
   protected readonly style = computed((): Style => {
@@ -151,12 +169,18 @@ export class FileIntake {
   private show(preview: Preview, keepMeaning: boolean): void {
     const [before, headers] = [this.mapping(), this.shown().headers];
     this.shown.set(preview);
-    if (!keepMeaning || before.kind !== preview.mapping.kind) return;
+    if (!keepMeaning) return;
+    // What one row is stays as well, whatever the shaped table looks like.
+    const guess = before.kind === preview.mapping.kind ? preview : this.guessAs(before.kind, preview);
     const columns = preview.headers.map((name, at): Role => {
       const own = headers.includes(name) ? before.columns[headers.indexOf(name)] : undefined;
-      return own ?? preview.mapping.columns[at] ?? { role: 'ignore' };
+      return own ?? guess.mapping.columns[at] ?? { role: 'ignore' };
     });
-    this.mapping.set({ ...before, steps: preview.mapping.steps, columns });
+    this.reasons.set(
+      preview.headers.map((name, at) => (headers.includes(name) ? 'as before the table was shaped' : (guess.reasons[at] ?? ''))),
+    );
+    this.mapping.set({ ...before, steps: preview.mapping.steps });
+    this.editColumns(columns);
   }
 
   /** A file in the wrong account is a wrong total nobody notices, so it is never guessed. */
@@ -188,20 +212,38 @@ export class FileIntake {
   }
 
   protected setRole(at: number, key: string): void {
-    this.edit({
-      columns: this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)),
-    });
+    this.chosen.update((chosen) => new Set([...chosen, this.shown().headers[at] ?? '']));
+    this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)));
+  }
+
+  protected setDecimal(decimal: Mapping['decimal']): void {
+    this.decimalChosen.set(true);
+    this.edit({ decimal });
+  }
+
+  /** What columns mean decides which of them say how the file writes its numbers. */
+  private editColumns(columns: readonly Role[]): void {
+    this.edit({ columns });
+    const { decimal, decimals } = this.dialect();
+    const differ = decimals.some((each) => each !== null) ? decimals : [];
+    this.edit(this.decimalChosen() || decimal === null ? { decimals: differ } : { decimal, decimals: differ });
   }
 
   /** Another kind of rows gives the same headers another meaning. */
   protected setKind(kind: Mapping['kind']): void {
-    const { headers, rows } = this.shown();
-    const { mapping } = guessMapping(
+    const { mapping, reasons } = this.guessAs(kind, this.shown());
+    this.reasons.set([...reasons]);
+    this.edit({ kind, action: mapping.action, countedBy: mapping.countedBy });
+    this.editColumns(mapping.columns);
+  }
+
+  private guessAs(kind: Mapping['kind'], { headers, rows }: Preview): Guess {
+    return guessMapping(
       headers,
       headers.map((_, column) => rows.map((row) => row[column] ?? '')),
       kind,
+      actionOf(this.client().metricSet),
     );
-    this.edit({ kind, action: mapping.action, columns: mapping.columns });
   }
 
   protected setAction(action: string): void {
@@ -222,26 +264,22 @@ export class FileIntake {
 
   protected check(): void {
     this.error.set('');
-    this.accountId()
-      .pipe(
-        switchMap((account) => {
-          const { feed } = this.shown();
-          const sameFeed = feed && feed.account === account && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
-          return this.api.call('check', {
-            params: { client: this.client().id },
-            body: {
-              file: this.file().hash,
-              fileName: this.file().name,
-              layout: this.shown().layout,
-              account,
-              feed: sameFeed,
-              mapping: this.mapping(),
-              covers: this.covers(),
-            },
-          });
-        }),
-        switchMap((job) => this.follow(job)),
-      )
+    const { feed } = this.shown();
+    const sameFeed = feed && feed.account === this.account() && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
+    this.api
+      .call('check', {
+        params: { client: this.client().id },
+        body: {
+          file: this.file().hash,
+          fileName: this.file().name,
+          layout: this.shown().layout,
+          account: this.accountOfFile(),
+          feed: sameFeed,
+          mapping: this.mapping(),
+          covers: this.covers(),
+        },
+      })
+      .pipe(switchMap((job) => this.follow(job)))
       .subscribe({ error: (error: ApiError) => this.error.set(error.message) });
   }
 
@@ -261,6 +299,8 @@ export class FileIntake {
       .pipe(switchMap((started) => this.follow(started)))
       .subscribe({
         next: (ended) => {
+          const imported = importedBy(ended, this.mapping());
+          if (imported) this.imported.emit(imported);
           if (ended.state === 'done')
             this.closed.emit(`Imported ${this.file().name}: ${quantity(ended.report?.rows ?? 0, 'row', 'rows', this.client())}.`);
         },
@@ -299,29 +339,11 @@ export class FileIntake {
     );
   }
 
-  /** The chosen account, made first where a new one is wanted. */
-  private accountId(): Observable<string> {
-    if (this.account() !== NEW) return of(this.account());
+  /** The chosen account; a new one is made when the file is imported, not before. */
+  private accountOfFile(): NewCheck['account'] {
+    if (this.account() !== NEW) return this.account();
     const { channel, channelName, kind, name, currency, timeZone } = this.newAccount();
-    const client = this.client();
-    const channelId =
-      channel === NEW
-        ? this.api.call('addChannel', { body: { name: channelName, kind } }).pipe(switchMap((made) => of(made.id)))
-        : of(channel);
-    return channelId.pipe(
-      tap((id) => this.editNew({ channel: id })),
-      switchMap((id) =>
-        this.api.call('addAccount', {
-          params: { client: client.id },
-          body: { channel: id, name, currency, timeZone },
-        }),
-      ),
-      switchMap((account) => {
-        client.accounts.push(account);
-        this.account.set(account.id);
-        return of(account.id);
-      }),
-    );
+    return { channel: channel === NEW ? { name: channelName, kind } : channel, name, currency, timeZone };
   }
 }
 

@@ -15,6 +15,7 @@ import { ImportDetailView } from './import-detail';
 export class ImportHistory {
   readonly line = input.required<FeedLine>();
   readonly takenBack = output<ImportLine>();
+  readonly broughtBack = output<ImportLine>();
 
   /** The import whose changes are shown. */
   protected readonly detailed = signal<number | null>(null);

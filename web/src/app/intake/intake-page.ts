@@ -1,6 +1,7 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { ImportLine, Preview, StoredFile } from '@lens/contract';
@@ -9,6 +10,7 @@ import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of,
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
+import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
 import { DayStrip } from '../ui/day-strip';
 import { droppedFiles, inOrder } from '../ui/dropped-files';
 import { IntakeNav } from './intake-nav';
@@ -18,6 +20,7 @@ import { ConnectChannel } from './connect-channel';
 import { ConnectionsList } from './connections-list';
 import { FileIntake } from './file-intake';
 import { HealthNotes } from './health-notes';
+import { type Hidden, hiddenParts, type Imported } from './hidden-import';
 import { stripOf } from './health-view';
 import { lineOf } from './feed-line';
 import { ImportHistory } from './import-history';
@@ -33,6 +36,7 @@ export class IntakePage {
   private readonly api = inject(Api);
   private readonly focus = inject(FocusService);
   private readonly notices = inject(MatSnackBar);
+  private readonly dialog = inject(MatDialog);
   private readonly again = new Subject<void>();
 
   protected readonly client = this.focus.client;
@@ -50,6 +54,8 @@ export class IntakePage {
   /** Feeds whose imports are shown. */
   protected readonly historyOf = signal<ReadonlySet<number>>(new Set());
   protected readonly connecting = signal(false);
+  /** What of the last import the screens would not show. */
+  protected readonly hidden = signal<readonly Hidden[]>([]);
   protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
   protected readonly opened = signal<{ file: StoredFile; preview: Preview } | null>(null);
   protected readonly feeds = toSignal(
@@ -114,11 +120,45 @@ export class IntakePage {
     });
   }
 
+  /** Asks first; what was taken back can be brought back as it was. */
   protected takeBack(line: ImportLine): void {
-    this.api.call('takeBack', { params: { import: line.id } }).subscribe({
-      next: () => this.done(`Taken back: ${line.fileName}. Its days show what they showed without it.`),
+    const asked: Confirm = {
+      title: `Take back ${line.fileName}?`,
+      text: 'Its days will show what they showed without it. You can undo this as long as nothing else is imported into the feed.',
+      action: 'Take back',
+    };
+    this.dialog
+      .open<ConfirmDialog, Confirm, boolean>(ConfirmDialog, { data: asked, width: '440px' })
+      .afterClosed()
+      .pipe(switchMap((isSure) => (isSure ? this.api.call('takeBack', { params: { import: line.id } }) : EMPTY)))
+      .subscribe({
+        next: () => {
+          this.done('');
+          this.notices
+            .open(`Taken back: ${line.fileName}. Its days show what they showed without it.`, 'Undo', { duration: 12000 })
+            .onAction()
+            .subscribe(() => this.bringBack(line));
+        },
+        error: (error: ApiError) => this.tell(error.message),
+      });
+  }
+
+  protected bringBack(line: ImportLine): void {
+    this.api.call('bringBack', { params: { import: line.id } }).subscribe({
+      next: () => this.done(`Brought back: ${line.fileName}.`),
       error: (error: ApiError) => this.tell(error.message),
     });
+  }
+
+  /** The screens open on days that hold data; whatever else of the import they would hide is one click away. */
+  protected note(imported: Imported): void {
+    const client = this.client();
+    if (client) this.hidden.set(hiddenParts(imported, this.focus.resolved() ?? null, client));
+  }
+
+  protected reveal(hidden: Hidden): void {
+    this.focus.change(hidden.change);
+    this.hidden.update((all) => all.filter((each) => each !== hidden));
   }
 
   private take(files: readonly File[]): void {

@@ -65,6 +65,7 @@ const ORDERS: readonly RoleGroup[] = [
       choice('How many, where a row is a count', { role: 'order count' }),
       choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
       choice('Ad it is tagged with', { role: 'tag', level: 'ad' }),
+      choice('Tag of the keyword', { role: 'tag', level: 'keyword' }),
       choice('Tracked link it came by', { role: 'tag', level: 'link' }),
     ],
   },

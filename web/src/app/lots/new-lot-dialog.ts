@@ -107,6 +107,7 @@ const mappingOf = (unit: LotUnit): Mapping => ({
   action: 'purchase',
   dateOrder: 'year first',
   decimal: '.',
+  decimals: [],
   steps: [],
   countedBy: 'orders',
   columns: [

@@ -1,8 +1,8 @@
 import type { JoiningReply, WireJoinResult } from '@lens/contract';
 import { figureText, divide, formatNumber, type JoinKey, quantity, type Several, type Style, value } from '@lens/core';
 
-const TAGS = { campaign: 'campaign tag', ad: 'ad tag', link: 'tracked link' } as const;
-const LEVELS = { campaign: 'campaign', group: 'ad group', ad: 'ad' } as const;
+const TAGS = { campaign: 'campaign tag', ad: 'ad tag', keyword: 'keyword tag', link: 'tracked link' } as const;
+const LEVELS = { campaign: 'campaign', group: 'ad group', ad: 'ad', keyword: 'keyword' } as const;
 export const TAG_CHOICES = Object.entries(TAGS).map(([id, label]) => ({ id, label }));
 export const LEVEL_CHOICES = Object.entries(LEVELS).map(([id, label]) => ({ id, label }));
 
@@ -14,7 +14,7 @@ export function keyText({ tag, level, by, part }: JoinKey): string {
 
 /** How outcomes reach members, in words; the lines add up to the first. */
 export function joinView(
-  { before, matched, several, none, loose }: WireJoinResult,
+  { before, matched, several, none, loose, looseCount }: WireJoinResult,
   keys: readonly JoinKey[],
   whenSeveral: Several,
   style: Style,
@@ -45,6 +45,7 @@ export function joinView(
     ],
     total: line('All before, and all after', before),
     summary: before.rows === 0 ? '' : `${worth(before)}: ${share(matched.reduce((sum, { count }) => sum + count, 0))} lead to one member.`,
+    looseCount,
     loose: loose.map((each) => ({
       key: JSON.stringify(each.tags),
       text: tagText(each.tags),
@@ -55,8 +56,8 @@ export function joinView(
   };
 }
 
-function tagText({ campaign, ad, link }: { campaign: string | null; ad: string | null; link: string | null }): string {
-  const parts = [campaign === null ? '' : `campaign ${campaign}`, ad === null ? '' : `ad ${ad}`, link === null ? '' : `link ${link}`];
+function tagText(tags: WireJoinResult['loose'][number]['tags']): string {
+  const parts = Object.entries(tags).map(([tag, text]) => (text === null ? '' : `${tag} ${text}`));
   return parts.filter((part) => part !== '').join(' · ') || 'no tag at all';
 }
 

@@ -109,6 +109,7 @@ CREATE TABLE order_row (
   value INTEGER,
   tag_campaign TEXT,
   tag_ad TEXT,
+  tag_keyword TEXT,
   tag_link TEXT,
   -- How many outcomes it stands for, in millionths; NULL for one.
   count INTEGER,

@@ -10,6 +10,7 @@ export const STEP_LABELS: Readonly<Record<StepKind, string>> = {
   'look up': 'Look up in a table',
   combine: 'Combine columns',
   replace: 'Replace text',
+  constant: 'The same in every row',
   trim: 'Trim spaces',
   case: 'Change capitals',
   'columns to rows': 'Turn columns into rows',
@@ -36,6 +37,8 @@ export function newStep(kind: StepKind): Step {
       return { do: kind, columns: [], between: ' ', to: '' };
     case 'replace':
       return { do: kind, column: '', find: '', with: '', isPattern: false };
+    case 'constant':
+      return { do: kind, value: '', to: 'Campaign' };
     case 'case':
       return { do: kind, column: '', to: 'lower' };
     case 'columns to rows':

@@ -75,6 +75,7 @@ export const STEP_FIELDS: Readonly<Record<StepKind, readonly StepField[]>> = {
     { kind: 'check', key: 'isPattern', label: 'It is a pattern' },
     { kind: 'text', key: 'with', label: 'Put', hint: 'nothing takes it out' },
   ],
+  constant: [{ kind: 'text', key: 'value', label: 'Text', hint: 'such as the name of the one campaign the file is of' }, to()],
   trim: [columns()],
   case: [column(), { kind: 'choice', key: 'to', label: 'Into', choices: choices(LETTER_CASES, (each) => CASES[each] ?? each) }],
   'columns to rows': [
