@@ -28,9 +28,21 @@ describe('a large file', () => {
     expect(job.report.problems).toEqual([{ line: 2 + 2 * 50_000, column: 'Cost', message: '“many” is not a number' }]);
   });
 
-  it('stops at a quote that is not closed, or where decimals prove to be written otherwise, and stores nothing', async () => {
-    const open = await checkFile(server.address, setting, 'Ads', [HEADER, ...LINES, '2026-10-01,Tea,"x,1,1'].join('\n'));
-    expect(open).toMatchObject({ state: 'failed', error: expect.stringMatching(/^Line \d+ cannot be read: a quotation mark/) });
+  it('offers the good lines where a quote is not closed, naming the bad one', async () => {
+    const job = await checkFile(
+      server.address,
+      setting,
+      'Ads',
+      [HEADER, ...LINES, '2026-10-01,Tea,"x,1,1', '2026-10-01,Tea,y,1,1'].join('\n'),
+    );
+    expect(job.report).toMatchObject({
+      rows: ROWS + 1,
+      badRows: 1,
+      problems: [{ line: 2 + 2 * ROWS, column: '', message: 'A quotation mark is not closed' }],
+    });
+  });
+
+  it('stops where decimals prove to be written otherwise, and stores nothing', async () => {
     const other = await checkFile(server.address, setting, 'Ads', [HEADER, ...LINES, '2026-10-01,Tea,x,"12,50",1'].join('\n'));
     expect(other).toMatchObject({ state: 'failed', error: expect.stringContaining('another decimal sign') });
     expect(await feeds()).toEqual([]);

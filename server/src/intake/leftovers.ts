@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { Context } from '../context';
 import { dropFile, filesNeverImported, filesToForget } from '../store/imports';
 import { filesFolder, storedPath } from './file-store';
+import { COPIES } from './read/ordered-copy';
 
 /** So many days a file that nobody imported is kept; the intake screen says so. */
 export const KEPT_DAYS = 30;
@@ -13,10 +14,11 @@ export function forgetFiles({ db, dataFolder }: Context): void {
   for (const hash of filesToForget(db)) rmSync(storedPath(dataFolder, hash), { force: true });
 }
 
-/** Removes uploads that a stop cut off, and files dropped long ago that were never imported. */
+/** Removes uploads and copies that a stop cut off, and files dropped long ago that were never imported. */
 export function dropLeftovers({ db, dataFolder, now }: Context): void {
   const folder = filesFolder(dataFolder);
-  for (const file of readdirSync(folder)) if (file.endsWith('.part')) rmSync(join(folder, file), { force: true });
+  const isLeft = (file: string): boolean => file.endsWith('.part') || file.startsWith(COPIES);
+  for (const file of readdirSync(folder).filter(isLeft)) rmSync(join(folder, file), { recursive: true, force: true });
   for (const hash of filesNeverImported(db, new Date(now().getTime() - KEPT_DAYS * MS_PER_DAY).toISOString())) {
     rmSync(storedPath(dataFolder, hash), { force: true });
     dropFile(db, hash);

@@ -21,7 +21,7 @@ import {
   type StepEffect,
 } from '@lens/core';
 import { type Guessed, guessLayout } from './read/guess-layout';
-import { readTable } from './read/table';
+import { readTable, type TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
 
 /** Rows from which dialect and mapping are inferred. */
@@ -73,12 +73,15 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
   const guessed = await guessLayout(path);
   const asked = { ...(wanted.layout ?? { ...guessed.layout, sheet: await likeliestSheet(path, guessed) }), titleLines: 0 };
   const lines = await firstLines(path, asked, SAMPLE_ROWS);
-  const titleLines = wanted.layout?.titleLines ?? headerPlace(lines.slice(0, HEADER_WITHIN + 10));
+  const titleLines = wanted.layout?.titleLines ?? headerPlace(lines.slice(0, HEADER_WITHIN + 10).map(({ cells }) => cells));
   const layout = { ...asked, titleLines };
-  const header = lines[titleLines];
+  const header = lines[titleLines]?.cells;
   if (!header) throw new UnreadableFile('The file is empty.');
   const fileHeaders = headerNames(header);
-  const fileRows = lines.slice(titleLines + 1).filter((cells) => !saysTotal(cells) && !repeatsHeader(cells, header));
+  const fileRows = lines
+    .slice(titleLines + 1)
+    .filter(({ cells, problem }) => problem === undefined && !saysTotal(cells) && !repeatsHeader(cells, header))
+    .map(({ cells }) => cells);
   refuseNoTable(fileHeaders, fileRows);
   const feed = nearest(feeds, fileHeaders, fileRows);
   const steps = wanted.steps ?? feed?.mapping.steps ?? [];
@@ -92,12 +95,7 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
   const common = {
     layout,
     sheets: guessed.sheets,
-    title: lines.slice(0, titleLines).map((cells) =>
-      cells
-        .map(cellText)
-        .filter((text) => text !== '')
-        .join(' '),
-    ),
+    title: lines.slice(0, titleLines).map(titleOf),
     fileHeaders,
     headers: [...headers],
     rows: rows.slice(0, SHOWN_ROWS).map((row) => row.map(cellText)),
@@ -138,7 +136,7 @@ async function likeliestSheet(path: string, { layout, sheets }: Guessed): Promis
   if (sheets.length < 2) return layout.sheet;
   const scores: { sheet: string; known: number }[] = [];
   for (const sheet of sheets.slice(0, MOST_SHEETS)) {
-    const lines = await firstLines(path, { ...layout, sheet }, HEADER_WITHIN + 10);
+    const lines = (await firstLines(path, { ...layout, sheet }, HEADER_WITHIN + 10)).map(({ cells }) => cells);
     const place = headerPlace(lines);
     const headers = headerNames(lines[place] ?? []);
     const rows = lines.slice(place + 1);
@@ -151,14 +149,22 @@ async function likeliestSheet(path: string, { layout, sheets }: Guessed): Promis
   return scores.reduce((best, each) => (each.known > best.known ? each : best)).sheet;
 }
 
-async function firstLines(path: string, layout: FileLayout, most: number): Promise<(readonly Cell[])[]> {
-  const lines: (readonly Cell[])[] = [];
-  for await (const { cells } of readTable(path, layout)) {
-    lines.push(cells);
+async function firstLines(path: string, layout: FileLayout, most: number): Promise<TableLine[]> {
+  const lines: TableLine[] = [];
+  for await (const line of readTable(path, layout)) {
+    lines.push(line);
     if (lines.length > most) break;
   }
   return lines;
 }
+
+const titleOf = ({ line, cells, problem }: TableLine): string =>
+  problem === undefined
+    ? cells
+        .map(cellText)
+        .filter((text) => text !== '')
+        .join(' ')
+    : `(Line ${line} cannot be read: ${problem})`;
 
 function refuseNoTable(headers: readonly string[], rows: readonly unknown[]): void {
   if (headers.length < 2)

@@ -128,8 +128,12 @@ class Stager {
     }
   }
 
-  take({ line, cells }: TableLine): void {
+  take({ line, cells, problem }: TableLine): void {
     const { mapping } = this.source;
+    if (problem !== undefined) {
+      if (!this.shape) throw new UnreadableFile(`Line ${line}, which holds the headers, cannot be read: ${problem}.`);
+      return this.leaveOut(line, '', problem);
+    }
     if (!this.shape) {
       this.header = cells;
       this.shape = shapeOf(headerNames(cells), mapping.steps);
@@ -143,10 +147,8 @@ class Stager {
     const isRead = reads.length > 0 && !reads.some(isProblem) && !isTotal;
     if (!isRead && repeatsHeader(cells, this.header)) this.count.repeatedHeaders += 1;
     else if (!isRead && saysTotal(cells)) this.totals.push({ line, amounts: this.amountsOf(cells, this.shape) });
-    else if (!shaped) {
-      this.noteUnread(null, null);
-      this.problem(line, '', `The line has ${cells.length} cells, the header ${width}`);
-    } else this.sort(line, shaped, reads);
+    else if (!shaped) this.leaveOut(line, '', `The line has ${cells.length} cells, the header ${width}`);
+    else this.sort(line, shaped, reads);
   }
 
   /** Writes what still waits to be written. */
@@ -178,10 +180,7 @@ class Stager {
   /** Keeps the rows a line was shaped into, counts those a step left out, refuses what cannot be read. */
   private sort(line: number, shaped: Shaped, reads: readonly Read[]): void {
     for (const step of shaped.leftOutBy) this.leftOut.set(step, (this.leftOut.get(step) ?? 0) + 1);
-    if (shaped.problem) {
-      this.noteUnread(null, null);
-      this.problem(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
-    }
+    if (shaped.problem) this.leaveOut(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
     reads.forEach((each, at) => {
       if (!isProblem(each)) return this.keep(each);
       this.refuse(line, each);
@@ -221,6 +220,12 @@ class Stager {
         `Line ${line}, ${name}: ${message}, but it is right with another ${against}. Choose the ${against} above; where the file mixes both, put it right first.`,
       );
     this.problem(line, name, message);
+  }
+
+  /** Leaves out a line that does not even tell which cell it belongs to. */
+  private leaveOut(line: number, column: string, message: string): void {
+    this.noteUnread(null, null);
+    this.problem(line, column, message);
   }
 
   private problem(line: number, column: string, message: string): void {

@@ -26,20 +26,10 @@ import { HttpProblem, notFound } from './problem';
 export function connectionRoutes(router: Router, context: Context, refresher: Refresher, seal: Seal): void {
   const { db } = context;
   const view = (record: ConnectionRecord): Connection => viewOf(context, refresher, record);
-  const found = (id: string): ConnectionRecord => {
-    const record = findConnection(db, id);
-    if (!record) throw notFound('connection');
-    return record;
-  };
+  const found = (id: string): ConnectionRecord => connectionOr404(context, id);
 
-  answer(router, ENDPOINTS.offeredChannels, () => (refresher.base === '' ? [] : told(() => ServiceChannel.channels(refresher.base))));
-  answer(router, ENDPOINTS.offeredAccounts, ({ body }) =>
-    told(() => new ServiceChannel(refresher.base, body.channel, body.token).accounts()),
-  );
-  answer(router, ENDPOINTS.offeredReports, ({ body }) =>
-    told(() => offeredReports(new ServiceChannel(refresher.base, body.channel, body.token), body.account, clockOf(context).today - 1)),
-  );
-
+  offerRoutes(router, context, refresher);
+  reportRoutes(router, context, refresher);
   answer(router, ENDPOINTS.connections, ({ params }) => connectionsOf(db, clientOr404(context, params.client).id).map(view));
 
   answer(router, ENDPOINTS.connect, async ({ params, body }) => {
@@ -70,30 +60,6 @@ export function connectionRoutes(router: Router, context: Context, refresher: Re
     return view(found(id));
   });
 
-  answer(router, ENDPOINTS.moreReports, async ({ params }) => {
-    const record = found(params.connection);
-    const known = new Set(reportsOf(db, record.id).map(({ report }) => report));
-    const offered = await told(() => offeredReports(refresher.service(record), record.serviceAccount, clockOf(context).today - 1));
-    return offered.filter(({ id }) => !known.has(id));
-  });
-  answer(router, ENDPOINTS.addReports, ({ params, body }) => {
-    const record = found(params.connection);
-    const known = reportsOf(db, record.id);
-    const from = Math.min(...known.map((report) => report.from));
-    const added = body.reports.filter(({ id }) => !known.some(({ report }) => report === id));
-    addReports(
-      db,
-      record.id,
-      added.map(({ id: report, name, fields }) => ({ report, name, fields, from })),
-    );
-    background(
-      refresher.start(
-        record.id,
-        added.map(({ id }) => id),
-      ),
-    );
-    return view(found(record.id));
-  });
   answer(router, ENDPOINTS.refresh, ({ params }) => {
     const record = found(params.connection);
     background(refresher.start(record.id));
@@ -119,6 +85,52 @@ export function connectionRoutes(router: Router, context: Context, refresher: Re
     deleteConnection(db, id);
     return { ok: true as const };
   });
+}
+
+/** What a channel offers whoever has its token. */
+function offerRoutes(router: Router, context: Context, refresher: Refresher): void {
+  answer(router, ENDPOINTS.offeredChannels, () => (refresher.base === '' ? [] : told(() => ServiceChannel.channels(refresher.base))));
+  answer(router, ENDPOINTS.offeredAccounts, ({ body }) =>
+    told(() => new ServiceChannel(refresher.base, body.channel, body.token).accounts()),
+  );
+  answer(router, ENDPOINTS.offeredReports, ({ body }) =>
+    told(() => offeredReports(new ServiceChannel(refresher.base, body.channel, body.token), body.account, clockOf(context).today - 1)),
+  );
+}
+
+/** Reports that a connection does not fetch yet. */
+function reportRoutes(router: Router, context: Context, refresher: Refresher): void {
+  const { db } = context;
+  answer(router, ENDPOINTS.moreReports, async ({ params }) => {
+    const record = connectionOr404(context, params.connection);
+    const known = new Set(reportsOf(db, record.id).map(({ report }) => report));
+    const offered = await told(() => offeredReports(refresher.service(record), record.serviceAccount, clockOf(context).today - 1));
+    return offered.filter(({ id }) => !known.has(id));
+  });
+  answer(router, ENDPOINTS.addReports, ({ params, body }) => {
+    const record = connectionOr404(context, params.connection);
+    const known = reportsOf(db, record.id);
+    const from = Math.min(...known.map((report) => report.from));
+    const added = body.reports.filter(({ id }) => !known.some(({ report }) => report === id));
+    addReports(
+      db,
+      record.id,
+      added.map(({ id: report, name, fields }) => ({ report, name, fields, from })),
+    );
+    background(
+      refresher.start(
+        record.id,
+        added.map(({ id }) => id),
+      ),
+    );
+    return viewOf(context, refresher, connectionOr404(context, record.id));
+  });
+}
+
+function connectionOr404({ db }: Context, id: string): ConnectionRecord {
+  const record = findConnection(db, id);
+  if (!record) throw notFound('connection');
+  return record;
 }
 
 /** Turns what a channel says into an answer a person can act on. */

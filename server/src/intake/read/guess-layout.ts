@@ -32,7 +32,11 @@ export async function guessLayout(path: string): Promise<Guessed> {
 
 export const ZIP = Buffer.from('PK\u0003\u0004', 'latin1');
 const BINARY = [
-  { starts: Buffer.from([0xd0, 0xcf, 0x11, 0xe0]), what: 'an old spreadsheet (.xls)', say: 'Save it as .xlsx.' },
+  {
+    starts: Buffer.from([0xd0, 0xcf, 0x11, 0xe0]),
+    what: 'an old spreadsheet (.xls) or one locked with a password',
+    say: 'Save it as .xlsx without a password.',
+  },
   { starts: Buffer.from('%PDF'), what: 'a document (PDF)', say: 'Export the report as CSV or spreadsheet.' },
   { starts: Buffer.from([0x89, 0x50, 0x4e, 0x47]), what: 'a picture', say: 'Export the report as CSV or spreadsheet.' },
 ];

@@ -10,8 +10,10 @@ const RECORD = '\u001e';
 export function packed(lines: readonly TableLine[]): PackedLines {
   const first = lines[0]?.line ?? 0;
   const isText = lines.every(
-    ({ line, cells }, at) =>
-      line === first + at && cells.every((cell) => typeof cell === 'string' && !cell.includes(UNIT) && !cell.includes(RECORD)),
+    ({ line, cells, problem }, at) =>
+      line === first + at &&
+      problem === undefined &&
+      cells.every((cell) => typeof cell === 'string' && !cell.includes(UNIT) && !cell.includes(RECORD)),
   );
   return isText && lines.length > 0 ? { first, text: lines.map(({ cells }) => cells.join(UNIT)).join(RECORD) } : lines;
 }

@@ -1,10 +1,9 @@
 import type { Cell } from '@lens/core';
 import type ExcelJS from 'exceljs';
 import { Readable } from 'node:stream';
-import { withPlainCopy } from './plain-copy';
+import { withOrderedCopy } from './ordered-copy';
 import type { TableLine } from './table';
 import { UnreadableFile } from './unreadable-file';
-import { refuseBomb } from './zip';
 
 const OPTIONS = { worksheets: 'emit', sharedStrings: 'cache', styles: 'cache', hyperlinks: 'ignore', entries: 'emit' } as const;
 
@@ -19,18 +18,33 @@ export async function sheetNames(path: string): Promise<string[]> {
 export async function* readSheet(path: string, name: string): AsyncGenerator<TableLine> {
   for await (const { sheet } of sheetsOf(path)) {
     if (sheet.name !== name) continue;
-    let width = 0;
-    for await (const row of sheet) {
-      const cells = Array.from({ length: row.cellCount }, (_, at): Cell => cellOf(row.getCell(at + 1)));
-      if (cells.every((cell) => cell === '')) continue;
-      width = Math.max(width, cells.length);
-      while (cells.length < width) cells.push('');
-      yield { line: row.number, cells };
+    try {
+      yield* rowsOf(sheet);
+    } catch (error) {
+      throw asUnreadable(error);
     }
     return;
   }
   throw new UnreadableFile(`The spreadsheet has no sheet “${name}”.`);
 }
+
+async function* rowsOf(sheet: NamedSheet): AsyncGenerator<TableLine> {
+  let width = 0;
+  for await (const row of sheet) {
+    const cells = Array.from({ length: row.cellCount }, (_, at): Cell => cellOf(row.getCell(at + 1)));
+    if (cells.every((cell) => cell === '')) continue;
+    width = Math.max(width, cells.length);
+    while (cells.length < width) cells.push('');
+    yield { line: row.number, cells };
+  }
+}
+
+const asUnreadable = (error: unknown): UnreadableFile =>
+  error instanceof UnreadableFile
+    ? error
+    : new UnreadableFile(
+        `The spreadsheet cannot be read: ${error instanceof Error ? error.message : String(error)}. Save it again as .xlsx.`,
+      );
 
 interface NamedSheet extends AsyncIterable<ExcelJS.Row> {
   readonly name: string;
@@ -47,23 +61,18 @@ function mayVanish({ iterator }: NamedSheet): void {
 }
 
 async function* sheetsOf(path: string): AsyncGenerator<{ sheet: NamedSheet }> {
-  yield* withPlainCopy(path, async function* (plain) {
-    await refuseBomb(plain);
+  yield* withOrderedCopy(path, async function* (copy) {
     try {
       // Loaded when a spreadsheet comes: every other file is read sooner without it.
       const { default: excel } = await import('exceljs');
-      const book = new excel.stream.xlsx.WorkbookReader(plain, OPTIONS);
+      const book = new excel.stream.xlsx.WorkbookReader(copy, OPTIONS);
       for await (const each of book) {
         const sheet = each as unknown as NamedSheet;
         mayVanish(sheet);
         yield { sheet };
       }
     } catch (error) {
-      throw error instanceof UnreadableFile
-        ? error
-        : new UnreadableFile(
-            `The spreadsheet cannot be read: ${error instanceof Error ? error.message : String(error)}. Save it again as .xlsx.`,
-          );
+      throw asUnreadable(error);
     }
   });
 }

@@ -8,6 +8,8 @@ export interface TableLine {
   /** Line or row of the file, from 1. */
   readonly line: number;
   readonly cells: readonly Cell[];
+  /** Why the line cannot be read, where its marks are wrong; it then has no cells. */
+  readonly problem?: string;
 }
 
 const MOST_COLUMNS = 500;

@@ -1,4 +1,5 @@
-import type { Readable } from 'node:stream';
+import { pipeline, type Readable, Transform } from 'node:stream';
+import { crc32 } from 'node:zlib';
 import yauzl from 'yauzl';
 import { UnreadableFile } from './unreadable-file';
 
@@ -11,7 +12,9 @@ const ALWAYS_FINE = 10_000_000;
 export interface ZipEntry {
   /** Last part of its name. Where in an archive a file lies means nothing here, and nothing is written by that name. */
   readonly name: string;
+  readonly path: string;
   readonly size: number;
+  /** What is in it; the stream fails with an UnreadableFile where the entry is locked, broken or not what its checksum says. */
   readonly open: () => Promise<Readable>;
 }
 
@@ -30,9 +33,10 @@ export async function zipEntries(path: string): Promise<{ entries: ZipEntry[]; c
       if (entries.length >= MOST_ENTRIES) throw new UnreadableFile(`The archive has more than ${MOST_ENTRIES} files. Split it.`);
       if (fileName.endsWith('/')) continue;
       entries.push({
-        name: fileName.split(/[\\/]/).at(-1) ?? fileName,
+        name: shortName(fileName),
+        path: fileName,
         size: uncompressedSize,
-        open: () => zip.openReadStreamPromise(entry),
+        open: () => opening(zip, entry),
       });
     }
   } catch (error) {
@@ -42,10 +46,30 @@ export async function zipEntries(path: string): Promise<{ entries: ZipEntry[]; c
   return { entries, close: () => zip.close() };
 }
 
-/** Refuses a spreadsheet that unpacks to more than can be read. */
-export async function refuseBomb(path: string): Promise<void> {
-  const { close } = await zipEntries(path);
-  close();
+/** Names are for people: what comes behind so many characters nobody reads. */
+const LONGEST_NAME = 300;
+const shortName = (fileName: string): string => (fileName.split(/[\\/]/).at(-1) ?? fileName).slice(-LONGEST_NAME);
+
+async function opening(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Readable> {
+  const name = shortName(entry.fileName);
+  if (entry.isEncrypted()) throw new UnreadableFile(`“${name}” in the archive is locked with a password. Pack it again without one.`);
+  if (![0, 8].includes(entry.compressionMethod))
+    throw new UnreadableFile(
+      `“${name}” in the archive is packed in a way that cannot be read. Pack it as a plain zip, or drop the file itself.`,
+    );
+  const damaged = (): UnreadableFile => new UnreadableFile(`“${name}” in the archive is damaged. Pack it again, or drop the file itself.`);
+  const content = await zip.openReadStreamPromise(entry).catch(() => Promise.reject(damaged()));
+  let sum = 0;
+  const checked = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      sum = crc32(chunk, sum);
+      done(null, chunk);
+    },
+    flush: (done) => done(sum === entry.crc32 ? null : damaged()),
+  });
+  content.on('error', () => checked.destroy(damaged()));
+  pipeline(content, checked, () => undefined);
+  return checked;
 }
 
 async function opened(path: string): Promise<yauzl.ZipFile> {
