@@ -19,6 +19,9 @@ export const question = z.object({
   sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(['ascending', 'descending']) }),
 });
 
+/** Listed outcomes of the period, by action, that carry no click date; values in the client's currency. */
+const withoutClickDay = z.array(z.object({ action: z.string(), count: z.number(), value: z.number() }));
+
 export const comparisonTable = z.object({
   metrics: z.array(metricId),
   rows: z.array(
@@ -42,7 +45,7 @@ export const comparisonTable = z.object({
       beyondChance: z.array(z.number().int()),
     }),
   ),
-  withoutClickDay: z.object({ orders: z.number(), value: z.number() }),
+  withoutClickDay,
   /** By click date: share of the sales of this period that has arrived; null by sale date or where unknown. */
   arrived: z.number().nullable(),
   dataVersion: z.number().int(),
@@ -81,7 +84,7 @@ export const trace = z.object({
     }),
   ),
   unreadLines: z.number().int(),
-  withoutClickDay: z.object({ orders: z.number(), value: z.number() }).nullable(),
+  withoutClickDay,
   dataVersion: z.number().int(),
 });
 export type Trace = z.infer<typeof trace>;

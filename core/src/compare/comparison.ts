@@ -1,5 +1,6 @@
 import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
+import type { WithoutClickDay } from '../grain/orders';
 import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
 import { type Contribution, Measured } from '../grain/measured';
 import type { ClientTables } from '../grain/tables';
@@ -37,7 +38,7 @@ export interface ComparisonTable {
   readonly metrics: readonly MetricId[];
   /** Parents before children, siblings in the order asked for; the totals come first. */
   readonly rows: readonly ComparisonRow[];
-  readonly withoutClickDay: { readonly orders: number; readonly value: number };
+  readonly withoutClickDay: readonly WithoutClickDay[];
   /** By click date: share of the outcomes of the period's clicks that has arrived; null where not known. */
   readonly arrived: number | null;
 }

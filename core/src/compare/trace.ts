@@ -1,6 +1,7 @@
 import { between, type Figure } from '../figure/figure';
 import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
+import type { WithoutClickDay } from '../grain/orders';
 import type { SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
 import { newestCover } from '../grain/known-cells';
@@ -38,7 +39,7 @@ export interface Trace {
   /** Lines of the imports behind it that could not be read: it is at least what the others say. */
   readonly unreadLines: number;
   /** Orders in the days looked at that carry no click date, when the figure is by click date. */
-  readonly withoutClickDay: { readonly orders: number; readonly value: number } | null;
+  readonly withoutClickDay: readonly WithoutClickDay[];
 }
 
 interface Tally {
@@ -85,7 +86,7 @@ export function trace(
     formula: formulaText(formula),
     inputs,
     unreadLines: unreadBehind(tables, inputs, found, question.period),
-    withoutClickDay: byClick ? { orders: sums.withoutClickDay.orders, value: sums.withoutClickDay.value / 1_000_000 } : null,
+    withoutClickDay: byClick ? sums.withoutClickDay : [],
   };
 }
 

@@ -2,7 +2,7 @@ import type { Limit } from '../intake/limit';
 import { type ClosedTerm, isPeople, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { NodeIndex, OUTSIDE, SumNode } from './node';
-import { addOrders } from './orders';
+import { addOrders, type WithoutClickDay } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
 import { type ClientTables, type FeedTable, marginOn, NONE, rateOn, SKIPPED } from './tables';
 import { canSkip, skipsLevels } from './skipping';
@@ -29,8 +29,7 @@ export interface Sums extends Ask {
   readonly campaigns: NodeIndex;
   /** Orders whose tags reach no campaign. */
   readonly notMatched: SumNode;
-  /** Orders that cannot be placed by click date because they carry none, with their value in millionths. */
-  readonly withoutClickDay: { orders: number; value: number };
+  readonly withoutClickDay: readonly WithoutClickDay[];
 }
 
 /** A look at each amount as it is added, for traces. */
@@ -74,7 +73,7 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     });
   }
   const notMatched = new SumNode({ dimensions: [], level: OUTSIDE }, [], NONE, undefined, ask.terms.length, ask.buckets.length);
-  const withoutClickDay = { orders: 0, value: 0 };
+  const withoutClickDay: WithoutClickDay[] = [];
   for (const table of tables.orders)
     addOrders({ plan, buckets: ask.buckets, bucketOf, indexes, table, notMatched, withoutClickDay, visit });
   return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };

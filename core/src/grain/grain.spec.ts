@@ -255,9 +255,19 @@ describe('orders', () => {
 
   it('by click date count what the clicks brought up to the last finished day, whenever', () => {
     expect(of({ basis: 'click' }, 'search/campaign:1', 'value')).toEqual({ kind: 'value', value: 70 });
-    expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 20e6 });
+    expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual([{ action: 'purchase', count: 1, value: 20 }]);
+    const app = [
+      { ...orders, action: 'install' },
+      { ...orders, action: 'subscription' },
+    ];
+    expect(ask(tablesOf([feed], { orders: app }), { basis: 'click', metricSet: 'installs' }).withoutClickDay).toEqual([
+      { action: 'install', count: 1, value: 20 },
+      { action: 'subscription', count: 1, value: 20 },
+    ]);
     const worthless = orderTable([{ sale: 12, click: -1, campaign: 1, value: NaN }], 0, 30);
-    expect(ask(tablesOf([feed], { orders: [worthless] }), { basis: 'click' }).withoutClickDay).toEqual({ orders: 1, value: 0 });
+    expect(ask(tablesOf([feed], { orders: [worthless] }), { basis: 'click' }).withoutClickDay).toEqual([
+      { action: 'purchase', count: 1, value: 0 },
+    ]);
   });
 
   it('that reach a campaign but no ad stay with the campaign', () => {

@@ -5,6 +5,14 @@ import { ordersAnswer, type Plan } from './plan';
 import { canSkip } from './skipping';
 import { marginOn, NONE, type OrderTable, SKIPPED } from './tables';
 
+/** Outcomes of one action that cannot be placed by click date because they carry none. */
+export interface WithoutClickDay {
+  readonly action: string;
+  readonly count: number;
+  /** In the client's currency. */
+  readonly value: number;
+}
+
 export interface AddOrders {
   readonly plan: Plan;
   readonly buckets: readonly Bucket[];
@@ -12,7 +20,7 @@ export interface AddOrders {
   readonly indexes: readonly NodeIndex[];
   readonly table: OrderTable;
   readonly notMatched: SumNode;
-  readonly withoutClickDay: { orders: number; value: number };
+  readonly withoutClickDay: WithoutClickDay[];
   readonly visit: Visitor | undefined;
 }
 
@@ -29,13 +37,15 @@ export function addOrders(into: AddOrders): void {
   const { from } = plan.window;
   const byClick = wanted.some((each) => each.byClick);
   const places = new Places(into);
+  const unplaced = { action: table.action, count: 0, value: 0 };
   for (let row = 0; row < table.length; row++) {
     const saleDay = table.saleDay[row] ?? 0;
     const clickDay = table.clickDay[row] ?? NONE;
     const onSale = bucketOf[saleDay - from] ?? NONE;
     const onClick = clickDay === NONE ? NONE : (bucketOf[clickDay - from] ?? NONE);
     if (onSale === NONE && onClick === NONE) continue;
-    if (byClick && clickDay === NONE) countWithoutClick(into, row);
+    // The first bucket holds the days asked for; what they are compared with comes behind it.
+    if (byClick && clickDay === NONE && onSale === 0) countIn(unplaced, table, row);
     for (const { index, part, byClick: isByClick } of wanted) {
       const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
       if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
@@ -45,12 +55,13 @@ export function addOrders(into: AddOrders): void {
       if (most !== undefined) place(into, places.of(row), { row, day, bucket, term: index, amount: amount ?? 0, most });
     }
   }
+  if (unplaced.count > 0) into.withoutClickDay.push(unplaced);
 }
 
-function countWithoutClick({ table, withoutClickDay }: AddOrders, row: number): void {
+function countIn(tally: { count: number; value: number }, table: OrderTable, row: number): void {
   const value = table.value[row] ?? NaN;
-  withoutClickDay.orders += (table.count[row] ?? 0) / 1_000_000;
-  withoutClickDay.value += Number.isNaN(value) ? 0 : value;
+  tally.count += (table.count[row] ?? 0) / 1_000_000;
+  tally.value += Number.isNaN(value) ? 0 : value / 1_000_000;
 }
 
 interface Placed {

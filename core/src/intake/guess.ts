@@ -6,7 +6,7 @@ import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
 import { dialectOf, type NumberSign, numberSign } from './dialect';
-import { type Decimal, isNothing } from './number';
+import { type Decimal, isNothing, isShare } from './number';
 import { FILE_RATIOS } from './ratio';
 
 /** A guessed role with the reason a person can check. */
@@ -154,6 +154,7 @@ export function guessMapping(
     return guess;
   });
   momentsAsTime(guesses, samples);
+  sharesAside(guesses, samples);
   const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
   const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
   const own = guesses[daysAt];
@@ -205,6 +206,14 @@ function momentsAsTime(guesses: ColumnGuess[], samples: readonly (readonly Cell[
   guesses[at] = { role: { role: 'time' }, reason: 'its cells are moments: they tell day and hour' };
   guesses.forEach(({ role }, column) => {
     if (role.role === 'day') guesses[column] = { role: { role: 'ignore' }, reason: 'the column with the hour tells the day as well' };
+  });
+}
+
+/** A share cannot be added up, whatever its header says. */
+function sharesAside(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
+  guesses.forEach(({ role }, column) => {
+    if (!['measure', 'outcome', 'order value', 'order count'].includes(role.role) || !mostly(samples[column] ?? [], isShare)) return;
+    guesses[column] = { role: { role: 'ignore' }, reason: 'its cells are shares, which cannot be added up' };
   });
 }
 

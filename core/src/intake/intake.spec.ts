@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import {
   compareTotals,
   guessDecimal,
+  guessMapping,
   headerNames,
   headerPlace,
   hourElsewhere,
   isProblem,
+  isShare,
   isSetting,
   type Mapping,
   parseDate,
@@ -41,6 +43,18 @@ describe('numbers in files', () => {
     ['£1,2', ',', 1.2],
     [1234.5, ',', 1234.5],
   ] as const)('%s read with %s is %d', (text, decimal, expected) => expect(parseNumber(text, decimal)).toBeCloseTo(expected, 10));
+
+  it('takes no share for an amount', () => {
+    expect(['12 %', '0.4%', '12', '%', 12].map((cell) => isShare(cell))).toEqual([true, true, false, false, false]);
+    const { mapping, reasons } = guessMapping(['Day', 'Campaign', 'Clicks', 'Cost'], [['2026-10-01'], ['Tea'], ['12 %', '3 %'], ['1']]);
+    expect([mapping.columns[2], reasons[2]]).toEqual([{ role: 'ignore' }, 'its cells are shares, which cannot be added up']);
+    const taken = { ...mapping, columns: mapping.columns.with(2, { role: 'measure', measure: 'clicks' } as const) };
+    const zones = { client: 'UTC', account: 'UTC' };
+    expect(readReportRow(['2026-10-01', 'Tea', '12 %', '1'], taken, zones)).toMatchObject({
+      column: 2,
+      message: '“12 %” is a share, and shares cannot be added up',
+    });
+  });
 
   it.each(['', '--', 'n/a', '–', 'N/A'])('takes "%s" for not measured, not for 0', (text) => expect(parseNumber(text, '.')).toBeNull());
 

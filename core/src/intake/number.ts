@@ -8,6 +8,9 @@ const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 
 /** Whether a cell says that there is nothing: empty, "--", "n/a". */
 export const isNothing = (cell: string): boolean => NOT_MEASURED.has(cell.trim().toLowerCase());
 
+/** Whether a cell is written as per cent. */
+export const isShare = (cell: Cell): boolean => typeof cell === 'string' && /\d\s*%\s*$/.test(cell);
+
 const DIGITS: Readonly<Record<Decimal, RegExp>> = { '.': /^-?\d+(?:\.\d+)?$/, ',': /^-?\d+(?:,\d+)?$/ };
 const MANY: Readonly<Record<string, number>> = { k: 1e3, m: 1e6, mn: 1e6, mio: 1e6, bn: 1e9 };
 

@@ -3,7 +3,7 @@ import { type Cell, cellText } from './cell';
 import { parseMoment } from './date';
 import { type Mapping, roleKey } from './mapping';
 import { decimalOf } from './dialect';
-import { isNothing, parseNumber, provesOther } from './number';
+import { isNothing, isShare, parseNumber, provesOther } from './number';
 import { type CellProblem, notADay } from './read-row';
 
 export interface OrderRow {
@@ -33,6 +33,7 @@ export function moneyOf(
   cells: readonly Cell[],
   mapping: Mapping,
 ): number | null | CellProblem {
+  if (isShare(cell)) return { column, message: `“${cell}” is a share, and shares cannot be added up` };
   const amount = column < 0 ? null : parseNumber(cells[column] ?? '', decimalOf(mapping, column));
   if (amount === undefined) {
     const isOther = provesOther(cell, decimalOf(mapping, column));

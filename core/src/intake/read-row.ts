@@ -7,7 +7,7 @@ import { isFarDate, parseDate, parseMoment } from './date';
 import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import { type Limit, type Limits, parseLimit } from './limit';
-import { type Decimal, parseNumber, provesOther } from './number';
+import { type Decimal, isShare, parseNumber, provesOther } from './number';
 import { decimalOf } from './dialect';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
@@ -289,6 +289,7 @@ function readAmount(read: Reading, { key, scale }: { key: string; scale: number 
     read.amounts[key] = running ?? null;
     return undefined;
   }
+  if (isShare(cell)) return { message: `“${cellText(cell)}” is a share, and shares cannot be added up` };
   const number = parseNumber(cell, decimal);
   if (number === undefined) return readLimit(read, { key, scale }, cell, decimal);
   const stored = number === null ? null : Math.round(number * scale);

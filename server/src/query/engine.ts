@@ -81,7 +81,7 @@ export class QueryEngine {
         change: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.change?.figure))) : null,
         beyondChance: table.rows.flatMap((row, index) => (row.cells[at]?.change?.beyondChance ? [index] : [])),
       })),
-      withoutClickDay: { orders: table.withoutClickDay.orders, value: table.withoutClickDay.value / 1_000_000 },
+      withoutClickDay: [...table.withoutClickDay],
       arrived: table.arrived,
       dataVersion: loaded.version,
     };
@@ -103,7 +103,7 @@ export class QueryEngine {
       metric,
       filled: filledFormula(closedFormula(metric, question), (term) => figures.get(termText(term)) ?? termText(term)),
       inputs: found.inputs.map((input) => ({ ...input, sources: input.sources.map((source) => this.sourceOf(source, question.client)) })),
-      withoutClickDay: found.withoutClickDay && { ...found.withoutClickDay },
+      withoutClickDay: [...found.withoutClickDay],
       dataVersion: loaded.version,
     };
   }

@@ -19,6 +19,7 @@ import { CompareTable } from './compare-table';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
+import { withoutClickText } from './without-click';
 
 const TREE_LABELS: Record<TreeId, string> = {
   ads: 'campaigns, ad groups and ads',
@@ -83,6 +84,11 @@ export class ComparePage {
     const table = this.table();
     const resolved = this.resolved();
     return table && resolved ? tableView(table, resolved.style) : null;
+  });
+
+  protected readonly withoutClick = computed(() => {
+    const resolved = this.resolved();
+    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style) : '';
   });
 
   protected readonly setChoices = METRIC_SETS.map(({ id, label, metrics }): Choice<string> => ({

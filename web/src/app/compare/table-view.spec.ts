@@ -16,7 +16,7 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     hasChildren: false,
   }));
   const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
-  return { metrics: [metric], rows, columns: [column], withoutClickDay: { orders: 0, value: 0 }, arrived: null, dataVersion: 1 };
+  return { metrics: [metric], rows, columns: [column], withoutClickDay: [], arrived: null, dataVersion: 1 };
 }
 
 describe('the comparison in texts', () => {

@@ -78,10 +78,8 @@ export class TraceDrawer {
       notes.push(
         `${quantity(trace.unreadLines, 'line', 'lines', this.style())} of the files behind it could not be read: it is at least what the others say.`,
       );
-    if (trace?.withoutClickDay)
-      notes.push(
-        `${trace.withoutClickDay.orders} orders worth ${formatNumber(trace.withoutClickDay.value, 'money', this.style())} carry no click date and are in no row.`,
-      );
+    const left = withoutClickText(trace?.withoutClickDay ?? [], this.style());
+    if (left) notes.push(`${left} carry no click date and are in no row.`);
     if (this.row() === 'total')
       notes.push(
         'Orders that match no campaign are in the total: it sets all orders against all spend. Those matched to campaigns are the row below it.',
