@@ -1,7 +1,7 @@
 import type { FeedTable } from '../grain/tables';
 import type { Day } from '../time/day';
 import { type HealthInput, type HealthNote, note } from './note';
-import { spendByDay, spendFeeds } from './spend-by-day';
+import { feedsWith, impressionsByDay, spendByDay } from './amount-by-day';
 
 /** Totals of two reports of one day may differ by so much before it is called a difference. */
 const SAME = 0.01;
@@ -9,44 +9,59 @@ const SAME = 0.01;
 const SERIOUS = 0.02;
 
 interface Disagreement {
+  readonly by: 'spend' | 'impressions';
   readonly feed: FeedTable;
   /** The report with the fewest dimensions, which totals follow. */
   readonly reference: FeedTable;
   readonly on: readonly { readonly day: Day; readonly difference: number; readonly expected: number }[];
 }
 
-/** Reports of one account at different grains that do not add up to the same money, with the days on which they do not. */
+/**
+ * Reports of one account at different grains that do not add up to the same, with the days on which they
+ * do not: by money, and by impressions where one of them knows no money (settings, reach).
+ */
 function disagreeing(input: HealthInput, account: number): Disagreement[] {
+  const knowMoney = ({ amounts }: FeedTable): boolean => amounts.has('spend');
+  return [
+    ...disagreeingBy('spend', input, account),
+    ...disagreeingBy('impressions', input, account).filter(({ feed, reference }) => !knowMoney(feed) || !knowMoney(reference)),
+  ];
+}
+
+function disagreeingBy(by: Disagreement['by'], input: HealthInput, account: number): Disagreement[] {
   // Rows of several days cannot be held against those of one.
-  const [reference, ...others] = spendFeeds(input, account)
+  const [reference, ...others] = feedsWith(input, account, by)
     .filter(({ to }) => !to)
     .sort((a, b) => a.dimensions.size - b.dimensions.size || a.feedId - b.feedId);
   if (!reference) return [];
-  const days = spendByDay(input, reference);
+  const byDay = by === 'spend' ? spendByDay : impressionsByDay;
+  const days = byDay(input, reference);
   return others.flatMap((feed) => {
-    const on = [...spendByDay(input, feed)].flatMap(([day, spend]) => {
+    const on = [...byDay(input, feed)].flatMap(([day, amount]) => {
       const expected = days.get(day);
-      const difference = expected === undefined ? 0 : spend - expected;
+      const difference = expected === undefined ? 0 : amount - expected;
       return expected !== undefined && Math.abs(difference) > Math.max(0.5, SAME * expected) ? [{ day, difference, expected }] : [];
     });
-    return on.length > 0 ? [{ feed, reference, on }] : [];
+    return on.length > 0 ? [{ by, feed, reference, on }] : [];
   });
 }
 
-/** Two reports of one account must add up to the same money; where not, how much and from when. */
+/** Two reports of one account must add up to the same; where not, how much and from when. Without money where they tell none. */
 export const disagreements = (input: HealthInput, account: number): HealthNote[] =>
-  disagreeing(input, account).map(({ feed, reference, on }) => {
-    const money = on.reduce((sum, { difference }) => sum + difference, 0);
+  disagreeing(input, account).map(({ by, feed, reference, on }) => {
+    const difference = on.reduce((sum, each) => sum + each.difference, 0);
     const whole = on.reduce((sum, { expected }) => sum + expected, 0);
-    const share = whole > 0 ? money / whole : null;
+    const share = whole > 0 ? difference / whole : null;
+    // Days of another zone differ both ways and make hardly a difference in all.
+    const apart = on.reduce((sum, each) => sum + Math.abs(each.difference), 0);
     return note({
       kind: 'reports disagree',
-      serious: share === null || Math.abs(share) > SERIOUS,
+      serious: apart > SERIOUS * whole,
       account,
       feedId: feed.feedId,
       otherFeedId: reference.feedId,
       days: { from: Math.min(...on.map(({ day }) => day)), to: Math.max(...on.map(({ day }) => day)) },
-      money,
+      money: by === 'spend' ? difference : null,
       share,
       count: on.length,
     });

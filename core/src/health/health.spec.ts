@@ -1,4 +1,14 @@
-import { type ClientTables, conflictDays, feedDays, health, type HealthInput, type HealthNote, type OrderTable, runsOf } from '../index';
+import {
+  type ClientTables,
+  conflictDays,
+  feedDays,
+  type FeedTable,
+  health,
+  type HealthInput,
+  type HealthNote,
+  type OrderTable,
+  runsOf,
+} from '../index';
 import { tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
 
@@ -105,6 +115,22 @@ describe('the health of data', () => {
       [2, [15, 16, 17, 18, 19]],
       [1, [15, 16, 17, 18, 19]],
     ]);
+  });
+
+  it('measures reports that know no money by their impressions, and says it of no pair twice', () => {
+    const shown = (feed: FeedTable, times: number, knowsMoney: boolean): FeedTable => {
+      const spend = feed.amounts.get('spend')!;
+      return {
+        ...feed,
+        amounts: new Map([['impressions', spend.map((each) => (each / 1e6) * times)], ...(knowsMoney ? [['spend', spend] as const] : [])]),
+      };
+    };
+    const [byCampaign, byAd] = [campaigns(days(10, 19, 10), 0, 19), ads(days(10, 19, 10), 0, 19)];
+    const notes = (times: number, knowsMoney: boolean) =>
+      ofKind(notesOf(tablesOf([shown(byCampaign, 100, true), shown(byAd, times, knowsMoney)])), 'reports disagree');
+    expect(notes(100, false)).toEqual([]);
+    expect(notes(90, false)).toMatchObject([{ feedId: 2, otherFeedId: 1, money: null, share: -0.1, count: 10 }]);
+    expect(notes(90, true)).toEqual([]);
   });
 
   it('counts money of another currency that has no rate', () => {

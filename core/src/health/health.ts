@@ -4,7 +4,7 @@ import { type DayRange, daysOf } from '../time/day';
 import { disagreements } from './disagreements';
 import { feedDays, runsOf } from './feed-days';
 import { type HealthInput, type HealthNote, note } from './note';
-import { spendByDay, spendFeeds } from './spend-by-day';
+import { feedsWith, spendByDay } from './amount-by-day';
 import { visitGaps } from './visit-gaps';
 
 const SPEND = 'spend';
@@ -35,7 +35,7 @@ export function health(input: HealthInput): HealthNote[] {
 
 /** Days between the first and the last that no feed of an account with spend covers: their money is in no total. */
 function missingDays(input: HealthInput, account: number): HealthNote[] {
-  const feeds = spendFeeds(input, account);
+  const feeds = feedsWith(input, account, 'spend');
   if (feeds.length === 0) return [];
   const known = feeds.map((feed) => spendByDay(input, feed));
   const states = feeds.map((feed) => feedDays(feed, input.range, input.lastDay));
@@ -117,7 +117,7 @@ function unpriced({ range }: HealthInput, orders: OrderTable): HealthNote[] {
 /** Spend of an account for which neither its reports nor the tags of orders ever tell of an outcome. */
 function withoutOutcomes(input: HealthInput, account: number): HealthNote[] {
   const { tables, action, range } = input;
-  const spend = Math.max(0, ...spendFeeds(input, account).map((feed) => sum([...spendByDay(input, feed).values()])));
+  const spend = Math.max(0, ...feedsWith(input, account, 'spend').map((feed) => sum([...spendByDay(input, feed).values()])));
   if (spend === 0) return [];
   const claims = tables.feeds.some(
     (feed) => feed.account === account && [...feed.amounts.keys()].some((key) => key.startsWith(`${action}.count.`)),

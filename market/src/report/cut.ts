@@ -1,7 +1,8 @@
 import { rowsOn, type Touch, type Touches } from '../people/events';
 import { DIMENSIONS, type Dimension, type DimensionId } from './dimensions';
 import { type Given, type Measure, MEASURES, type MeasureId } from './measures';
-import { isoDay, offsetHours } from '../world/calendar';
+import { around, minuteIn } from '../world/account';
+import { isoDay } from '../world/calendar';
 import type { Cell, Days, Field } from './report';
 
 export interface Cut {
@@ -39,7 +40,7 @@ export function cutRows(touches: Touches, cut: Cut, days: Days, given: Given): C
   const move = movedInto(given);
   const campaign = touches.column('campaign');
   const groups = new Map<string, Group>();
-  for (const row of rowsOn(touches, move ? { from: days.from - 1, to: days.to + 1 } : days)) {
+  for (const row of rowsOn(touches, move ? around(days) : days)) {
     if (!cut.campaigns.has(campaign[row] ?? 0)) continue;
     const touch = move ? move(touches.row(row)) : touches.row(row);
     if (touch.day < days.from || touch.day > days.to) continue;
@@ -72,9 +73,5 @@ const codesOf = (dimensions: readonly Dimension[]): ReadonlyMap<keyof Touch, (va
 /** Moves a touch from the client's day and hour into those of an account kept in another zone; undefined where it is the same. */
 function movedInto({ world, account }: Given): ((touch: Touch) => Touch) | undefined {
   if (account.zone === world.zone) return undefined;
-  return (touch) => {
-    const minute = touch.minute + 60 * (offsetHours(account.zone, touch.day) - offsetHours(world.zone, touch.day));
-    const days = Math.floor(minute / 1440);
-    return { ...touch, day: touch.day + days, minute: minute - days * 1440 };
-  };
+  return (touch) => ({ ...touch, ...minuteIn(account.zone, world, touch.day, touch.minute) });
 }

@@ -1,3 +1,4 @@
+import { accountKept, around, minuteIn } from '../world/account';
 import { isoDay, dayOf } from '../world/calendar';
 import type { ClientWorld } from '../world/spec';
 import { DID, rowsOn, type Touches } from '../people/events';
@@ -26,7 +27,7 @@ export function reachReport(world: ClientWorld, touches: Touches, campaigns: rea
     name: 'Reach by day',
     restates: 3,
     fields: [
-      always('Day', 'day', 'The day'),
+      always('Day', 'day', 'The day, in the account’s time zone'),
       always('Campaign ID', 'member', 'The channel’s own number of the campaign'),
       always('Campaign', 'member', 'Its name on that day'),
       always('Impressions', 'measure', 'How often its ads were shown'),
@@ -48,9 +49,10 @@ function campaignRows(world: ClientWorld, touches: Touches, at: number, { from, 
   if (!campaign) return [];
   const shown = new Map<number, number>();
   const clickers = new Map<number, Set<number>>();
-  for (const row of rowsOn(touches, { from: from - 29, to })) {
+  const { zone } = accountKept(world, campaign.channel);
+  for (const row of rowsOn(touches, around({ from: from - 29, to }))) {
     if (touches.get('campaign', row) !== at) continue;
-    const day = touches.get('day', row);
+    const { day } = minuteIn(zone, world, touches.get('day', row), touches.get('minute', row));
     shown.set(day, (shown.get(day) ?? 0) + touches.get('impressions', row));
     if ((touches.get('flags', row) & DID.viewed) !== 0) continue;
     const people = clickers.get(day) ?? new Set();

@@ -77,6 +77,18 @@ describe('an account kept abroad', () => {
     expect(days.map(onDay)).not.toEqual(same);
   });
 
+  it('counts the same impressions a day in its ads, its settings and its reach', () => {
+    const days = { from: dayOf('2026-09-01'), to: dayOf('2026-10-20') };
+    const shown = (report: string): ReadonlyMap<unknown, number> => {
+      const byDay = new Map<unknown, number>();
+      for (const row of rows('cobble-video', report, days))
+        byDay.set(row['Day'], (byDay.get(row['Day']) ?? 0) + Number(row['Impressions']));
+      return byDay;
+    };
+    expect(shown('ads').size).toBe(50);
+    expect([shown('settings'), shown('reach')]).toEqual([shown('ads'), shown('ads')]);
+  });
+
   it('writes what a booking is worth in its own money', () => {
     const wide = { from: dayOf('2026-08-02'), to: dayOf('2026-10-29') };
     const claims = rows('cobble-video', 'ads', wide);

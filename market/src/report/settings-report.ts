@@ -1,3 +1,4 @@
+import { accountKept, around, minuteIn } from '../world/account';
 import { dayOf, isoDay } from '../world/calendar';
 import type { ClientWorld } from '../world/spec';
 import type { Settings } from '../people/settings';
@@ -25,7 +26,7 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
       always('Impression share', 'text', 'Shown of what could have been; small shares only as “below 10 %”'),
     ],
     rows: (days) => {
-      const shown = impressionsBy(touches, days);
+      const shown = impressionsBy(world, touches, days);
       const rows: Cell[][] = [];
       for (let day = days.from; day <= days.to; day++) {
         for (const at of campaigns) {
@@ -33,7 +34,7 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
           if (!campaign || (campaign.from !== undefined && day < dayOf(campaign.from))) continue;
           const set = settings.of(campaign, day);
           const { lostToBudget } = people.dayOf(at, day);
-          const impressions = set.running ? (shown.get(at * 100_000 + day) ?? 0) : 0;
+          const impressions = shown.get(at * 100_000 + day) ?? 0;
           const lost = set.running ? Math.round((impressions * lostToBudget) / Math.max(0.05, 1 - lostToBudget)) : 0;
           const share = impressions / Math.max(1, (impressions + lost) * 1.18);
           const text = share < 0.1 ? '< 10 %' : `${(share * 100).toFixed(1)} %`;
@@ -55,10 +56,14 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
   };
 }
 
-function impressionsBy(touches: Touches, days: Days): Map<number, number> {
+/** Impressions by campaign and day of its account. */
+function impressionsBy(world: ClientWorld, touches: Touches, days: Days): Map<number, number> {
   const sums = new Map<number, number>();
-  for (const row of rowsOn(touches, days)) {
-    const key = touches.get('campaign', row) * 100_000 + touches.get('day', row);
+  const zones = world.campaigns.map(({ channel }) => accountKept(world, channel).zone);
+  for (const row of rowsOn(touches, around(days))) {
+    const campaign = touches.get('campaign', row);
+    const { day } = minuteIn(zones[campaign] ?? world.zone, world, touches.get('day', row), touches.get('minute', row));
+    const key = campaign * 100_000 + day;
     sums.set(key, (sums.get(key) ?? 0) + touches.get('impressions', row));
   }
   return sums;

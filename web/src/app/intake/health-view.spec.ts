@@ -42,6 +42,14 @@ describe('a note on the data in words', () => {
     expect(worth).toContain(`“Keywords” has €10.00 less spend (20%) on 5 days, ${days(20727, 20729)}`);
   });
 
+  it('says it in impressions where the reports tell no money', () => {
+    const { worth } = noteView(
+      note({ kind: 'reports disagree', feedName: 'Reach', otherFeedName: 'Ads', money: null, share: 0.03, count: 2 }),
+      STYLE,
+    );
+    expect(worth).toContain('“Reach” has 3% more impressions on 2 days');
+  });
+
   it('writes money without a rate in its own currency', () => {
     expect(noteView(note({ kind: 'no rate', money: 30 }), STYLE).worth).toBe('$30.00 is in no total.');
   });

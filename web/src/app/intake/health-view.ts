@@ -49,6 +49,17 @@ class Facts {
 
 type Words = Omit<NoteView, 'serious'>;
 
+/** Below this difference in all, two reports count the same on other days. */
+const SAME_IN_ALL = 0.005;
+
+function differenceText({ note, money, share }: Facts): string {
+  const what = note.money === null ? 'impressions' : 'spend';
+  if (Math.abs(note.share ?? 1) < SAME_IN_ALL)
+    return `about as ${note.money === null ? 'many' : 'much'} ${what} in all, but another number`;
+  if (note.money !== null) return `${money} ${note.money > 0 ? 'more' : 'less'} ${what} (${share})`;
+  return `${share} ${(note.share ?? 0) > 0 ? 'more' : 'fewer'} ${what}`;
+}
+
 const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
   'days missing': (facts) => ({
     title: `${facts.note.feedName || facts.where}: ${facts.count('day is', 'days are')} missing, ${facts.days}`,
@@ -63,8 +74,8 @@ const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
   }),
   'reports disagree': (facts) => ({
     title: `${facts.where}: “${facts.note.feedName}” and “${facts.note.otherFeedName}” disagree`,
-    worth: `“${facts.note.feedName}” has ${facts.money} ${(facts.note.money ?? 0) > 0 ? 'more' : 'less'} spend (${facts.share}) on ${facts.count('day', 'days')}, ${facts.days}. Totals follow “${facts.note.otherFeedName}”; the rest is shown as “not broken down”.`,
-    todo: 'Import both again for these days; a filter on one of the exports is the usual reason.',
+    worth: `“${facts.note.feedName}” has ${differenceText(facts)} on ${facts.count('day', 'days')}, ${facts.days}. Totals follow “${facts.note.otherFeedName}”; the rest is shown as “not broken down”.`,
+    todo: 'Import both again for these days; a filter on one of the exports, or days of another time zone, is the usual reason.',
   }),
   'no rate': (facts) => ({
     title: `${facts.where}: no exchange rate for ${facts.note.currency}, ${facts.days}`,

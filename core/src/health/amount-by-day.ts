@@ -1,0 +1,37 @@
+import { type FeedTable, rateOn } from '../grain/tables';
+import type { Day } from '../time/day';
+import type { HealthInput } from './note';
+
+/** Spend of a feed by day in the client's currency, for the days that an import covers for everything the account has. */
+export function spendByDay(input: HealthInput, feed: FeedTable): Map<Day, number> {
+  const account = input.tables.accounts[feed.account];
+  return account ? sumByDay(input, feed, 'spend', (amount, day) => (amount / 1_000_000) * (rateOn(account, day) ?? 0)) : new Map();
+}
+
+/** Impressions of a feed, for the same days. */
+export const impressionsByDay = (input: HealthInput, feed: FeedTable): Map<Day, number> =>
+  sumByDay(input, feed, 'impressions', (amount) => amount);
+
+function sumByDay(
+  { range, lastDay }: HealthInput,
+  feed: FeedTable,
+  term: string,
+  worth: (amount: number, day: Day) => number,
+): Map<Day, number> {
+  const days = new Map<Day, number>();
+  const amounts = feed.amounts.get(term);
+  if (!amounts) return days;
+  for (const { campaigns, from, to } of feed.covers)
+    if (campaigns === 'all') for (let day = Math.max(from, range.from); day <= Math.min(to, range.to, lastDay); day++) days.set(day, 0);
+  for (let row = 0; row < feed.length; row++) {
+    const day = feed.day[row] ?? 0;
+    const sum = days.get(day);
+    const amount = amounts[row] ?? NaN;
+    if (sum !== undefined && !Number.isNaN(amount)) days.set(day, sum + worth(amount, day));
+  }
+  return days;
+}
+
+/** Reports of an account that know a measure of it. */
+export const feedsWith = ({ tables }: HealthInput, account: number, term: 'spend' | 'impressions'): FeedTable[] =>
+  tables.feeds.filter((feed) => feed.account === account && feed.amounts.has(term));
