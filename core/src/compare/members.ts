@@ -142,7 +142,12 @@ function remainderOf(sums: Sums, { key, nodes, children }: Whole, channel: strin
       const all = own.map((node) => contributionOf(sums, node, bucket));
       const everywhere = all.flatMap(({ parts }) => parts).reduce((mask, part) => mask & part.mask, ~0);
       const parts = children.filter((child) => child.account === account);
-      return { account, noRate: all.some(({ noRate }) => noRate), parts: [{ mask: everywhere, ...rest(bucket, own, parts) }] };
+      return {
+        account,
+        noRate: all.some(({ noRate }) => noRate),
+        parts: [{ mask: everywhere, ...rest(bucket, own, parts) }],
+        isRest: true,
+      };
     });
   return [
     member({

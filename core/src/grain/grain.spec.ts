@@ -270,6 +270,19 @@ describe('orders', () => {
     ]);
   });
 
+  it('tell of what is not broken down at least so much, and no share of a spend that nothing splits', () => {
+    const tenDays = (spend: number): TrueRow[] =>
+      Array.from({ length: 10 }, (_, day) => ({ day, campaign: 1, group: 10, ad: 100, device: 0, spend, clicks: 5 }));
+    const campaignDays = cutFeed(tenDays(10), { dimensions: ['campaign'], from: 0, to: 9, campaigns: 'all' }, 1);
+    const byAd = cutFeed(tenDays(8), { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 9, campaigns: 'all' }, 2);
+    // Orders are known of the first five days alone, and one of them reached no ad.
+    const known = orderTable([{ sale: 2, click: 2, campaign: 1, value: 40 }], 0, 4);
+    const half = tablesOf([campaignDays, byAd], { orders: [known] });
+    const table = ask(half, { period: { from: 0, to: 9 } });
+    expect(figureOf(table, 'search/campaign:1', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null, coverage: 0.5 });
+    expect(figureOf(table, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null });
+  });
+
   it('that reach a campaign but no ad stay with the campaign', () => {
     expect(of({ basis: 'click' }, 'search/campaign:1/group:10/ad:100', 'purchases')).toEqual({ kind: 'value', value: 1 });
     expect(of({ basis: 'click' }, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });

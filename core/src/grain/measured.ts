@@ -12,6 +12,8 @@ export interface Contribution {
   readonly account: number;
   readonly noRate: boolean;
   readonly parts: readonly Part[];
+  /** A rest of which nothing tells where it was spent: what share of its spend a term covers is not known. */
+  readonly isRest?: boolean;
 }
 
 /** The contribution of a node, with an empty part for every pattern of its covered or missing days. */
@@ -148,12 +150,15 @@ export class Measured {
     // Two channels may claim one order: across accounts claims are at most their sum.
     const least = shared ? tally.largest / scale : low;
     if (complete) return between(least, high);
-    const share = this.share(
-      bit,
-      contributions.flatMap(({ parts }) => parts),
-    );
+    const isRest = contributions.some((each) => each.isRest);
+    const share = isRest
+      ? undefined
+      : this.share(
+          bit,
+          contributions.flatMap(({ parts }) => parts),
+        );
     // "At least 0" of none of the spend says nothing.
-    if (share === 0 && least === 0) return gap(this.reason({ kind: 'term', term }, contributions));
+    if ((share === 0 || isRest) && least === 0) return gap(this.reason({ kind: 'term', term }, contributions));
     return withCoverage(between(least, Infinity), share);
   }
 
