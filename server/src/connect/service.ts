@@ -78,7 +78,7 @@ export class ServiceChannel {
         throw new ServiceProblem(
           'The channel sends its answers from elsewhere, and the token is not sent there. See whether its address has changed.',
         );
-      const said = reply ? this.withoutToken(errorOf(reply)) : '';
+      const said = reply ? this.withoutToken(errorOf(reply)).slice(0, MOST_SAID) : '';
       if (reply && reply.status >= 400 && reply.status < 500 && reply.status !== 429)
         throw new ServiceProblem(`The channel refuses: ${said}`);
       last = reply ? `${reply.status} ${said}` : 'no answer in time';
@@ -107,7 +107,7 @@ const problemReply = z.object({ error: z.string() });
 
 function errorOf({ text, statusText }: Reply): string {
   const parsed = problemReply.safeParse(parsedJson(text));
-  return (parsed.success ? parsed.data.error : statusText).slice(0, MOST_SAID);
+  return parsed.success ? parsed.data.error : statusText;
 }
 
 /** So much of what a channel says of an error is shown. */
