@@ -57,7 +57,7 @@ export default tseslint.config(
   { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
   {
-    files: ['**/*.spec.ts', '**/test/**/*.ts', 'e2e/**/*.ts', 'bench/**/*.ts', 'judge/**/*.ts'],
+    files: ['**/*.spec.ts', '**/test/**/*.ts', 'e2e/**/*.ts', 'bench/**/*.ts', 'judge/**/*.ts', 'chaos/**/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off', 'max-lines-per-function': 'off', 'no-restricted-imports': 'off' },
   },
 );

@@ -84,5 +84,5 @@ const asUnreadable = (error: unknown): UnreadableFile =>
   error instanceof UnreadableFile
     ? error
     : new UnreadableFile(
-        `The archive cannot be opened: ${error instanceof Error ? error.message : String(error)}. Pack it again, or drop its files.`,
+        `The archive cannot be opened (${error instanceof Error ? error.message : String(error)}). Pack it again, or drop its files.`,
       );
