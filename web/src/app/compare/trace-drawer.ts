@@ -18,6 +18,7 @@ import {
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { loadState } from '../ui/load-state';
+import { withoutClickText } from './without-click';
 
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
 @Component({

@@ -1,0 +1,17 @@
+/** npm run mutate [-- --mutate "core/src/figure/*.ts"]: changes the code line by line and sees whether a test goes red. */
+const PARTS = ['grain', 'figure', 'formula', 'evidence', 'maturity', 'moves'];
+
+export default {
+  testRunner: 'jest',
+  plugins: ['@stryker-mutator/jest-runner'],
+  testRunnerNodeArgs: ['--experimental-vm-modules'],
+  jest: { configFile: 'core/jest.mutate.mjs' },
+  coverageAnalysis: 'perTest',
+  mutate: PARTS.flatMap((part) => [`core/src/${part}/*.ts`, `!core/src/${part}/*.spec.ts`]),
+  ignorePatterns: ['dist', 'docs', 'web', 'e2e', 'data'],
+  tempDirName: 'dist/.stryker',
+  incremental: true,
+  incrementalFile: 'dist/stryker-incremental.json',
+  reporters: ['clear-text', 'progress'],
+  clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
+};
