@@ -54,6 +54,20 @@ describe('change', () => {
     }
   });
 
+  it('of what outcomes are worth is less sure than of their number: their values differ too', () => {
+    const sold = (count: number, sale: number) => Array.from({ length: count }, () => ({ sale, click: sale, campaign: 1, value: 10 }));
+    const grown = (to: number) => {
+      const orders = orderTable([...sold(100, 5), ...sold(to, 15)], 0, 19);
+      const table = ask(tablesOf([feedOf([row(5, 1, 10, 500), row(15, 1, 10, 500)])], { orders: [orders] }), { comparison: BEFORE });
+      return ['purchases', 'value'].map((metric) => cellOf(table, rowOf(table, 'search/campaign:1'), metric).change?.beyondChance);
+    };
+    expect([grown(110), grown(140), grown(200)]).toEqual([
+      [false, false],
+      [true, false],
+      [true, true],
+    ]);
+  });
+
   it('of money spent needs no evidence', () => {
     const table = ask(tablesOf([feedOf([row(5, 1, 10, 1), row(15, 1, 12, 1)])]), { comparison: BEFORE });
     expect(cellOf(table, rowOf(table, 'total'), 'spend').change).toMatchObject({ beyondChance: true });

@@ -167,6 +167,15 @@ describe('what adds up', () => {
     expect(figureOf(table, 'redirect', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
+  it('of two reports that know the same the one imported last answers, whichever feed is older', () => {
+    const told = (spend: number, feedId: number, importId: number) => {
+      const feed = cutFeed([day(1, spend, 1)], all, feedId);
+      return { ...feed, covers: feed.covers.map((cover) => ({ ...cover, importId })), importId: new Int32Array(1).fill(importId) };
+    };
+    expect(figureOf(ask(tablesOf([told(10, 1, 8), told(20, 2, 7)])), 'total', 'spend')).toEqual({ kind: 'value', value: 10 });
+    expect(figureOf(ask(tablesOf([told(10, 1, 7), told(20, 2, 8)])), 'total', 'spend')).toEqual({ kind: 'value', value: 20 });
+  });
+
   it('money without an exchange rate is a gap, not a sum of two currencies', () => {
     const tables = two();
     const table = ask({ ...tables, accounts: tables.accounts.map((account, at) => ({ ...account, rates: at === 1 ? [] : null })) });
@@ -186,6 +195,9 @@ describe('what adds up', () => {
     // Days without a rate leave their money out, and say so.
     expect(figureOf(exchanged(12), 'total', 'spend')).toMatchObject({ kind: 'bounds', low: 90, high: null });
     expect(figureOf(exchanged(12), 'total', 'clicks')).toEqual({ kind: 'value', value: 700 });
+    // Where no day has one, that is the reason: the money is measured.
+    const none = tablesOf([feed], { accounts: [{ id: 's', channel: 'search', currency: 'USD', rates: [{ from: 90, to: 99, rate: 1 }] }] });
+    expect(figureOf(ask(none), 'total', 'cpc')).toEqual({ kind: 'gap', gap: 'no rate' });
   });
 
   it('what only the site counts takes nothing from the totals of the channels', () => {
