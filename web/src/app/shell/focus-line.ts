@@ -1,6 +1,7 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
+  askableDays,
   type Comparison,
   COMPARISONS,
   COUNTED_WORDS,
@@ -80,6 +81,12 @@ export class FocusLine {
   });
   protected readonly todayText = computed(() => formatDay(this.resolved()?.today ?? 0));
   protected readonly countedText = computed(() => COUNTED_WORDS[this.focus()?.countedBy ?? 'orders'].as);
+  /** What the server answers: days near those that hold data. */
+  protected readonly askable = computed(() => {
+    const client = this.service.client();
+    const resolved = this.resolved();
+    return client && resolved ? askableDays(client.data, resolved.today) : null;
+  });
   protected readonly clientName = computed(() => this.service.client()?.name ?? 'choose a client');
   protected readonly preset = computed(() => {
     const period = this.focus()?.period;

@@ -7,11 +7,11 @@ import { type DayRange, formatDay, parseDay } from '@lens/core';
   selector: 'ul-day-range',
   imports: [MatButton],
   template: `
-    <label>From <input type="date" [value]="from()" (input)="from.set($any($event.target).value)" /></label>
-    <label>to <input type="date" [value]="to()" (input)="to.set($any($event.target).value)" /></label>
+    <label>From <input type="date" [min]="least()" [max]="most()" [value]="from()" (input)="from.set($any($event.target).value)" /></label>
+    <label>to <input type="date" [min]="least()" [max]="most()" [value]="to()" (input)="to.set($any($event.target).value)" /></label>
     <button mat-stroked-button type="button" [disabled]="!chosen()" (click)="use()">Use these days</button>
-    @if (from() && to() && !chosen()) {
-      <p class="wrong" role="alert">The first day comes after the last.</p>
+    @if (wrong(); as text) {
+      <p class="wrong" role="alert">{{ text }}</p>
     }
   `,
   styles: `
@@ -41,15 +41,28 @@ import { type DayRange, formatDay, parseDay } from '@lens/core';
 })
 export class DayRangeFields {
   readonly range = input.required<DayRange | null>();
+  /** The days that can be chosen; all where nothing says. */
+  readonly within = input<DayRange | null>(null);
   readonly changed = output<DayRange>();
 
   protected readonly from = linkedSignal(() => textOf(this.range()?.from));
   protected readonly to = linkedSignal(() => textOf(this.range()?.to));
-  protected readonly chosen = computed((): DayRange | null => {
+  protected readonly least = computed(() => textOf(this.within()?.from));
+  protected readonly most = computed(() => textOf(this.within()?.to));
+  private readonly typed = computed((): DayRange | null => {
     const from = parseDay(this.from());
     const to = parseDay(this.to());
-    return from !== undefined && to !== undefined && from <= to ? { from, to } : null;
+    return from !== undefined && to !== undefined ? { from, to } : null;
   });
+  protected readonly wrong = computed((): string => {
+    const typed = this.typed();
+    const within = this.within();
+    if (!typed) return '';
+    if (typed.from > typed.to) return 'The first day comes after the last.';
+    const isFar = within !== null && (typed.from < within.from || typed.to > within.to);
+    return isFar ? `Choose days from ${this.least()} to ${this.most()}: the others are far from all data.` : '';
+  });
+  protected readonly chosen = computed(() => (this.wrong() === '' ? this.typed() : null));
 
   protected use(): void {
     const range = this.chosen();
