@@ -1,4 +1,4 @@
-import { COUNTED_BY, DATE_BASES, formatDay, GAPS, isCurrency, isPlausibleDay, isTimeZone, parseDay } from '@lens/core';
+import { COUNTED_BY, DATE_BASES, formatDay, GAPS, isCurrency, isSensibleDay, isTimeZone, parseDay } from '@lens/core';
 import { z } from 'zod';
 
 export const id = z.string().min(1).max(100);
@@ -10,7 +10,7 @@ export const timeZone = z.string().max(60).refine(isTimeZone, 'Use the name of a
 export const day = z.codec(z.string(), z.number().int(), {
   decode: (text, context) => {
     const parsed = parseDay(text);
-    if (parsed !== undefined && isPlausibleDay(parsed)) return parsed;
+    if (parsed !== undefined && isSensibleDay(parsed)) return parsed;
     context.issues.push({ code: 'custom', input: text, message: 'Write the day as 2026-10-31, with a year from 1990 to 2100' });
     return z.NEVER;
   },

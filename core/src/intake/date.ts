@@ -1,4 +1,4 @@
-import { type Day, dayOf, isPlausibleDay, parseDay } from '../time/day';
+import { type Day, dayOf, isSensibleDay, parseDay } from '../time/day';
 import { dayInZone, hourInZone } from '../time/zone';
 
 /** The order of the parts of a date. */
@@ -34,13 +34,13 @@ const yearOf = (text: string): number => (text.length === 2 ? 2000 + Number(text
  */
 export function parseDate(text: string, order: DateOrder): Day | undefined {
   const day = anyDate(text, order);
-  return day !== undefined && isPlausibleDay(day) ? day : undefined;
+  return day !== undefined && isSensibleDay(day) ? day : undefined;
 }
 
 /** Whether a text is a day but for its year, which is before 1990 or after 2100. */
 export const isFarDate = (text: string, order: DateOrder): boolean => {
   const day = anyDate(text, order);
-  return day !== undefined && !isPlausibleDay(day);
+  return day !== undefined && !isSensibleDay(day);
 };
 
 function anyDate(text: string, order: DateOrder): Day | undefined {
@@ -79,7 +79,7 @@ export function parseMoment(text: string, order: DateOrder, zone: string): Momen
     const instant = Date.parse(trimmed.replace(' ', 'T').replace(' ', ''));
     if (Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined) return undefined;
     const day = dayInZone(instant, zone);
-    return isPlausibleDay(day) ? { day, hour: hourInZone(instant, zone), isMoved: true } : undefined;
+    return isSensibleDay(day) ? { day, hour: hourInZone(instant, zone), isMoved: true } : undefined;
   }
   const day = parseDate(trimmed, order);
   return day === undefined ? undefined : { day, hour: localHour(trimmed), isMoved: false };

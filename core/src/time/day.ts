@@ -8,7 +8,7 @@ const MS_PER_DAY = 86_400_000;
 
 /** 1 January 1990 and 31 December 2100: no advertising is measured outside of them, so a year beyond is a slip of the hand. */
 const [EARLIEST, LATEST] = [7305, 47_846];
-export const isPlausibleDay = (day: Day): boolean => day >= EARLIEST && day <= LATEST;
+export const isSensibleDay = (day: Day): boolean => day >= EARLIEST && day <= LATEST;
 
 /** Reads "2026-10-31". Returns undefined for anything that is not a real calendar day. */
 export function parseDay(text: string): Day | undefined {
