@@ -102,7 +102,8 @@ describe('late outcomes', () => {
     const early = claimed();
     market.advance(30);
     const all = claimed();
-    const { lag } = truthOf(market, market.clients[0] ?? juniperLoftTea);
+    const { channels } = truthOf(market, market.clients[0] ?? juniperLoftTea);
+    const lag = channels.find(({ channel }) => channel === 'harbor-search')?.lag ?? [];
     const expected = [0, 1, 2, 3, 4, 5, 6].reduce((sum, age) => sum + (lag[age] ?? 1) / 7, 0);
     expect(early).toBeLessThan(all);
     expect(Math.abs(early / all - expected)).toBeLessThan(0.15);
@@ -183,6 +184,27 @@ describe('the truth', () => {
       const expected = curve.market * (1 - Math.exp(-spend / 28 / (curve.price * curve.market)));
       expect(Math.abs(touches / 28 / expected - 1)).toBeLessThan(0.25);
     }
+  });
+
+  it('knows how late outcomes come by each campaign and channel, as the rows of the orders show it', () => {
+    const report = reportOf(market, 'till', 'till');
+    const place = (name: string): number => report.fields.findIndex((field) => field.name === name);
+    const dayOfMoment = (text: unknown): number => Date.parse(`${String(text).slice(0, 10)}T00:00:00Z`) / 86_400_000;
+    const ages = report
+      .rows({ from: 0, to: market.today - 1 })
+      .filter((row) => row[place('Clicked at')] !== null)
+      .map((row) => dayOfMoment(row[place('Day')]) - dayOfMoment(row[place('Clicked at')]));
+    const within = (age: number): number => ages.filter((each) => each <= age).length / ages.length;
+    const outcomes = truth.campaigns.reduce((sum, each) => sum + each.outcomes, 0);
+    const all = (age: number): number =>
+      truth.campaigns.reduce((sum, { lag, outcomes: own }) => sum + ((lag[age] ?? 1) * own) / Math.max(1, outcomes), 0);
+    expect(ages.length).toBeGreaterThan(200);
+    for (const age of [0, 1, 3, 7, 14]) expect(Math.abs(all(age) - within(age))).toBeLessThan(0.06);
+    for (const { lag } of [...truth.channels, ...truth.campaigns]) {
+      expect(lag).toEqual([...lag].sort((a, b) => a - b));
+      if (lag.length > 0) expect(lag.at(-1)).toBeCloseTo(1, 9);
+    }
+    expect(truth.channels.length).toBeGreaterThan(1);
   });
 
   it('names sources that never bring anything', () => {

@@ -11,8 +11,8 @@ import type { ClientWorld } from '../world/spec';
 /** What the world knows and no report says; tests judge the product by it. Money in whole units. */
 export interface Truth {
   readonly client: string;
-  /** Share of outcomes that happen within each number of days after the touch that led to them. */
-  readonly lag: readonly number[];
+  /** How late outcomes come by each channel that has clicks. */
+  readonly channels: readonly { readonly channel: string; readonly lag: readonly number[] }[];
   /** Share of a day's demand by hour, and of a week's by weekday from Monday. */
   readonly hours: readonly number[];
   readonly weekdays: readonly number[];
@@ -26,6 +26,11 @@ export interface Truth {
 export interface TrueCampaign {
   readonly id: string;
   readonly name: string;
+  /**
+   * Share of its outcomes that come within each number of days after the last click or view before them, as
+   * rows of orders show it: of touches old enough for all but a few. Empty where it has none.
+   */
+  readonly lag: readonly number[];
   /** The last 28 days by click: what was spent, and all that came or will come of it by last touch. */
   readonly spend: number;
   /** Clicks, and views that led somewhere; and the clicks among them. */
@@ -59,14 +64,20 @@ export function truthOf(market: Market, client: ClientWorld): Truth {
   });
   const worth = paid.map(({ at }) => (sums[at]?.outcomes ?? 0) / Math.max(1, sums[at]?.touches ?? 0));
   const best = bestSplit(curves, worth);
+  const ages = agesByCampaign(client, market);
+  const channels = [...new Set(paid.map(({ campaign }) => campaign.channel))];
   return {
     client: client.id,
-    lag: running(client.lag),
+    channels: channels.map((channel) => ({
+      channel,
+      lag: running(added(paid.filter(({ campaign }) => campaign.channel === channel).map(({ at }) => ages[at] ?? []))),
+    })),
     hours: shares(client.hours),
     weekdays: shares(client.weekdays),
     campaigns: paid.map(({ campaign, at }, nth) => ({
       id: campaign.id,
       name: campaign.name,
+      lag: running(ages[at] ?? []),
       ...(sums[at] ?? { spend: 0, touches: 0, clicks: 0, outcomes: 0, value: 0 }),
       incremental: happened - outcomesIn(lived(client, settings, days, campaign.id), days),
       curve: curves[nth] ?? { market: 0, price: 0, budget: 0 },
@@ -83,7 +94,7 @@ export function truthOf(market: Market, client: ClientWorld): Truth {
     worthless: client.campaigns.flatMap((campaign) =>
       campaign.groups.flatMap((group) =>
         [...group.places, ...group.keywords.flatMap(({ terms }) => terms)]
-          .filter(({ quality }) => quality < 0.03)
+          .filter(({ quality }) => quality === 0)
           .map(({ name }) => ({ campaign: campaign.id, name })),
       ),
     ),
@@ -106,6 +117,25 @@ function outcomesIn({ outcomes }: Events, days: { from: number; to: number }): n
   }
   return count;
 }
+
+/** Outcomes by days since the last touch before them, for each campaign, of touches old enough for all but a few. */
+function agesByCampaign(world: ClientWorld, market: Market): number[][] {
+  const ages = world.campaigns.map((): number[] => Array.from({ length: world.lag.length + LONGEST_INTEREST + 1 }, () => 0));
+  const { outcomes } = market.eventsOf(world);
+  const lastClick = market.today - world.lag.length;
+  for (let row = 0; row < outcomes.length; row++) {
+    const own = ages[outcomes.get('campaign', row) - 1];
+    const clickDay = outcomes.get('clickDay', row);
+    const age = outcomes.get('day', row) - clickDay;
+    if (own && clickDay <= lastClick) own[age] = (own[age] ?? 0) + 1;
+  }
+  return ages.map((own) => own.slice(0, own.findLastIndex((count) => count > 0) + 1));
+}
+
+const added = (lists: readonly (readonly number[])[]): number[] =>
+  Array.from({ length: Math.max(0, ...lists.map(({ length }) => length)) }, (_, at) =>
+    lists.reduce((sum, list) => sum + (list[at] ?? 0), 0),
+  );
 
 interface Sums {
   spend: number;
