@@ -63,6 +63,23 @@ describe('joining outcomes with costs', () => {
     expect(await counted('site')).toMatchObject({ 'Not matched to a campaign': [7, 104] });
   });
 
+  it('tells of keywords only where a key leads to them: before, that is not measured and not 0', async () => {
+    const rows = [`${DAY},JL_known_tea,Leaf,tea,5,50`, `${DAY},JL_known_tea,Leaf,green tea,1,9`];
+    await importFile(server.address, setting, 'Keywords', ['Day,Campaign,Ad group,Keyword,Cost,Clicks', ...rows].join('\n'));
+    const ofKeywords = async (): Promise<Record<string, unknown>> => {
+      const { body } = await compare(server.address, setting.client, { period: PERIOD, countedBy: 'site', tree: 'keywords' });
+      const { values, gaps } = body.columns[body.metrics.indexOf('purchases')].now;
+      const gapOf = (row: number): unknown => gaps.find(([at]: Loose) => at === row)?.[1];
+      return Object.fromEntries(
+        body.rows.flatMap(({ name, level }: Loose, row: number) => (level === 'keyword' ? [[name, values[row] ?? gapOf(row)]] : [])),
+      );
+    };
+    expect(await ofKeywords()).toMatchObject({ tea: 'not measured', 'green tea': 'not measured' });
+    const joining = { keys: [{ tag: 'link', level: 'keyword', by: 'name', part: null }], several: 'refuse' };
+    expect(await send(server.address, 'PUT', path('joinings'), { feed, joining })).toMatchObject({ status: 200 });
+    expect(await ofKeywords()).toMatchObject({ tea: 1, 'green tea': 0 });
+  });
+
   it('refuses what fits several members unless told by what to split it; the total never changes', async () => {
     await send(server.address, 'PUT', path('joinings'), { feed, joining: byTheme('refuse') });
     expect(await counted('site')).toMatchObject({ JL_known_tea: [1, 15], 'Not matched to a campaign': [6, 89], Total: [7, 104] });

@@ -76,7 +76,9 @@ interface Placed extends StoredOutcome {
 }
 
 const NOWHERE: ReadonlyMap<string, number> = new Map();
-const LEVELS = ['campaign', 'group', 'ad', 'keyword'] as const;
+/** Keywords only where some key leads to them: else nothing tells of them, which is not 0. */
+const levelsOf = ({ keys }: Joining): readonly ('campaign' | 'group' | 'ad' | 'keyword')[] =>
+  keys.some(({ level }) => level === 'keyword') ? ['campaign', 'group', 'ad', 'keyword'] : ['campaign', 'group', 'ad'];
 
 /** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
 export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {
@@ -92,7 +94,7 @@ export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): Ord
     clickDay: Int32Array.from(priced, (row) => row.clickDay ?? NONE),
     importId: Int32Array.from(priced, (row) => row.since),
     codes: new Map([
-      ...LEVELS.map((level) => [level, Int32Array.from(priced, ({ path }) => path.get(level) ?? NONE)] as const),
+      ...levelsOf(loading.joining).map((level) => [level, Int32Array.from(priced, ({ path }) => path.get(level) ?? NONE)] as const),
       ['lot', loading.lotCodesOf(priced.map(({ tagLink }) => tagLink))],
     ]),
     count: Float64Array.from(priced, ({ count }) => count ?? ONE_OUTCOME),
