@@ -1,19 +1,8 @@
 import { gap, type Question, relativeChange, value } from '../index';
 import { ask, cellOf, figureOf, LAST, rowOf, tablesOf } from '../test/ask';
-import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
 
 const BEFORE = { from: 0, to: 9 };
-const row = (day: number, campaign: number, spend: number, clicks: number): TrueRow => ({
-  day,
-  campaign,
-  group: campaign * 10,
-  ad: campaign * 100,
-  device: 0,
-  spend,
-  clicks,
-});
-const ADS = { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 19, campaigns: 'all' } as const;
-const feedOf = (rows: readonly TrueRow[], feedId = 1, account = 0, to = 19) => cutFeed(rows, { ...ADS, to }, feedId, account);
 
 describe('change', () => {
   it('is now over before, and only of known numbers on a positive base', () => {
@@ -133,7 +122,7 @@ describe('by click date', () => {
       { sale: day + 9, click: day, campaign: 1, value: 30 },
     ]);
     const all = tablesOf(
-      [cutFeed(days, { ...ADS, from: -100 }, 1)].map((feed) => ({
+      [cutFeed(days, { ...BY_AD, from: -100 }, 1)].map((feed) => ({
         ...feed,
         amounts: new Map([
           ...feed.amounts,
@@ -219,7 +208,7 @@ describe('changes of claims that still arrive', () => {
   const claimed = (action: string) => {
     const feed = cutFeed(
       days.flatMap((day) => [row(day, 1, 10, 10), row(day, 2, 10, 10)]),
-      { ...ADS, from: -100 },
+      { ...BY_AD, from: -100 },
       1,
     );
     const counts = Float64Array.from(feed.day, (day) => (day < 10 ? 400e6 : 200e6));

@@ -10,7 +10,7 @@ import { arrivalsOf } from '../maturity/arrivals';
 import type { Day } from '../time/day';
 import { arrange, type Names, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
-import { type Member, membersOf, type RowKind } from './members';
+import { type Member, membersOf, type RowHead } from './members';
 import { metricsOf, outcomeOf, type Question, TREES } from './question';
 
 export interface RowCell {
@@ -20,16 +20,7 @@ export interface RowCell {
   readonly change: Change | null;
 }
 
-export interface ComparisonRow {
-  /** Stable within a question; children's keys begin with their parent's. */
-  readonly key: string;
-  readonly parent: string | null;
-  readonly kind: RowKind;
-  /** "total", "channel", or the dimension the row is a member of. */
-  readonly level: string;
-  readonly name: string;
-  readonly channel: string | null;
-  readonly depth: number;
+export interface ComparisonRow extends RowHead {
   readonly hasChildren: boolean;
   readonly cells: readonly RowCell[];
 }

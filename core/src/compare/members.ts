@@ -11,15 +11,21 @@ import { depthOf, nodeKey, parentOf } from './row-key';
 
 export type RowKind = 'total' | 'matched' | 'shown' | 'member' | 'not matched' | 'not broken down';
 
-/** A row before it has figures: what it is made of. */
-export interface Member {
+/** What a row is, whatever stands in it. */
+export interface RowHead {
+  /** Stable within a question; children's keys begin with their parent's. */
   readonly key: string;
   readonly parent: string | null;
   readonly kind: RowKind;
+  /** "total", "channel", or the dimension the row is a member of. */
   readonly level: string;
   readonly name: string;
   readonly channel: string | null;
   readonly depth: number;
+}
+
+/** A row before it has figures: what it is made of. */
+export interface Member extends RowHead {
   readonly contributions: (bucket: number) => Contribution[];
   /** The nodes it sums, for traces. */
   readonly nodes: readonly SumNode[];

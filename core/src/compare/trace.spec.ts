@@ -1,18 +1,6 @@
 import { bucketsOf, type Figure, gap, parseDay, partDimension, type Question, series, trace, value } from '../index';
 import { ask, figureOf, LAST, names, QUESTION, rowOf, tablesOf } from '../test/ask';
-import { cutFeed, orderTable, type TrueRow } from '../test/truth';
-
-const row = (day: number, campaign: number, spend: number, clicks: number): TrueRow => ({
-  day,
-  campaign,
-  group: campaign * 10,
-  ad: campaign * 100,
-  device: 0,
-  spend,
-  clicks,
-});
-const ADS = { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 19, campaigns: 'all' } as const;
-const feedOf = (rows: readonly TrueRow[], feedId = 1, account = 0, to = 19) => cutFeed(rows, { ...ADS, to }, feedId, account);
+import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
 
 describe('trace', () => {
   const truth = [row(12, 1, 30, 3), row(13, 1, 12, 4)];
@@ -38,7 +26,7 @@ describe('trace', () => {
   });
 
   it('of a remainder shows what was taken away', () => {
-    const partial = cutFeed([row(12, 1, 30, 3)], { ...ADS, from: 10 }, 1);
+    const partial = cutFeed([row(12, 1, 30, 3)], { ...BY_AD, from: 10 }, 1);
     const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, { key: 'search/campaign:1/rest', metric: 'spend', lastDay: LAST });
     expect(rest?.figure).toEqual(value(12));
     expect(rest?.inputs[0]?.sources).toMatchObject([

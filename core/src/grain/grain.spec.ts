@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { ClientTables, FeedTable, Figure, Question } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
-import { type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { adRow, type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
 
@@ -130,15 +130,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
 });
 
 describe('what adds up', () => {
-  const day = (campaign: number, spend: number, clicks: number): TrueRow => ({
-    day: 12,
-    campaign,
-    group: campaign * 10,
-    ad: campaign * 100,
-    device: 0,
-    spend,
-    clicks,
-  });
+  const day = (campaign: number, spend: number, clicks: number): TrueRow => adRow(12, campaign, spend, clicks);
   const all: Cut = { dimensions: ['campaign'], from: 10, to: 19, campaigns: 'all' };
   const two = (): ClientTables => {
     const search = cutFeed([day(1, 300, 600)], all, 1, 0);

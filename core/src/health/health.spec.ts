@@ -10,19 +10,11 @@ import {
   runsOf,
 } from '../index';
 import { tablesOf } from '../test/ask';
-import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { adRow, cutFeed, orderTable, type TrueRow } from '../test/truth';
 
 const RANGE = { from: 10, to: 20 };
 const LAST = 19;
-const row = (day: number, spend: number, campaign = 1): TrueRow => ({
-  day,
-  campaign,
-  group: campaign * 10,
-  ad: campaign * 100,
-  device: 0,
-  spend,
-  clicks: 5,
-});
+const row = (day: number, spend: number, campaign = 1): TrueRow => adRow(day, campaign, spend, 5);
 const days = (from: number, to: number, spend: number): TrueRow[] =>
   Array.from({ length: to - from + 1 }, (_, at) => row(from + at, spend));
 const campaigns = (rows: TrueRow[], from: number, to: number, id = 1) =>

@@ -115,17 +115,13 @@ function worthOf({ finding }: Judged, { target, margin, usualValue }: Situation)
 }
 
 function lowerBudget(judged: Judged, situation: Situation): Answer {
-  const { finding, observed } = judged;
+  const { finding } = judged;
   const reached =
     finding.actual === null ? 0 : finding.metric === 'roas' ? finding.actual / finding.target : finding.target / finding.actual;
   const step = -Math.min(STEP_LIMIT, Math.max(LEAST_STEP, 1 - reached));
   const change = changed(finding, situation, step);
   if (!change) return because('Its daily budget is not known, so it cannot be said what to lower it to.');
-  const effect = budgetEffect(finding, observed, {
-    share: change.share,
-    worth: worthOf(judged, situation),
-    lateShare: situation.lateShare(observed.campaign),
-  });
+  const effect = effectOfBudget(judged, situation, change.share);
   if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
   if (effect.gainAsCounted > 0)
     return because(
@@ -138,9 +134,14 @@ function lowerBudget(judged: Judged, situation: Situation): Answer {
   );
 }
 
+function effectOfBudget(judged: Judged, situation: Situation, share: number): ReturnType<typeof budgetEffect> {
+  const { finding, observed } = judged;
+  return budgetEffect(finding, observed, { share, worth: worthOf(judged, situation), lateShare: situation.lateShare(observed.campaign) });
+}
+
 /** Only where the budget binds: otherwise more budget would not be spent. */
 function raiseBudget(judged: Judged, situation: Situation): Answer {
-  const { finding, observed } = judged;
+  const { finding } = judged;
   const lost = finding.lostToBudget ?? 0;
   if (lost < LEAST_LOST)
     return because(
@@ -150,11 +151,7 @@ function raiseBudget(judged: Judged, situation: Situation): Answer {
     );
   const change = changed(finding, situation, Math.min(STEP_LIMIT, lost / (1 - lost)));
   if (!change) return because('Its daily budget is not known, so it cannot be said what to raise it to.');
-  const effect = budgetEffect(finding, observed, {
-    share: change.share,
-    worth: worthOf(judged, situation),
-    lateShare: situation.lateShare(observed.campaign),
-  });
+  const effect = effectOfBudget(judged, situation, change.share);
   if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
   const share = Math.round(ELASTICITY.middle * 100);
   return because(

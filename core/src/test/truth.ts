@@ -83,3 +83,20 @@ export function orderTable(
     value: Float64Array.from(orders, (order) => order.value * 1e6),
   };
 }
+
+/** A row of one ad of one group of a campaign. */
+export const adRow = (day: number, campaign: number, spend: number, clicks: number): TrueRow => ({
+  day,
+  campaign,
+  group: campaign * 10,
+  ad: campaign * 100,
+  device: 0,
+  spend,
+  clicks,
+});
+
+/** All campaigns by ad on the days of most tests. */
+export const BY_AD = { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 19, campaigns: 'all' } as const satisfies Cut;
+
+export const adFeed = (rows: readonly TrueRow[], feedId = 1, account = 0, to: number = BY_AD.to): FeedTable =>
+  cutFeed(rows, { ...BY_AD, to }, feedId, account);
