@@ -2,14 +2,16 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { rmSync } from 'node:fs';
 import { connectDemo } from '../market/src/demo/connect';
+import { worthToClient } from '../market/src/demo/promises';
 import { Market } from '../market/src/market';
 import { type Change, Settings } from '../market/src/people/settings';
 import { createMarketServer } from '../market/src/serve/server';
+import { daysOf, type Lived, lived } from '../market/src/truth/lived';
 import { isoDay } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
 import type { Figure } from './figures';
-import { bestBudgets, earned, type Lived, lived, promiseOf } from './lived';
+import { bestBudgets, earned } from './best';
 import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
 
 export interface JudgeOptions {
@@ -73,11 +75,12 @@ function changeOf(client: ClientWorld, { finding, externalId }: Accepted, day: n
 }
 
 function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { from: number; to: number }): Figure[] {
-  const after = { from: to, to: to + WINDOW - 1 };
+  const after = daysOf({ from: to, to: to + WINDOW - 1 });
+  const rounds = daysOf({ from, to: to - 1 });
   const changes = made.map(({ change }) => change);
   const alone = earned(client, lived(client, [], after));
   const gain = earned(client, lived(client, changes, after)) - alone;
-  const best = earned(client, lived(client, bestBudgets(client, [], after), after)) - alone;
+  const best = earned(client, lived(client, bestBudgets(client, after), after)) - alone;
   const held = made.map((each, at) => heldRange(client, each, changes.slice(0, at)));
   const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
   const settings = new Settings(client, changes);
@@ -85,7 +88,7 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
     .filter(({ budget }) => budget > 0)
     .flatMap((campaign) => campaign.groups.map((group) => ({ campaign, group })));
   const dark = groups.filter(({ campaign, group }) => group.ads.length > 0 && group.ads.every((ad) => !settings.adRuns(campaign, ad, to)));
-  const during = earned(client, lived(client, changes, { from, to: to - 1 })) - earned(client, lived(client, [], { from, to: to - 1 }));
+  const during = earned(client, lived(client, changes, rounds)) - earned(client, lived(client, [], rounds));
   const name = (text: string): string => `${client.name}: ${text}`;
   return [
     { name: name(`moves accepted`), value: made.length, bar: null, unit: '' },
@@ -101,16 +104,16 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
 
 /** Lives a move with and without it, after the moves before it, and looks whether its ranges hold the difference a day. */
 function heldRange(client: ClientWorld, { accepted, change }: Made, before: readonly Change[]) {
-  const days = { from: change.day, to: change.day + WINDOW - 1 };
+  const days = daysOf({ from: change.day, to: change.day + WINDOW - 1 });
   const [without, with_]: [Lived, Lived] = [lived(client, before, days), lived(client, [...before, change], days)];
   const { spend, outcomes, profit } = accepted.finding.move.effect;
-  const [margin] = promiseOf(client).margins;
+  const { share: margin } = worthToClient(client);
   const inside = ({ low, high }: { low: number; high: number }, amount: number): boolean => amount >= low - 1e-9 && amount <= high + 1e-9;
   const difference = (of: (lived: Lived) => number): number => (of(with_) - of(without)) / WINDOW;
   const seen = {
     spend: difference((each) => each.spend),
     outcomes: difference((each) => each.outcomes),
-    profit: difference((each) => each.value * (margin?.share ?? 0) - each.spend),
+    profit: difference((each) => each.value * margin - each.spend),
   };
   if (process.env['JUDGE_MOVES'])
     console.log(

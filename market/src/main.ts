@@ -28,7 +28,7 @@ if (values.help) {
 }
 if (positionals[0] === 'files') writeAll(values.out, Number(values.scale));
 else if (positionals[0] === 'truth') {
-  writeFileSync(values.out, truthText(Market.open(values.data, console.error)));
+  writeFileSync(values.out, truthText(Market.open(values.data, console.error), console.error));
   console.log(`The truth is in ${values.out}`);
 } else serve(Market.open(values.data, console.error));
 

@@ -2,7 +2,7 @@ import { estimateMaturity, shareBy } from '@lens/core';
 import { juniperLoftTea } from '../../market/src/clients/juniper-loft-tea';
 import { northwallClimbing } from '../../market/src/clients/northwall-climbing';
 import { connectDemo } from '../../market/src/demo/connect';
-import { byCampaign } from '../../market/src/truth/truth';
+import { byCampaign } from '../../market/src/truth/sums';
 import { compare, send, suiteServer } from './harness';
 import { suiteMarket } from './market';
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { ClientTables, FeedTable, Figure, Question } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
 import { adRow, type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { runs } from '../test/runs';
 
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
 
@@ -96,7 +97,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
           }
         }
       }),
-      { seed: 21, numRuns: 400 },
+      { seed: 21, numRuns: runs(400) },
     );
   });
 
@@ -110,7 +111,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
         });
         for (const total of totals) expect(total).toEqual(totals[0]);
       }),
-      { seed: 22, numRuns: 300 },
+      { seed: 22, numRuns: runs(300) },
     );
   });
 
@@ -124,7 +125,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
           expect(total).toBeCloseTo(amount(cellOf(table, parent, 'spend').now), 6);
         }
       }),
-      { seed: 23, numRuns: 300 },
+      { seed: 23, numRuns: runs(300) },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { ClientTables, FeedTable, Figure, TreeId } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, rowOf, tablesOf } from '../test/ask';
 import { cutFeed, type TrueRow } from '../test/truth';
+import { runs } from '../test/runs';
 
 type Dimensions = Parameters<typeof cutFeed>[1]['dimensions'];
 const row = (day: number, campaign: number, ad: number, spend: number): TrueRow => ({
@@ -136,8 +137,8 @@ describe('reports that pass over any levels, cut from one truth', () => {
           if (figure.kind === 'value') told += 1;
         }
       }),
-      { seed: 31, numRuns: 300 },
+      { seed: 31, numRuns: runs(300) },
     );
-    expect(told).toBeGreaterThan(100);
+    expect(told).toBeGreaterThan(runs(100));
   });
 });

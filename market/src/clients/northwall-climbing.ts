@@ -36,7 +36,12 @@ export const northwallClimbing: ClientWorld = {
           ads: 'First visit free at Northwall 2 1.1|Climb today, shoes included 1 0.9',
           keywords: 'climbing gym 5 1.2 phrase|indoor climbing 4 1 phrase|bouldering gym 3 1.1 exact',
         },
-        { name: 'rocódromo', ads: 'Primera visita gratis 1 1.05', keywords: 'rocódromo 2 1 phrase|escalada interior 2 1.1 phrase' },
+        {
+          name: 'rocódromo',
+          ads: 'Primera visita gratis 1 1.05',
+          keywords: 'rocódromo 2 1 phrase|escalada interior 2 1.1 phrase',
+          language: 'es',
+        },
       ],
     ),
     dated(

@@ -1,7 +1,7 @@
 import { CLIENTS } from '../clients/clients';
 import { rateOn } from '../world/account';
 import { isoDay } from '../world/calendar';
-import type { ChannelId } from '../world/spec';
+import type { ChannelId, ClientWorld } from '../world/spec';
 
 const ALWAYS = { from: '2025-09-01', to: '2026-12-31' };
 const counted = { countedBy: 'orders', basis: 'sale', orders: 'matched' } as const;
@@ -17,8 +17,15 @@ function monthlyRates(clientId: string, channel: ChannelId): object[] {
   });
 }
 
+export interface ClientPromises {
+  readonly targets: readonly { readonly metric: string; readonly value: number }[];
+  readonly margins: readonly { readonly share: number }[];
+  readonly budgets: readonly { readonly amount: number }[];
+  readonly rates?: readonly object[];
+}
+
 /** What each client was promised: targets, margins and monthly budgets as the agency wrote them down. */
-export const PROMISES: Readonly<Record<string, object>> = {
+export const PROMISES: Readonly<Record<string, ClientPromises>> = {
   'juniper-loft-tea': {
     targets: [{ metric: 'roas', value: 2.6, ...counted, ...ALWAYS }],
     margins: [{ share: 0.46, ...ALWAYS }],
@@ -41,3 +48,10 @@ export const PROMISES: Readonly<Record<string, object>> = {
     budgets: [{ amount: 11_500, ...ALWAYS }],
   },
 };
+
+/** What an outcome earns a client before what was spent: its margin of the value, or what the target pays for one. */
+export function worthToClient({ id }: Pick<ClientWorld, 'id'>): { readonly perOutcome: number; readonly share: number } {
+  const { margins = [], targets = [] } = PROMISES[id] ?? {};
+  const [margin] = margins;
+  return margin ? { perOutcome: 0, share: margin.share } : { perOutcome: targets[0]?.value ?? 0, share: 0 };
+}

@@ -1,11 +1,11 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 
-const KINDS = { u8: Uint8Array, u16: Uint16Array, u32: Uint32Array } as const;
+const KINDS = { u8: Uint8Array, u16: Uint16Array, u32: Uint32Array, f64: Float64Array } as const;
 export type Shape = Readonly<Record<string, keyof typeof KINDS>>;
-type Column = Uint8Array | Uint16Array | Uint32Array;
+type Column = Uint8Array | Uint16Array | Uint32Array | Float64Array;
 export type Row<S extends Shape> = { -readonly [Name in keyof S]: number };
 
-/** Rows of whole numbers kept as columns: a million touches in some forty megabytes. */
+/** Rows of numbers kept as columns: a million touches in some forty megabytes. */
 export class Columns<S extends Shape> {
   length = 0;
   private capacity = 1024;

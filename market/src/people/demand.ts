@@ -3,15 +3,21 @@ import { draw, mix, normal, seedOf } from '../world/random';
 import type { Campaign, ClientWorld } from '../world/spec';
 import type { Settings } from './settings';
 
-/** How a campaign meets its market on one day. */
-export interface CampaignDay {
-  readonly running: boolean;
-  readonly budget: number;
+/** What a campaign meets on one day, whatever it spends. */
+export interface MarketDay {
   /** People born in its market, on average. */
   readonly births: number;
   /** People who could be reached: those, and those who come by after beginning elsewhere. */
   readonly market: number;
-  /** The chance that one of them is. */
+  /** Price of the first click that is bought, in the account's currency. */
+  readonly price: number;
+  /** By how much the channel spends a daily budget over. */
+  readonly overspend: number;
+}
+
+/** What a budget buys of it. */
+export interface Bought {
+  /** The chance that one of the people who could be reached is. */
   readonly reach: number;
   /** Price of a click, in the account's currency. */
   readonly clickPrice: number;
@@ -19,32 +25,43 @@ export interface CampaignDay {
   readonly lostToBudget: number;
 }
 
+/** How a campaign meets its market on one day. */
+export interface CampaignDay extends MarketDay, Bought {
+  readonly running: boolean;
+  readonly budget: number;
+}
+
 /** Beyond this many times the market at its first price a channel finds nothing more to sell. */
 const MOST_SPEND = 1;
 
-/**
- * Spend against what it buys: of a market of M people at a first price b, spend s reaches
- * 1 − exp(−s / (b M)), so each further click costs more than the one before. A day's spend ends at
- * the budget, or where demand does. `passers` are the people a day at season 1 who began elsewhere.
- */
+/** `passers` are the people a day at season 1 who began elsewhere. */
 export function campaignDay(world: ClientWorld, campaign: Campaign, settings: Settings, day: number, passers: number): CampaignDay {
   const { running, budget, bid } = settings.of(campaign, day);
   const seed = mix(seedOf(world, campaign.id), day);
   const births = campaign.market * season(world, day) * (1 + 0.08 * normal(seed, 1));
   const market = births + passers * season(world, day);
-  if (campaign.budget === 0) return { running, budget: 0, births, market, reach: 1, clickPrice: 0, lostToBudget: 0 };
   const price = bid * competition(day) * (1 + 0.07 * normal(seed, 2));
-  const wanted = MOST_SPEND * price * market;
-  const spend = Math.min(wanted, budget * (1 + 0.04 * draw(seed, 3)));
+  const met = { births, market, price, overspend: 0.04 * draw(seed, 3) };
+  if (campaign.budget === 0) return { ...met, running, budget: 0, reach: 1, clickPrice: 0, lostToBudget: 0 };
+  return { ...met, running, budget, ...bought(met, budget) };
+}
+
+/** The most a day's demand takes, in the account's currency. */
+export const mostSpend = ({ price, market }: MarketDay): number => MOST_SPEND * price * market;
+
+/**
+ * Spend against what it buys: of a market of M people at a first price b, spend s reaches
+ * 1 − exp(−s / (b M)), so each further click costs more than the one before. A day's spend ends at
+ * the budget, or where demand does.
+ */
+export function bought(met: MarketDay, budget: number): Bought {
+  const { price, market, overspend } = met;
+  const spend = Math.min(mostSpend(met), budget * (1 + overspend));
   const reach = reachOf(spend, price, market);
   return {
-    running,
-    budget,
-    births,
-    market,
     reach,
     clickPrice: reach > 0 ? spend / (market * reach) : 0,
-    lostToBudget: 1 - reach / reachOf(wanted, price, market),
+    lostToBudget: 1 - reach / reachOf(mostSpend(met), price, market),
   };
 }
 

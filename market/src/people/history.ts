@@ -23,14 +23,17 @@ export interface LiveOptions {
  */
 export function live(world: ClientWorld, settings: Settings, events: Events, options: LiveOptions): void {
   const people = new People(world, settings, options.without);
-  for (let born = options.from; born <= options.to; born++) {
-    for (const [index, campaign] of world.campaigns.entries()) {
-      if (!holds(campaign, born)) continue;
-      const { births } = people.dayOf(index, born);
-      const seed = mix(seedOf(world, campaign.id), born);
-      const count = countAround(seed, 7, births);
-      for (let nth = 0; nth < count; nth++) add(events, people.live(index, born, mix(seed, nth + 1)), options);
-    }
+  for (let born = options.from; born <= options.to; born++)
+    bornOn(people, born, (home, seed) => add(events, people.live(home, born, seed), options));
+}
+
+/** Tells of each person born on a day: the campaign whose market they are born in, and the number their draws begin from. */
+export function bornOn(people: People, day: number, tell: (home: number, seed: number) => void): void {
+  for (const [home, campaign] of people.world.campaigns.entries()) {
+    if (!holds(campaign, day)) continue;
+    const seed = mix(seedOf(people.world, campaign.id), day);
+    const count = countAround(seed, 7, people.dayOf(home, day).births);
+    for (let nth = 0; nth < count; nth++) tell(home, mix(seed, nth + 1));
   }
 }
 

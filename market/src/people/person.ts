@@ -1,60 +1,23 @@
 import { dayOf as dayNumber, holds } from '../world/calendar';
-import { draw, mix, normal, pick, runningShares } from '../world/random';
+import { draw, mix, pick, runningShares } from '../world/random';
 import { type Campaign, CHANNELS, type ClientWorld } from '../world/spec';
 import { campaignDay, type CampaignDay, eventFactors } from './demand';
 import { AGES, BROWSERS, DEVICES, DID, type Outcome, SEXES, type Touch } from './events';
 import { CampaignShares } from './campaign-shares';
+import type { Found, Meeting, Opportunity } from './meeting';
 import type { Settings } from './settings';
+import { P, S, T } from './purposes';
 import { freshness, priceOfQuality, VIEWED, WEARS } from './seen';
+import { ageFactor, ageOf, deviceFactor, deviceOf, keenOf, valueFactor } from './traits';
 
 // Looked up once: see world/random.ts.
 const { floor, log, max, min, round } = Math;
 
-/** Purposes of draws. A person's later opportunities add ten times their number. */
-const P = {
-  device: 1,
-  age: 2,
-  sex: 3,
-  region: 4,
-  browser: 5,
-  unasked: 6,
-  keen: 7,
-  aware: 8,
-  first: 9,
-  more: 20,
-  other: 21,
-  gap: 22,
-  minute: 23,
-};
-const T = { reach: 200, group: 201, ad: 202, keyword: 203, term: 204, place: 205, cost: 206, seen: 207, act: 208, lag: 209, sold: 210 };
-const S = {
-  cart: 220,
-  checkout: 221,
-  visit: 222,
-  stay: 223,
-  page: 224,
-  position: 225,
-  call: 226,
-  value: 227,
-  tags: 228,
-  saleMinute: 229,
-  view: 230,
-};
 const MOST_OPPORTUNITIES = 4;
 /** How likely somebody goes on looking. */
 const GO_ON = 0.36;
 const KEPT_TAGS = runningShares([0.05, 0.06, 0.89]);
-const DEVICE_SHARES = runningShares([0.62, 0.32, 0.06]);
-const DEVICE_QUALITY = [0.92, 1.14, 1];
-const AGE_SHARES = runningShares([0.12, 0.26, 0.25, 0.2, 0.17]);
-const AGE_QUALITY = [0.7, 1, 1.12, 1.1, 0.98];
 const BROWSER_SHARES = runningShares([0.5, 0.28, 0.14, 0.08]);
-
-interface Opportunity {
-  readonly campaign: number;
-  readonly day: number;
-  readonly minute: number;
-}
 
 /** What a person did: their touches in order, and the outcome they ended in. */
 export interface Lived {
@@ -114,11 +77,11 @@ export class People {
     for (const [nth, met] of opportunities.entries()) {
       const campaign = this.world.campaigns[met.campaign];
       if (!campaign || (sale && (met.day > sale.day || (met.day === sale.day && met.minute >= sale.minute)))) break;
-      if (campaign.stage !== 'new' && met.campaign !== home && touches.length === 0 && draw(seed, P.aware) > 0.2) continue;
+      if (touches.length === 0 && this.isForTheTouched(campaign, met, home, seed)) continue;
       const own = mix(seed, nth);
-      const found = this.reached(campaign, met, own, seed);
-      if (!found) continue;
-      const chance = this.chanceOf(campaign, found, met, seed) * (1 + min(1.5, warmth));
+      const found = this.found(campaign, met, own, seed);
+      if (!found || found.reachedBelow >= found.day.reach * found.allowed) continue;
+      const chance = warmed(this.chanceOf(campaign, found, met, seed), warmth);
       if (!sale && draw(own, T.act) < chance) sale = this.saleAfter(met, own);
       touches.push(this.touch(found, { met, own, seed, born, nth: touches.length, chance, sold: sale !== undefined }));
       warmth += campaign.warmth;
@@ -128,6 +91,34 @@ export class People {
     if (touches.length === 0 && !sale) return undefined;
     if (sale) this.claim(touches, sale, seed);
     return { touches, outcome: sale && this.outcome(touches, sale, born, seed) };
+  }
+
+  /**
+   * Everywhere one person could be met, whatever is spent: what it takes to reach them there, and how likely
+   * they act at once if it is the first they see. Nothing is drawn of whether they act.
+   */
+  meetings(home: number, born: number, seed: number): Meeting[] {
+    return this.opportunities(home, born, seed).flatMap((met, nth): Meeting[] => {
+      const campaign = this.world.campaigns[met.campaign];
+      const own = mix(seed, nth);
+      const found = campaign && this.found(campaign, met, own, seed);
+      if (!found || found.allowed === 0) return [];
+      return [
+        {
+          ...found,
+          ...met,
+          needs: found.reachedBelow / found.allowed,
+          chance: this.chanceOf(campaign, found, met, seed),
+          isForTheTouched: this.isForTheTouched(campaign, met, home, seed),
+          priceFactor: priceFactor(own, campaign.groups[found.group], found),
+        },
+      ];
+    });
+  }
+
+  /** Whether a campaign is only for people who have met something before, and this one does not know the client anyway. */
+  private isForTheTouched(campaign: Campaign, met: Opportunity, home: number, seed: number): boolean {
+    return campaign.stage !== 'new' && met.campaign !== home && draw(seed, P.aware) > 0.2;
   }
 
   /** When and where a person could be met: in the market they were born in, and up to three times more. */
@@ -147,8 +138,8 @@ export class People {
     return pick(this.hours, draw(seed, purpose)) * 60 + floor(draw(seed, purpose + 500) * 60);
   }
 
-  /** What of a campaign the person clicked, or undefined where it did not reach them. */
-  private reached(campaign: Campaign, met: Opportunity, own: number, seed: number): Found | undefined {
+  /** What of a campaign the person would click, or undefined where nothing of it runs. */
+  private found(campaign: Campaign, met: Opportunity, own: number, seed: number): Found | undefined {
     const day = this.dayOf(met.campaign, met.day);
     if (!day.running) return undefined;
     const shares = this.shares[met.campaign];
@@ -161,15 +152,24 @@ export class People {
     const place = pick(inGroup.places, draw(own, T.place));
     const ad = this.adShown(campaign, met, group, draw(own, T.ad));
     if (ad === undefined && spec.ads.length > 0) return undefined;
-    const device = pick(DEVICE_SHARES, draw(seed, P.device));
+    const device = deviceOf(seed);
     const of = {
       device: DEVICES[device] ?? 'phone',
       hour: floor(met.minute / 60),
       place: spec.places[place]?.name ?? '',
       term: spec.keywords[keyword]?.terms[term]?.name ?? '',
     };
-    if (draw(own, T.reach) >= day.reach * this.settings.allows(campaign, met.day, of)) return undefined;
-    return { day, group, keyword: max(0, keyword), term: max(0, term), place: max(0, place), ad: ad ?? 0, device };
+    return {
+      day,
+      group,
+      keyword: max(0, keyword),
+      term: max(0, term),
+      place: max(0, place),
+      ad: ad ?? 0,
+      device,
+      reachedBelow: draw(own, T.reach),
+      allowed: this.settings.allows(campaign, met.day, of),
+    };
   }
 
   private adShown(campaign: Campaign, met: Opportunity, group: number, at: number): number | undefined {
@@ -201,9 +201,15 @@ export class People {
     const term = group?.keywords[found.keyword]?.terms[found.term]?.quality ?? 1;
     const quality = qualityOf(group, found) * term * (group?.places[found.place]?.quality ?? 1);
     const region = this.world.places[this.region(seed)]?.quality ?? 1;
-    const keen = max(0.1, 1 + 0.5 * normal(seed, P.keen));
-    const age = AGE_QUALITY[pick(AGE_SHARES, draw(seed, P.age))] ?? 1;
-    return campaign.outcomeRate * quality * region * age * keen * (DEVICE_QUALITY[found.device] ?? 1) * this.factorsOn(met.day).outcomes;
+    return (
+      campaign.outcomeRate *
+      quality *
+      region *
+      ageFactor(ageOf(seed)) *
+      keenOf(seed) *
+      deviceFactor(found.device) *
+      this.factorsOn(met.day).outcomes
+    );
   }
 
   private region(seed: number): number {
@@ -220,7 +226,7 @@ export class People {
     const campaign = this.world.campaigns[met.campaign];
     const group = campaign?.groups[found.group];
     const ad = group?.ads[found.ad];
-    const interest = min(2, (campaign?.outcomeRate ?? 0) > 0 ? chance / (campaign?.outcomeRate ?? 1) : 1);
+    const interest = campaign ? interestOf(campaign, chance) : 1;
     const { steps } = this.world;
     const cart = sold || draw(own, S.cart) < steps.cart * interest;
     const checkout = sold || (cart && draw(own, S.checkout) < steps.checkout * this.factorsOn(met.day).outcomes);
@@ -241,13 +247,13 @@ export class People {
       place: found.place,
       region: this.region(seed),
       device: found.device,
-      age: pick(AGE_SHARES, draw(seed, P.age)),
+      age: ageOf(seed),
       sex: min(SEXES.length - 1, floor(draw(seed, P.sex) * 2.12)),
       browser: pick(BROWSER_SHARES, draw(seed, P.browser)),
       page: floor(draw(own, S.page) * this.world.pages.length),
       position: 1 + floor(draw(own, S.position) * draw(own, S.position + 50) * 5),
       impressions: this.impressions(campaign, ad, met.day, own),
-      cost: round(found.day.clickPrice * 10_000 * (0.55 + 0.9 * draw(own, T.cost)) * priceOfQuality(qualityOf(group, found))),
+      cost: round(found.day.clickPrice * 10_000 * priceFactor(own, group, found)),
       flags:
         (steps.cart > 0 && cart ? DID.cart : 0) |
         (steps.cart > 0 && checkout ? DID.checkout : 0) |
@@ -286,7 +292,7 @@ export class People {
   }
 
   private value(day: number, seed: number): number {
-    return round(this.world.price * 100 * this.factorsOn(day).price * max(0.35, 1 + 0.35 * normal(seed, S.value)));
+    return round(this.world.price * 100 * this.factorsOn(day).price * valueFactor(seed));
   }
 
   private outcome(touches: readonly Touch[], sale: { day: number; minute: number }, born: number, seed: number): Outcome {
@@ -316,6 +322,16 @@ export class People {
   }
 }
 
+/** How much somebody wants it against a newcomer of the campaign, as far as steps before an outcome show it. */
+export const interestOf = ({ outcomeRate }: Campaign, chance: number): number => min(2, outcomeRate > 0 ? chance / outcomeRate : 1);
+
+/** What a touch adds to the chance of later ones has an end. */
+export const warmed = (chance: number, warmth: number): number => chance * (1 + min(1.5, warmth));
+
+/** What a click costs against the day's price: by chance, and dearer for what is liked less. */
+const priceFactor = (own: number, group: Campaign['groups'][number] | undefined, found: Found): number =>
+  (0.55 + 0.9 * draw(own, T.cost)) * priceOfQuality(qualityOf(group, found));
+
 const qualityOf = (group: Campaign['groups'][number] | undefined, { ad, keyword }: Found): number =>
   (group?.ads[ad]?.quality ?? 1) * (group?.keywords[keyword]?.quality ?? 1);
 
@@ -334,16 +350,6 @@ function passersBy({ campaigns }: ClientWorld): number[] {
   const people = campaigns.reduce((sum, { market }) => sum + market, 0);
   const follow = campaigns.reduce((sum, each) => sum + each.follow, 0);
   return campaigns.map((each) => people * onward * (each.follow / follow) * (each.stage === 'new' ? 1 : KNOWING));
-}
-
-interface Found {
-  readonly day: CampaignDay;
-  readonly group: number;
-  readonly keyword: number;
-  readonly term: number;
-  readonly place: number;
-  readonly ad: number;
-  readonly device: number;
 }
 
 interface TouchContext {

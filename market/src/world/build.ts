@@ -1,5 +1,5 @@
 import { draw, hashOf } from './random';
-import type { Ad, Campaign, ChannelId, Group, Keyword, Part } from './spec';
+import type { Ad, Campaign, ChannelId, Group, Keyword, Part, Term } from './spec';
 
 /** "loose leaf tea 5 1.1": a name, its weight and its quality. */
 export function part(text: string): Part {
@@ -11,17 +11,17 @@ export function part(text: string): Part {
 /** Several of them, separated by strokes. */
 export const parts = (text: string): Part[] => (text === '' ? [] : text.split('|').map((each) => part(each.trim())));
 
-/** Ways of asking for a thing, with how often they are typed and what the askers are worth. */
-const ASKED: readonly (readonly [(text: string) => string, number, number])[] = [
-  [(text) => text, 5, 1],
-  [(text) => `buy ${text}`, 2, 1.35],
-  [(text) => `best ${text}`, 1.6, 0.85],
-  [(text) => `${text} online`, 1.2, 1.1],
-  [(text) => `${text} near me`, 0.9, 0.8],
-  [(text) => `cheap ${text}`, 0.8, 0.6],
-  [(text) => `what is ${text}`, 0.8, 0],
-  [(text) => `${text} jobs`, 0.5, 0],
-  [(text) => `free ${text}`, 0.5, 0.02],
+/** Ways of asking for a thing, with how often they are typed, what the askers are worth and what they are after. */
+const ASKED: readonly (readonly [(text: string) => string, number, number, Term['intent']])[] = [
+  [(text) => text, 5, 1, 'the thing'],
+  [(text) => `buy ${text}`, 2, 1.35, 'to buy'],
+  [(text) => `best ${text}`, 1.6, 0.85, 'to compare'],
+  [(text) => `${text} online`, 1.2, 1.1, 'to buy'],
+  [(text) => `${text} near me`, 0.9, 0.8, 'nearby'],
+  [(text) => `cheap ${text}`, 0.8, 0.6, 'cheap'],
+  [(text) => `what is ${text}`, 0.8, 0, 'to know'],
+  [(text) => `${text} jobs`, 0.5, 0, 'a job'],
+  [(text) => `free ${text}`, 0.5, 0.02, 'for nothing'],
 ];
 
 /** "loose leaf tea 5 1.1 phrase"; an exact keyword meets only itself. */
@@ -30,7 +30,7 @@ function keyword(text: string): Keyword {
   const match = text.slice(at + 1) as Keyword['match'];
   const own = part(text.slice(0, at));
   const asked = match === 'exact' ? ASKED.slice(0, 1) : match === 'phrase' ? ASKED.slice(0, 6) : ASKED;
-  return { ...own, match, terms: asked.map(([say, weight, quality]) => ({ name: say(own.name), weight, quality })) };
+  return { ...own, match, terms: asked.map(([say, weight, quality, intent]) => ({ name: say(own.name), weight, quality, intent })) };
 }
 
 /** A group: its ads as "title weight quality", its keywords as "text weight quality match", its places. */
@@ -39,6 +39,7 @@ export interface GroupText {
   readonly weight?: number;
   readonly ads?: string;
   readonly keywords?: string;
+  readonly language?: string;
   readonly places?: readonly Part[];
 }
 
@@ -64,6 +65,7 @@ export function campaign(channel: ChannelId, id: string, name: string, about: Ca
         ads: parts(group.ads ?? '').map((ad, nth): Ad => ({ ...ad, id: `${groupId}-${nth + 1}` })),
         keywords: group.keywords ? group.keywords.split('|').map((each) => keyword(each.trim())) : [],
         places: group.places ?? [],
+        ...(group.language === undefined ? {} : { language: group.language }),
       };
     }),
   };

@@ -30,7 +30,14 @@ export interface Ad extends Part {
 export interface Keyword extends Part {
   readonly match: 'exact' | 'phrase' | 'broad';
   /** What people typed, with its own quality: near 0 is the wrong intent. */
-  readonly terms: readonly Part[];
+  readonly terms: readonly Term[];
+}
+
+export const INTENTS = ['the thing', 'to buy', 'to compare', 'nearby', 'cheap', 'to know', 'a job', 'for nothing'] as const;
+
+/** What somebody typed, and what they are after. */
+export interface Term extends Part {
+  readonly intent: (typeof INTENTS)[number];
 }
 
 export interface Group {
@@ -39,6 +46,8 @@ export interface Group {
   readonly weight: number;
   readonly ads: readonly Ad[];
   readonly keywords: readonly Keyword[];
+  /** The language its keywords are typed in, where it is not the client's. */
+  readonly language?: string;
   /** Placements, sub-sources or products, by kind of channel. */
   readonly places: readonly Part[];
 }

@@ -1,0 +1,20 @@
+import { worthToClient } from '../market/src/demo/promises';
+import { type Change, Settings } from '../market/src/people/settings';
+import { mostProfit, worthOf } from '../market/src/truth/best-split';
+import { crowdOf } from '../market/src/truth/crowd';
+import { Expectation } from '../market/src/truth/expected';
+import { heldBudgets, type Lived } from '../market/src/truth/lived';
+import type { ClientWorld } from '../market/src/world/spec';
+
+/** What it earned: value at the client's margin, or outcomes at what the target pays for one, less what was spent. */
+export const earned = (world: ClientWorld, had: Lived): number => worthOf(worthToClient(world), had) - had.spend;
+
+/** Budgets that four weekly steps of a fifth can reach. */
+const [LOWEST, HIGHEST] = [0.8 ** 4, 1.2 ** 4];
+
+/** The budgets within what the rounds can reach that are expected to earn most, as changes that hold on some days. */
+export function bestBudgets(world: ClientWorld, days: readonly number[]): Change[] {
+  const expectation = new Expectation(crowdOf(world, new Settings(world, []), days));
+  const best = mostProfit(expectation, worthToClient(world), (budget) => ({ low: budget * LOWEST, high: budget * HIGHEST }));
+  return heldBudgets(world, days, best);
+}

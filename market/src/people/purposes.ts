@@ -1,0 +1,42 @@
+/** Purposes of draws. A person's later opportunities add ten times their number. */
+export const P = {
+  device: 1,
+  age: 2,
+  sex: 3,
+  region: 4,
+  browser: 5,
+  unasked: 6,
+  keen: 7,
+  aware: 8,
+  first: 9,
+  more: 20,
+  other: 21,
+  gap: 22,
+  minute: 23,
+};
+export const T = {
+  reach: 200,
+  group: 201,
+  ad: 202,
+  keyword: 203,
+  term: 204,
+  place: 205,
+  cost: 206,
+  seen: 207,
+  act: 208,
+  lag: 209,
+  sold: 210,
+};
+export const S = {
+  cart: 220,
+  checkout: 221,
+  visit: 222,
+  stay: 223,
+  page: 224,
+  position: 225,
+  call: 226,
+  value: 227,
+  tags: 228,
+  saleMinute: 229,
+  view: 230,
+};
