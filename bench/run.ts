@@ -1,11 +1,13 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { parse } from 'csv-parse/sync';
 import { parseDay } from '@lens/core';
-import { childrenOf, compare, makeClient, questionFor, send, type Setting, startServer, upload } from '../server/test/harness';
+import makeDemoFolder, { DEMO_FOLDER } from '../e2e/demo-folder';
+import { childrenOf, compare, makeClient, send, type Setting, startServer, upload } from '../server/test/harness';
+import { askAtOnce } from './askers';
 
 /** Speed as ratios in one run: machines drift, ratios hold. Run with npm run bench. */
 const ROWS = 200_000;
@@ -27,18 +29,18 @@ for (let round = 0; round < IMPORTS; round++) {
   times.bulk.push(await timed(() => bulkInsert(round)));
 }
 const [importMs, plainMs, bulkMs] = [median(times.import), median(times.plain), median(times.bulk)];
-console.log(`import, all checks on      ${rate(importMs)} rows/s`);
-console.log(`parse and insert, no check ${rate(plainMs)} rows/s`);
-console.log(`rows into SQLite in bulk   ${rate(bulkMs)} rows/s`);
-console.log(`ratio                      ${(plainMs / importMs).toFixed(2)} of the plain loop's speed`);
+tell('import, all checks on, rows/s', rate(importMs));
+tell('parse and insert, no check, rows/s', rate(plainMs));
+tell('rows into SQLite in bulk, rows/s', rate(bulkMs));
+const ofPlain = plainMs / importMs;
+tell("import, of the plain loop's speed", ofPlain.toFixed(2), { text: 'at least 0.50', holds: ofPlain >= 0.5 });
 
 const peak = { small: peakMemory(), large: 0 };
 const large = makeFile(TIMES_LARGER);
 await importAds(await makeClient(server.address, 'Large'), large);
 peak.large = peakMemory();
-console.log(
-  `memory of the intake, MB   ${peak.small} after files of ${megabytes(text)} MB, ${peak.large} after one of ${megabytes(large)} MB\n`,
-);
+tell(`peak memory of the intake after files of ${megabytes(text)} MB, MB`, `${peak.small}`);
+tell(`peak memory of the intake after one of ${megabytes(large)} MB, MB`, `${peak.large}`);
 
 const question = { period: { from: '2026-01-01', to: '2026-04-10' } };
 await compare(server.address, setting.client, question);
@@ -54,15 +56,38 @@ for (let round = 0; round < ROUNDS; round++) {
   theirs.push(await timed(() => void sql.all(...range)));
   ours.push(await timed(() => compare(server.address, setting.client, question).then(() => undefined)));
 }
-console.log(`Compare over HTTP, ${ROWS} rows, campaigns to ads: ${median(ours).toFixed(0)} ms`);
-console.log(`SQL GROUP BY campaign, ad over the same rows:      ${median(theirs).toFixed(0)} ms`);
-console.log(`ratio (SQL / ours)                                 ${(median(theirs) / median(ours)).toFixed(2)}`);
-const memory = await send(server.address, 'POST', '/compare', questionFor(setting.client, question));
-console.log(`answered ${memory.body.rows.length} rows`);
+tell(`Compare over HTTP, ${ROWS} rows, campaigns to ads, ms`, median(ours).toFixed(0));
+tell('SQL GROUP BY campaign, ad over the same rows, ms', median(theirs).toFixed(0));
+tell('Compare, SQL / ours', (median(theirs) / median(ours)).toFixed(2));
 
 db.close();
 await server.stop();
+await benchAskers();
 rmSync(folder, { recursive: true, force: true });
+
+/** One line a figure, with the bar it is held against where there is one. */
+function tell(name: string, value: string, bar?: { readonly text: string; readonly holds: boolean }): void {
+  const verdict = bar ? `${bar.text.padStart(20)} ${bar.holds ? 'holds' : 'short'}` : '';
+  console.log(`${name.padEnd(62)} ${value.padStart(20)} ${verdict}`.trimEnd());
+}
+
+/** Fifty people at once on the demonstration, when it has answered others before: questions that are new, and the same again. */
+async function benchAskers(): Promise<void> {
+  await makeDemoFolder();
+  const demo = join(folder, 'demo');
+  cpSync(DEMO_FOLDER, demo, { recursive: true });
+  const shown = await startServer(demo);
+  await askAtOnce(shown.address, 2);
+  for (const [name, before] of [
+    ['new questions', 1],
+    ['the same again', 1],
+  ] as const) {
+    const taken = await askAtOnce(shown.address, before);
+    const [middle, late] = [0.5, 0.95].map((share) => Math.round(taken[Math.floor(taken.length * share)] ?? NaN));
+    tell(`50 askers at once, ${name}, ms`, `p50 ${middle}, p95 ${late}`, { text: 'p95 at most 1000', holds: (late ?? Infinity) <= 1000 });
+  }
+  await shown.stop();
+}
 
 /** So many times the days of ads, each with the same. */
 function makeFile(times: number): string {

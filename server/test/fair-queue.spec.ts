@@ -35,6 +35,18 @@ describe('questions in a queue', () => {
     await expect(other).resolves.toBe('answer b1');
   });
 
+  it('are handed over two at once where that is asked for, still in turns, and no more', async () => {
+    const queue = new FairQueue(10, 2);
+    const { begun, ask, end } = controlled();
+    for (const key of ['a1', 'a2', 'a3']) void queue.ask(ask(key, 'a'));
+    void queue.ask(ask('b1', 'b'));
+    expect(begun).toEqual(['a1', 'a2']);
+    await end('a1');
+    void queue.ask(ask('a4', 'a'));
+    await end('a2', new Error('failed'));
+    expect(begun).toEqual(['a1', 'a2', 'a3', 'b1']);
+  });
+
   it('that are equal are answered once, while they wait and afterwards', async () => {
     const queue = new FairQueue(10);
     const { begun, ask, end } = controlled();

@@ -1,11 +1,13 @@
 import type { Limit } from '../intake/limit';
 import { type ClosedTerm, isPeople, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
-import { NodeIndex, OUTSIDE, SumNode } from './node';
+import { addAmount, addPeople, NodeIndex, type OpenPart, OUTSIDE, SumNode } from './node';
 import { addOrders, type WithoutClickDay } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
-import { type ClientTables, type FeedTable, marginOn, NONE, rateOn, SKIPPED } from './tables';
+import { rowKeys } from './row-keys';
+import { rowsBetween } from './rows-between';
 import { canSkip, skipsLevels } from './skipping';
+import { type ClientTables, type FeedTable, marginOn, NONE, rateOn, SKIPPED } from './tables';
 
 export interface Ask {
   /** Every term to sum. At most 31. */
@@ -103,11 +105,17 @@ interface Column {
   readonly exchanged: boolean;
 }
 
+interface Place {
+  readonly node: SumNode;
+  readonly measured: Int32Array;
+}
+
 /** Adds the rows of one feed to one level. */
 class FeedSummer {
   private readonly columns: readonly Column[];
-  private readonly codes: readonly (Int32Array | undefined)[];
-  private readonly path: Int32Array;
+  private readonly keys: Int32Array;
+  /** By key of the row: its member with what is measured of it by day, or null where the row does not know one. */
+  private readonly places: (Place | null)[] = [];
   private readonly cells = new Map<number, CellPlan>();
 
   constructor(
@@ -135,8 +143,7 @@ class FeedSummer {
           ]
         : [];
     });
-    this.codes = level.dimensions.map((each) => feed.codes.get(each));
-    this.path = new Int32Array(level.dimensions.length);
+    this.keys = rowKeys(feed, level.dimensions);
   }
 
   run(): void {
@@ -144,28 +151,39 @@ class FeedSummer {
     const { feed, bucketOf } = this;
     const { from } = this.plan.window;
     const campaigns = feed.codes.get('campaign');
-    for (let row = 0; row < feed.length; row++) {
+    let [lastCampaign, lastDay] = [NaN, NaN];
+    let answered: readonly Column[] = [];
+    const [first, end] = rowsBetween(feed, this.plan.window);
+    for (let row = first; row < end; row++) {
       const at = (feed.day[row] ?? 0) - from;
       const bucket = bucketOf[at];
-      if (bucket !== undefined && bucket !== NONE) this.addRow(row, at, bucket, campaigns?.[row] ?? NONE);
+      if (bucket === undefined || bucket === NONE) continue;
+      const campaign = campaigns?.[row] ?? NONE;
+      // Rows of one cell lie together.
+      if (campaign !== lastCampaign || at !== lastDay) {
+        const { answers } = this.cellsOf(campaign);
+        answered = this.columns.filter(({ term }) => answers[term]?.[at] === this.feedAt);
+        [lastCampaign, lastDay] = [campaign, at];
+      }
+      if (answered.length > 0) this.addRow(row, at, bucket, answered);
     }
   }
 
-  private addRow(row: number, at: number, bucket: number, campaign: number): void {
-    const cells = this.cellsOf(campaign);
-    let node: SumNode | undefined;
-    for (const column of this.columns) {
-      if (cells.answers[column.term]?.[at] !== this.feedAt) continue;
+  private addRow(row: number, at: number, bucket: number, columns: readonly Column[]): void {
+    let part: OpenPart | undefined;
+    for (const column of columns) {
       const limit = column.limits?.get(row);
       const amount = this.amount(column, limit ? limit.least : (column.amounts[row] ?? NaN), at);
       if (Number.isNaN(amount)) continue;
       const most = limit ? this.amount(column, limit.most ?? Infinity, at) : amount;
-      node ??= this.nodeOf(row, campaign);
-      if (!node) return;
-      node[column.people ? 'addPeople' : 'add'](bucket, cells.measuredAt(node.path)[at] ?? 0, column.term, amount, most);
+      const place = this.placeOf(row);
+      if (!place) return;
+      part ??= place.node.part(bucket, place.measured[at] ?? 0);
+      if (column.people) addPeople(part, column.term, amount, most);
+      else addAmount(part, column.term, amount, most);
       this.visit?.({
         level: this.level.level,
-        node,
+        node: place.node,
         bucket,
         term: column.term,
         amount,
@@ -186,17 +204,30 @@ class FeedSummer {
     return Math.round(amount * rate * (column.derived ? (marginOn(this.plan.tables.margin, day) ?? NaN) : 1));
   }
 
-  /** The row's member, or undefined where the row does not know one: it stays "not broken down". */
-  private nodeOf(row: number, campaign: number): SumNode | undefined {
-    const last = this.path.length - 1;
-    for (let depth = 0; depth <= last; depth++) {
-      const dimension = this.level.dimensions[depth] ?? '';
-      const code = this.codes[depth]?.[row] ?? NONE;
+  /** Where a row belongs; null where it does not know its member: it stays "not broken down". */
+  private placeOf(row: number): Place | null {
+    const key = this.keys[row] ?? NONE;
+    const known = this.places[key];
+    if (known !== undefined) return known;
+    const campaign = this.feed.codes.get('campaign')?.[row] ?? NONE;
+    const path = this.pathOf(row);
+    const node = path && this.level.at(path, this.feed.account, campaign);
+    const place = node ? { node, measured: this.cellsOf(campaign).measuredAt(node.path) } : null;
+    this.places[key] = place;
+    return place;
+  }
+
+  private pathOf(row: number): Int32Array | undefined {
+    const { dimensions } = this.level;
+    const path = new Int32Array(dimensions.length);
+    for (const [depth, dimension] of dimensions.entries()) {
+      const isLast = depth === dimensions.length - 1;
+      const code = this.feed.codes.get(dimension)?.[row] ?? NONE;
       // What no feed splits by campaign is a campaign of its own.
-      if (code === NONE && (depth === last ? dimension !== 'campaign' : !canSkip(dimension))) return undefined;
-      this.path[depth] = code === NONE && depth < last ? SKIPPED : code;
+      if (code === NONE && (isLast ? dimension !== 'campaign' : !canSkip(dimension))) return undefined;
+      path[depth] = code === NONE && !isLast ? SKIPPED : code;
     }
-    return this.level.at(this.path, this.feed.account, campaign);
+    return path;
   }
 
   private cellsOf(campaign: number): CellPlan {

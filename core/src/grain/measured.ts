@@ -21,10 +21,9 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
   const range = sums.buckets[bucket];
   const noRate = sums.plan.lacksRate(node.account);
   if (!range) return { account: node.account, noRate, parts: [] };
-  const { from } = sums.plan.window;
   for (const campaign of node.campaigns) {
     const measured = sums.plan.cells(node.level, campaign, node.account).measuredAt(node.path);
-    for (let day = range.from; day <= range.to; day++) node.part(bucket, measured[day - from] ?? 0);
+    for (const mask of sums.plan.patternsOf(measured, range)) node.part(bucket, mask);
   }
   return { account: node.account, noRate, parts: node.partsOf(bucket) };
 }
@@ -47,10 +46,8 @@ export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): 
 export function accountContribution(sums: Sums, account: number, bucket: number): Contribution {
   const range = sums.buckets[bucket];
   const noRate = sums.plan.lacksRate(account);
-  const measured = sums.plan.accountMeasured(account);
-  const masks = new Set<number>();
-  if (range) for (let day = range.from; day <= range.to; day++) masks.add(measured[day - sums.plan.window.from] ?? 0);
-  return { account, noRate, parts: [...masks].map((mask) => ({ mask, sums: new Float64Array(sums.terms.length) })) };
+  const masks = range ? sums.plan.patternsOf(sums.plan.accountMeasured(account), range) : [];
+  return { account, noRate, parts: masks.map((mask) => ({ mask, sums: new Float64Array(sums.terms.length) })) };
 }
 
 /**
@@ -210,6 +207,14 @@ interface Tally {
 }
 
 function tallyOf(contributions: readonly Contribution[], at: number, people: boolean): Tally {
+  const [only, ...others] = contributions;
+  // Most members are one row of the tree, of one pattern.
+  if (only?.parts.length === 1 && others.length === 0) {
+    const [part] = only.parts;
+    const sum = part?.sums[at] ?? 0;
+    const most = part ? mostOf(part, at) : 0;
+    return { least: sum, most, largest: sum, claiming: sum > 0 ? 1 : 0, isExact: most === sum };
+  }
   const together = (a: number, b: number): number => (people ? Math.max(a, b) : a + b);
   const nothing = people ? -Infinity : 0;
   const tally: Tally = { least: nothing, most: 0, largest: -Infinity, claiming: 0, isExact: true };

@@ -1,3 +1,4 @@
+import { type Branch, follow } from './branch';
 import { NONE, SKIPPED } from './tables';
 
 /** Sums of one bucket over the cells in which the same terms are measured (one bit a term). */
@@ -8,7 +9,22 @@ export interface Part {
   readonly most?: Float64Array;
 }
 
-type OwnPart = { -readonly [key in keyof Part]: Part[key] };
+/** A part while it is summed. */
+export type OpenPart = { -readonly [key in keyof Part]: Part[key] };
+
+/** Adds an amount that is at least `amount` and at most `most`. */
+export function addAmount(part: OpenPart, term: number, amount: number, most: number): void {
+  if (most !== amount) part.most ??= part.sums.slice();
+  part.sums[term] = (part.sums[term] ?? 0) + amount;
+  if (part.most) part.most[term] = (part.most[term] ?? 0) + most;
+}
+
+/** Adds different people of one row: with those of other rows they are at least the most of any, at most all together. */
+export function addPeople(part: OpenPart, term: number, least: number, most: number): void {
+  part.most ??= part.sums.slice();
+  part.sums[term] = Math.max(part.sums[term] ?? 0, least);
+  part.most[term] = (part.most[term] ?? 0) + most;
+}
 
 /** One level of a breakdown. */
 export interface Level {
@@ -23,7 +39,7 @@ export const OUTSIDE = -1;
 
 /** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
 export class SumNode {
-  private readonly parts: OwnPart[][];
+  private readonly parts: OpenPart[][];
   /** Campaigns whose rows it holds. */
   readonly campaigns = new Set<number>();
 
@@ -45,28 +61,12 @@ export class SumNode {
     return code === SKIPPED ? NONE : code;
   }
 
-  /** Adds an amount that is at least `amount` and at most `most`. */
-  add(bucket: number, mask: number, term: number, amount: number, most = amount): void {
-    const part = this.part(bucket, mask);
-    if (most !== amount) part.most ??= part.sums.slice();
-    part.sums[term] = (part.sums[term] ?? 0) + amount;
-    if (part.most) part.most[term] = (part.most[term] ?? 0) + most;
-  }
-
-  /** Adds different people of one row: with those of other rows they are at least the most of any, at most all together. */
-  addPeople(bucket: number, mask: number, term: number, least: number, most = least): void {
-    const part = this.part(bucket, mask);
-    part.most ??= part.sums.slice();
-    part.sums[term] = Math.max(part.sums[term] ?? 0, least);
-    part.most[term] = (part.most[term] ?? 0) + most;
-  }
-
   /** The part for a pattern of measured terms, made empty where there is none. Few patterns occur. */
-  part(bucket: number, mask: number): OwnPart {
+  part(bucket: number, mask: number): OpenPart {
     const parts = this.parts[bucket];
     if (!parts) throw new RangeError(`No bucket ${bucket}`);
     for (const part of parts) if (part.mask === mask) return part;
-    const part: OwnPart = { mask, sums: new Float64Array(this.termCount) };
+    const part: OpenPart = { mask, sums: new Float64Array(this.termCount) };
     parts.push(part);
     return part;
   }
@@ -92,14 +92,9 @@ export const mostOf = ({ sums, most }: Part, term: number): number => (most ?? s
 /** Whether nothing was added, or only zeros. */
 export const isEmptyPart = ({ sums, most = sums }: Part): boolean => sums.every((sum) => sum === 0) && most.every((sum) => sum === 0);
 
-interface Branch {
-  node?: SumNode;
-  readonly next: Map<number, Branch>;
-}
-
 /** The nodes of one level, found by their path of codes. */
 export class NodeIndex implements Level {
-  private readonly root: Branch = { next: new Map() };
+  private readonly root: Branch<SumNode> = { next: new Map() };
   private readonly nodes: SumNode[] = [];
 
   constructor(
@@ -114,14 +109,15 @@ export class NodeIndex implements Level {
   at(path: Int32Array, account: number, campaign: number): SumNode {
     let branch = follow(this.root, account);
     for (const code of path) branch = follow(branch, code);
-    if (!branch.node) {
+    let node = branch.value;
+    if (!node) {
       const parent = this.outer?.above(path.slice(0, -1), account, campaign);
-      branch.node = new SumNode(this, [...path], account, parent, this.termCount, this.bucketCount);
-      this.nodes.push(branch.node);
+      node = new SumNode(this, [...path], account, parent, this.termCount, this.bucketCount);
+      branch.value = node;
+      this.nodes.push(node);
     }
-    for (let node: SumNode | undefined = branch.node; node && !node.campaigns.has(campaign); node = node.parent)
-      node.campaigns.add(campaign);
-    return branch.node;
+    for (let own: SumNode | undefined = node; own && !own.campaigns.has(campaign); own = own.parent) own.campaigns.add(campaign);
+    return node;
   }
 
   all(): readonly SumNode[] {
@@ -132,13 +128,4 @@ export class NodeIndex implements Level {
   private above(path: Int32Array, account: number, campaign: number): SumNode | undefined {
     return path.at(-1) === SKIPPED ? this.outer?.above(path.slice(0, -1), account, campaign) : this.at(path, account, campaign);
   }
-}
-
-function follow(branch: Branch, code: number): Branch {
-  let next = branch.next.get(code);
-  if (!next) {
-    next = { next: new Map() };
-    branch.next.set(code, next);
-  }
-  return next;
 }

@@ -1,7 +1,8 @@
 import type { OutcomePart } from '../measure/outcome';
 import type { Bucket, Visitor } from './accumulate';
-import type { NodeIndex, SumNode } from './node';
+import { addAmount, type NodeIndex, type SumNode } from './node';
 import { ordersAnswer, type Plan } from './plan';
+import { rowKeys } from './row-keys';
 import { canSkip } from './skipping';
 import { marginOn, NONE, type OrderTable, SKIPPED } from './tables';
 
@@ -76,12 +77,12 @@ interface Placed {
 function place(into: AddOrders, where: readonly Place[] | undefined, placed: Placed): void {
   const { day, bucket, term, amount, most } = placed;
   if (!where) {
-    into.notMatched.add(bucket, 0, term, amount, most);
+    addAmount(into.notMatched.part(bucket, 0), term, amount, most);
     if (into.visit) show(into, into.visit, placed, 0, into.notMatched);
     return;
   }
   for (const { level, node, measured } of where) {
-    node.add(bucket, measured[day - into.plan.window.from] ?? 0, term, amount, most);
+    addAmount(node.part(bucket, measured[day - into.plan.window.from] ?? 0), term, amount, most);
     if (into.visit) show(into, into.visit, placed, level, node);
   }
 }
@@ -98,24 +99,25 @@ interface Place {
 
 /** Finds the nodes an order's tags lead to, one a level; undefined where they lead nowhere. Many orders share theirs. */
 class Places {
-  private readonly known = new Map<string, readonly Place[] | undefined>();
-  private readonly columns: readonly (Int32Array | undefined)[];
+  private readonly known: (readonly Place[] | null)[] = [];
+  private readonly keys: Int32Array;
 
   constructor(private readonly into: AddOrders) {
-    const deepest = into.indexes.at(-1)?.dimensions ?? [];
-    this.columns = deepest.map((dimension) => into.table.codes.get(dimension));
+    this.keys = rowKeys(into.table, into.indexes.at(-1)?.dimensions ?? []);
   }
 
   of(row: number): readonly Place[] | undefined {
-    const campaign = this.into.table.codes.get('campaign')?.[row] ?? NONE;
-    let key = String(campaign);
-    for (const column of this.columns) key += ` ${column?.[row] ?? NONE}`;
-    if (!this.known.has(key)) this.known.set(key, this.find(row, campaign));
-    return this.known.get(key);
+    const key = this.keys[row] ?? NONE;
+    const known = this.known[key];
+    if (known !== undefined) return known ?? undefined;
+    const found = this.find(row);
+    this.known[key] = found ?? null;
+    return found;
   }
 
-  private find(row: number, campaign: number): readonly Place[] | undefined {
+  private find(row: number): readonly Place[] | undefined {
     const { plan, indexes, table } = this.into;
+    const campaign = table.codes.get('campaign')?.[row] ?? NONE;
     const account = plan.tables.campaignAccount.get(campaign);
     if (campaign === NONE || account === undefined) return undefined;
     const places: Place[] = [];

@@ -1,10 +1,11 @@
 import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
-import { isPartDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
-import { type Spans, spansOf } from './spans';
+import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
+import { listKnows } from './known-cells';
+import { knownDays } from './known-days';
 import type { Level } from './node';
-import { coversWhole, hasUnread, listKnows, newestCover } from './known-cells';
-import { canSkip, passesOver, skipsLevels } from './skipping';
+import { type Spans, spansOf } from './spans';
+import { passesOver, skipsLevels } from './skipping';
 import { type ClientTables, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
@@ -48,6 +49,11 @@ export class Plan {
   private readonly spans = new Map<FeedTable, Spans | undefined>();
   /** Answers by level, term and campaign, before levels that a deeper one passes over are taken out. */
   private readonly found = new Map<string, Int16Array>();
+  /** The same by the reports they are chosen from, and those by what they must have. */
+  private readonly chosen = new Map<string, Int16Array>();
+  private readonly candidates = new Map<string, readonly Candidate[]>();
+  private readonly listed = new Map<string, Uint8Array>();
+  private readonly patterns = new WeakMap<Int32Array, Map<string, readonly number[]>>();
   private readonly isSkipped: boolean;
 
   constructor(
@@ -82,12 +88,23 @@ export class Plan {
   accountMeasured(account: number): Int32Array {
     let measured = this.accounts.get(account);
     if (!measured) {
-      measured = Int32Array.from({ length: this.width }, (_, at) =>
-        this.terms.reduce((mask, term, index) => (this.knowsAll(term, account, this.window.from + at) ? mask | (1 << index) : mask), 0),
-      );
+      measured = this.masks((term) => this.wholeDays(term, account));
       this.accounts.set(account, measured);
     }
     return measured;
+  }
+
+  /** The different values that a measure of days takes on some of them, in their order. */
+  patternsOf(measured: Int32Array, { from, to }: DayRange): readonly number[] {
+    const own = this.patterns.get(measured) ?? new Map<string, readonly number[]>();
+    this.patterns.set(measured, own);
+    const key = `${from} ${to}`;
+    let patterns = own.get(key);
+    if (!patterns) {
+      patterns = [...new Set(measured.subarray(from - this.window.from, to - this.window.from + 1))];
+      own.set(key, patterns);
+    }
+    return patterns;
   }
 
   /** Whether some day of the window lacks a rate for the account's money. */
@@ -103,22 +120,13 @@ export class Plan {
     return !info || info.rates === null || termUnit(term) !== 'money' || rateOn(info, day) !== undefined;
   }
 
-  private knowsAll(term: ClosedTerm, account: number, day: Day): boolean {
-    const { column, derived } = sourceOf(term);
-    if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isListed(term)) return this.ordersKnow(term, account, [], day);
-    if (!this.hasRate(term, account, day)) return false;
-    if (this.tables.feeds.some((feed) => feed.account === account && feed.to)) return this.knowsUnnamed(term, account, day);
-    const covering = this.tables.feeds.filter(
-      (feed) => feed.account === account && feed.amounts.has(column) && feed.covers.some((cover) => cover.from <= day && day <= cover.to),
-    );
-    const byCampaign = covering.filter((feed) => feed.dimensions.has('campaign'));
-    // A feed without campaigns answers only where no feed knows campaigns.
-    const answering = byCampaign.length > 0 ? byCampaign : covering;
-    return answering.some(
-      (feed) =>
-        feed.covers.some((cover) => cover.campaigns === 'all') && coversWhole(feed.covers, UNNAMED, day) && !hasUnread(feed, UNNAMED, day),
-    );
+  /** The days on which an account knows a term for everything it has. */
+  private wholeDays(term: ClosedTerm, account: number): Uint8Array {
+    if (isListed(term)) return this.listedDays(term, { ...NOWHERE, account });
+    const delivering = this.delivering([], term, account);
+    const hasLongRows = this.tables.feeds.some((feed) => feed.account === account && feed.to);
+    const isWhole = hasLongRows ? (day: Day) => this.knowsUnnamed(term, account, day) : (day: Day) => knowsEverything(delivering, day);
+    return this.daysWith((day) => this.hasMargin(term, day) && this.hasRate(term, account, day) && isWhole(day));
   }
 
   /** Whether a campaign that no file has named would be answered for: with rows of several days that is not a question of cover alone. */
@@ -145,10 +153,7 @@ export class Plan {
   /** The terms that orders count and that are known on a day, one bit a term. */
   ordersMeasured(day: Day): number {
     return this.terms.reduce(
-      (mask, term, index) =>
-        isListed(term) && this.isMeasured(term, NONE, { campaign: NONE, account: NONE, dimensions: [], needed: [], passed: [] }, day)
-          ? mask | (1 << index)
-          : mask,
+      (mask, term, index) => (isListed(term) && this.listedDays(term, NOWHERE)[day - this.window.from] === 1 ? mask | (1 << index) : mask),
       0,
     );
   }
@@ -175,12 +180,12 @@ export class Plan {
   }
 
   private measured(answers: readonly Int16Array[], where: Where): Int32Array {
-    return Int32Array.from({ length: this.width }, (_, at) =>
-      this.terms.reduce(
-        (mask, term, index) =>
-          this.isMeasured(term, answers[index]?.[at] ?? NONE, where, this.window.from + at) ? mask | (1 << index) : mask,
-        0,
-      ),
+    const { needed, passed } = where;
+    const fits = this.tables.feeds.map(
+      (feed) => needed.every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
+    );
+    return this.masks((term, index) =>
+      isListed(term) ? this.listedDays(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits),
     );
   }
 
@@ -208,13 +213,52 @@ export class Plan {
     return feed !== undefined && !feed.dimensions.has(dimension);
   }
 
-  private isMeasured(term: ClosedTerm, feedAt: number, { campaign, account, dimensions, needed, passed }: Where, day: Day): boolean {
+  /** The days on which lists of outcomes know a term for an account at a breakdown: the same for all its campaigns. */
+  private listedDays(term: ClosedTerm, { account, dimensions }: Where): Uint8Array {
+    const key = `${termKey(term)} ${account} ${dimensions.join()}`;
+    let days = this.listed.get(key);
+    if (!days) {
+      days = this.daysWith((day) => this.hasMargin(term, day) && this.ordersKnow(term, account, dimensions, day));
+      this.listed.set(key, days);
+    }
+    return days;
+  }
+
+  /** The days on which a channel's reports know a term for the members of a campaign; `fits` says which of them know such members. */
+  private deliveredDays(term: ClosedTerm, answer: Int16Array | undefined, campaign: number, fits: readonly boolean[]): Uint8Array {
     const { column, derived } = sourceOf(term);
-    if (derived && marginOn(this.tables.margin, day) === undefined) return false;
-    if (isListed(term)) return this.ordersKnow(term, account, dimensions, day);
-    const feed = this.tables.feeds[feedAt];
-    if (!feed || !needed.every((each) => feed.dimensions.has(each)) || !passed.every((each) => passesOver(feed, each))) return false;
-    return !hasUnmeasured(feed, column, campaign, day) && coversWhole(feed.covers, campaign, day) && !hasUnread(feed, campaign, day);
+    const days = new Uint8Array(this.width);
+    let last = NONE;
+    let isKnown = (_: Day): boolean => false;
+    for (let at = 0; at < this.width; at++) {
+      const feedAt = answer?.[at] ?? NONE;
+      const feed = this.tables.feeds[feedAt];
+      if (!feed || !fits[feedAt]) continue;
+      if (feedAt !== last) [last, isKnown] = [feedAt, knownDays(feed, column, campaign)];
+      const day = this.window.from + at;
+      if (isKnown(day) && (!derived || this.hasMargin(term, day))) days[at] = 1;
+    }
+    return days;
+  }
+
+  private daysWith(isKnown: (day: Day) => boolean): Uint8Array {
+    const days = new Uint8Array(this.width);
+    for (let at = 0; at < this.width; at++) if (isKnown(this.window.from + at)) days[at] = 1;
+    return days;
+  }
+
+  /** The terms of each day, one bit a term. */
+  private masks(daysOf: (term: ClosedTerm, index: number) => Uint8Array): Int32Array {
+    const masks = new Int32Array(this.width);
+    this.terms.forEach((term, index) => {
+      const days = daysOf(term, index);
+      for (let at = 0; at < this.width; at++) if (days[at] === 1) masks[at] = (masks[at] ?? 0) | (1 << index);
+    });
+    return masks;
+  }
+
+  private hasMargin(term: ClosedTerm, day: Day): boolean {
+    return !sourceOf(term).derived || marginOn(this.tables.margin, day) !== undefined;
   }
 
   /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
@@ -240,17 +284,34 @@ export class Plan {
   }
 
   private find(dimensions: readonly string[], termAt: number, campaign: number, account: number): Int16Array {
-    const answer = new Int16Array(this.width).fill(NONE);
     const term = this.terms[termAt];
-    if (!term || isListed(term) || !this.tables.accounts[account]) return answer;
+    if (!term || isListed(term) || !this.tables.accounts[account]) return new Int16Array(this.width).fill(NONE);
+    const delivering = this.delivering(dimensions, term, account);
+    const isForeign = termUnit(term) === 'money' && this.tables.accounts[account].rates !== null;
+    // Terms that the same reports deliver are answered by the same ones.
+    const key = `${delivering.map(({ at }) => at).join()} ${dimensions.join()} ${campaign} ${account} ${isPeople(term)} ${isForeign}`;
+    let answer = this.chosen.get(key);
+    if (!answer) {
+      answer = this.choose(delivering, term, campaign, account);
+      this.chosen.set(key, answer);
+    }
+    return answer;
+  }
+
+  /** The reports of an account that have a term and a breakdown. */
+  private delivering(dimensions: readonly string[], term: ClosedTerm, account: number): readonly Candidate[] {
     const { column } = sourceOf(term);
-    const delivering = this.tables.feeds
-      .map((feed, at): Candidate => ({
-        feed,
-        at,
-        size: sizeOf(feed) + LEVEL_LOST * dimensions.filter((each) => !feed.dimensions.has(each)).length,
-      }))
-      .filter(({ feed }) => feed.account === account && feed.amounts.has(column) && knows(feed, dimensions));
+    const key = `${column} ${dimensions.join()} ${account}`;
+    let delivering = this.candidates.get(key);
+    if (!delivering) {
+      delivering = candidatesFor(this.tables.feeds, dimensions).filter(({ feed }) => feed.account === account && feed.amounts.has(column));
+      this.candidates.set(key, delivering);
+    }
+    return delivering;
+  }
+
+  private choose(delivering: readonly Candidate[], term: ClosedTerm, campaign: number, account: number): Int16Array {
+    const answer = new Int16Array(this.width).fill(NONE);
     const byCampaign = delivering.filter(({ feed }) => feed.dimensions.has('campaign'));
     const candidates = campaign === NONE ? delivering.filter(({ feed }) => !feed.dimensions.has('campaign')) : byCampaign;
     const refused = new Refused(candidates.map(({ feed, at }) => ({ at, spans: this.spansOf(feed) })));
@@ -268,39 +329,6 @@ export class Plan {
   }
 }
 
-/** A campaign that no file has named. */
-const UNNAMED = -3;
-
-/** Days on which a feed cannot answer because a row of several days would count in part only. */
-class Refused {
-  private readonly days: ReadonlyMap<number, { readonly spans: Spans; readonly refused: Uint8Array }>;
-
-  constructor(feeds: readonly { readonly at: number; readonly spans: Spans | undefined }[]) {
-    this.days = new Map(feeds.flatMap(({ at, spans }) => (spans ? [[at, { spans, refused: spans.cut.slice() }]] : [])));
-  }
-
-  get isEmpty(): boolean {
-    return this.days.size === 0;
-  }
-
-  has(feedAt: number, day: number): boolean {
-    return this.days.get(feedAt)?.refused[day] === 1;
-  }
-
-  /** Refuses runs of days that a feed answers in part, so that another answers all of them; tells whether there were any. */
-  refusePartsOf(answer: Int16Array, window: DayRange): boolean {
-    let found = false;
-    for (const [at, { spans, refused }] of this.days)
-      for (const { from, to } of spans.list) {
-        const days = answer.subarray(Math.max(0, from - window.from), to - window.from + 1);
-        if (!days.includes(at) || days.every((each) => each === at)) continue;
-        refused.fill(1, Math.max(0, from - window.from), to - window.from + 1);
-        found = true;
-      }
-    return found;
-  }
-}
-
 /** The member a term is asked of. */
 interface Where {
   readonly campaign: number;
@@ -311,57 +339,4 @@ interface Where {
   readonly passed: readonly string[];
 }
 
-/** Whether a feed has the innermost of these dimensions, and all above it that cannot be passed over. */
-const knows = ({ dimensions }: FeedTable, wanted: readonly string[]): boolean =>
-  wanted.every((each, at) => dimensions.has(each) || (at < wanted.length - 1 && canSkip(each)));
-
-/** A feed that passes over a level comes after all that do not, however fine they are. */
-const LEVEL_LOST = 1000;
-
-/** What names tell belongs to their members: it makes a report no finer. */
-const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
-
-interface Candidate {
-  readonly feed: FeedTable;
-  readonly at: number;
-  readonly size: number;
-}
-
-/** Of people, rows of several days say more than those of their days, which cannot be added up. */
-function best(candidates: readonly Candidate[], campaign: number, day: Day, people: boolean): number {
-  let winner: { size: number; importId: number; feedId: number; at: number } | undefined;
-  for (const { feed, at, size } of candidates) {
-    const importId = newestCover(feed.covers, campaign, day);
-    if (importId === undefined) continue;
-    const rank = { size: people && feed.to ? size - 0.5 : size, importId, feedId: feed.feedId, at };
-    if (!winner || rank.size < winner.size || (rank.size === winner.size && newer(rank, winner))) winner = rank;
-  }
-  return winner?.at ?? NONE;
-}
-
-const newer = (a: { importId: number; feedId: number }, b: { importId: number; feedId: number }): boolean =>
-  a.importId === b.importId ? a.feedId > b.feedId : a.importId > b.importId;
-
-const unmeasuredCells = new WeakMap<FeedTable, Map<string, Set<string>>>();
-
-/** Whether some row of the cell says "--" for the column; found once for each table and column. */
-function hasUnmeasured(feed: FeedTable, column: string, campaign: number, day: Day): boolean {
-  let byColumn = unmeasuredCells.get(feed);
-  if (!byColumn) {
-    byColumn = new Map();
-    unmeasuredCells.set(feed, byColumn);
-  }
-  let cells = byColumn.get(column);
-  if (!cells) {
-    cells = new Set();
-    const [amounts, limits] = [feed.amounts.get(column), feed.limits?.get(column)];
-    const campaigns = feed.codes.get('campaign');
-    for (let row = 0; row < feed.length; row++) {
-      if (!Number.isNaN(amounts?.[row]) || limits?.has(row)) continue;
-      const first = feed.day[row] ?? 0;
-      for (let each = first; each <= (feed.to?.[row] ?? first); each++) cells.add(`${campaigns?.[row] ?? NONE} ${each}`);
-    }
-    byColumn.set(column, cells);
-  }
-  return cells.size > 0 && cells.has(`${campaign} ${day}`);
-}
+const NOWHERE: Where = { campaign: NONE, account: NONE, dimensions: [], needed: [], passed: [] };

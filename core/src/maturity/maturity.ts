@@ -146,16 +146,18 @@ export const shareBy = (maturity: Maturity, age: number): number => shareAt(matu
 export type WeightedDays = readonly { readonly day: Day; readonly weight: number }[];
 
 /** Maturity of several days together, then of each resample: Σ w F(age) / Σ w (calculations, chapter 9); 1 without weight. */
-export function maturitiesOf({ share, draws }: Maturity, days: WeightedDays, lastDay: Day): number[] {
-  const byAge = new Map<number, number>();
+export function maturitiesOf({ share, draws, tail }: Maturity, days: WeightedDays, lastDay: Day): number[] {
+  // Days older than the tail have all of theirs, in every resample.
+  const byAge = new Float64Array(tail + 1);
   let weights = 0;
   for (const { day, weight } of days) {
-    byAge.set(lastDay - day, (byAge.get(lastDay - day) ?? 0) + weight);
+    const age = Math.min(tail, lastDay - day);
+    if (age >= 0) byAge[age] = (byAge[age] ?? 0) + weight;
     weights += weight;
   }
   const of = (curve: readonly number[]): number => {
     let weighted = 0;
-    for (const [age, weight] of byAge) weighted += weight * shareAt(curve, age);
+    for (let age = 0; age <= tail; age++) weighted += (byAge[age] ?? 0) * shareAt(curve, age);
     return weights > 0 ? weighted / weights : 1;
   };
   return [of(share), ...draws.map(of)];

@@ -23,8 +23,8 @@ interface Waiting {
 export class Left extends Error {}
 
 /**
- * Answers questions one after the other, askers taking turns: whoever asks twenty things holds up nobody
- * by more than one of them. Equal questions are answered once, also later as long as the answer is kept;
+ * Answers questions in order, askers taking turns: whoever asks twenty things holds up nobody by more than
+ * one of them beside those handed over. Equal questions are answered once, also later as long as the answer is kept;
  * answers least recently wanted are dropped when there is no more room.
  */
 export class FairQueue {
@@ -32,9 +32,13 @@ export class FairQueue {
   private readonly open = new Map<string, Waiting>();
   private readonly kept = new Map<string, { readonly answer: unknown; readonly weight: number }>();
   private weight = 0;
-  private working = false;
+  private working = 0;
 
-  constructor(private readonly room: number) {}
+  /** `room` for kept answers, by their weight; `atOnce` questions are handed over before the first of them is answered. */
+  constructor(
+    private readonly room: number,
+    private readonly atOnce = 1,
+  ) {}
 
   ask<T>({ key, asker, signal, work, weigh }: Ask<T>): Promise<T> {
     const known = this.kept.get(key);
@@ -85,10 +89,10 @@ export class FairQueue {
   }
 
   private next(): void {
-    if (this.working) return;
+    if (this.working >= this.atOnce) return;
     const waiting = this.take();
     if (!waiting) return;
-    this.working = true;
+    this.working += 1;
     const outcome = waiting.work();
     waiting.settle(outcome);
     void outcome
@@ -96,7 +100,7 @@ export class FairQueue {
       .catch(() => undefined)
       .finally(() => {
         this.open.delete(waiting.key);
-        this.working = false;
+        this.working -= 1;
         this.next();
       });
   }

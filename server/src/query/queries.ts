@@ -13,6 +13,8 @@ export type Queries = { [M in QueryMethod]: Asked<M> } & { close(): Promise<void
 
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
+/** The thread has its next question before the answer to the last one is read and sent. */
+const AT_ONCE = 2;
 /** Cells that an answer takes which is no table. */
 const SMALL = 400;
 
@@ -22,10 +24,11 @@ export function startQueries(db: Db, dataFolder: string): Queries {
     filename: join(import.meta.dirname, 'query-worker.js'),
     minThreads: 1,
     maxThreads: 1,
+    concurrentTasksPerWorker: AT_ONCE,
     idleTimeout: Infinity,
     workerData: { dataFolder },
   });
-  const queue = new FairQueue(ROOM);
+  const queue = new FairQueue(ROOM, AT_ONCE);
   const states = new DataStates(db);
   const ask =
     <M extends QueryMethod>(method: M): Asked<M> =>

@@ -1,0 +1,71 @@
+import { performance } from 'node:perf_hooks';
+import { formatDay, parseDay } from '@lens/core';
+import { send } from '../server/test/harness';
+
+/** What one of many people at their screens asks, one thing after the other. */
+const ASKERS = 50;
+const EACH = 6;
+
+interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly body?: unknown;
+}
+
+const PERIODS: readonly (readonly [string, string])[] = [
+  ['2026-10-24', '2026-10-30'],
+  ['2026-10-03', '2026-10-30'],
+  ['2026-09-01', '2026-09-30'],
+  ['2026-08-01', '2026-10-30'],
+  ['2026-05-01', '2026-10-30'],
+];
+const TREES = ['ads', 'devices', 'keywords', 'terms', 'hours', 'ads', 'ads'] as const;
+
+/** Mixed questions: clients, days, trees and ways to count in turn; `before` moves the last day asked about. */
+function questionsOf(asker: number, clients: readonly { readonly id: string; readonly metricSet: string }[], before: number): Asked[] {
+  return Array.from({ length: EACH }, (_, nth): Asked => {
+    const at = asker * EACH + nth;
+    const client = clients[at % clients.length];
+    const [from, last] = PERIODS[Math.floor(at / 4) % PERIODS.length] as (typeof PERIODS)[number];
+    const to = formatDay((parseDay(last) ?? NaN) - before);
+    const question = {
+      client: client?.id,
+      period: { from, to },
+      comparison: at % 2 === 0 ? null : { from: '2026-07-01', to: '2026-07-28' },
+      countedBy: at % 3 === 0 ? 'claims' : 'orders',
+      basis: at % 5 === 0 ? 'sale' : 'click',
+      metricSet: client?.metricSet,
+      knownOn: null,
+      tree: TREES[Math.floor(at / 3) % TREES.length],
+      filter: asker % 10 === 0 ? `${asker}` : '',
+      sort: { by: 'spend', direction: 'descending' },
+    };
+    if (at % 11 === 5) return { method: 'POST', path: '/audit', body: { client: client?.id, period: { from, to } } };
+    if (at % 7 === 3) return { method: 'POST', path: '/compare/series', body: { question, metric: 'spend', members: ['total'] } };
+    if (at % 7 === 6) return { method: 'POST', path: '/compare/trace', body: { question, row: 'total', metric: 'clicks' } };
+    return { method: 'POST', path: '/compare', body: question };
+  });
+}
+
+/**
+ * Milliseconds each question takes, sorted, while everybody asks one at the same moment, reads when all are
+ * answered, and asks again. Those of another `before` are all new to the server.
+ */
+export async function askAtOnce(address: string, before: number): Promise<number[]> {
+  const { body: clients } = await send(address, 'GET', '/clients');
+  const taken: number[] = [];
+  for (let nth = 0; nth < EACH; nth++)
+    await Promise.all(
+      Array.from({ length: ASKERS }, async (_, asker) => {
+        const { method, path, body } = questionsOf(asker, clients, before)[nth] as Asked;
+        const headers = { 'content-type': 'application/json', 'x-asker': `asker ${asker}` };
+        const from = performance.now();
+        const reply = await fetch(`${address}/api${path}`, { method, headers, body: JSON.stringify(body) });
+        // What is read of it is the asker's own work, on the asker's own machine.
+        await reply.arrayBuffer();
+        if (!reply.ok) throw new Error(`${method} ${path} answered ${reply.status}: ${JSON.stringify(body)}`);
+        taken.push(performance.now() - from);
+      }),
+    );
+  return taken.sort((a, b) => a - b);
+}
