@@ -198,7 +198,7 @@ describe('a connection', () => {
 
   it('reads again what the channel restates: late claims arrive, nothing doubles, changes show', async () => {
     await connect(['ads', 'settings']);
-    await ended();
+    expect((await ended()).lastAt).toMatch(/^2026-10-31T/);
     const week = { from: '2026-10-24', to: '2026-10-30' };
     const [claimed, spent] = [await total('leads', week), await total('spend', week)];
     const change = { campaign: 'HB-2201', field: 'daily budget', value: '40' };
@@ -213,7 +213,8 @@ describe('a connection', () => {
       headers: { 'content-type': 'application/json' },
       body: '{"days":7}',
     });
-    await refreshed();
+    // Fetched on the day it is at the market, not on this machine's.
+    expect((await refreshed()).lastAt).toMatch(/^2026-11-07T/);
     expect((await send(server.address, 'GET', '/clock')).body.today).toBe('2026-11-07');
     expect(await total('spend', week)).toBe(spent);
     expect(await total('leads', week)).toBeGreaterThan(claimed);

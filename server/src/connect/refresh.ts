@@ -1,7 +1,7 @@
 import type { CheckReport } from '@lens/contract';
 import { actionOf, type FileLayout, formatDay, parseDay } from '@lens/core';
 import { z } from 'zod';
-import { clockOf, type Context, fixClock } from '../context';
+import { clockOf, type Context, fixClock, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
 import { previewFile } from '../intake/preview';
@@ -78,7 +78,7 @@ export class Refresher {
 
   /** Starts what its schedule says is due. */
   runDue(): void {
-    const now = this.context.now();
+    const now = new Date(momentOf(this.context));
     for (const { id, schedule, lastAt } of allConnections(this.context.db)) {
       const next = nextFetch(schedule, lastAt, now);
       if (next && next <= now) this.start(id).catch(() => undefined);
@@ -93,7 +93,7 @@ export class Refresher {
   }
 
   private async run(id: string, signal: AbortSignal, only?: readonly string[]): Promise<void> {
-    const { db, now } = this.context;
+    const { db } = this.context;
     const record = findConnection(db, id);
     if (!record) return;
     await this.followClock();
@@ -112,7 +112,7 @@ export class Refresher {
         this.rows.delete(`${id} ${each.report}`);
       }
     }
-    updateConnection(db, id, { lastAt: now().toISOString() });
+    updateConnection(db, id, { lastAt: momentOf(this.context) });
   }
 
   /** In the demonstration today is the market's, which moves only when told. */

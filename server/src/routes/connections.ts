@@ -6,7 +6,7 @@ import type { Refresher } from '../connect/refresh';
 import { nextFetch } from '../connect/schedule';
 import type { Seal } from '../connect/seal';
 import { ServiceChannel, ServiceProblem } from '../connect/service';
-import { clockOf, type Context } from '../context';
+import { clockOf, type Context, momentOf } from '../context';
 import { accountFor } from '../store/make-account';
 import {
   addReports,
@@ -144,7 +144,7 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-function viewOf({ db, now }: Context, refresher: Refresher, record: ConnectionRecord): Connection {
+function viewOf(context: Context, refresher: Refresher, record: ConnectionRecord): Connection {
   const { id, channelName, accountName, schedule, lastAt } = record;
   return {
     id,
@@ -153,8 +153,8 @@ function viewOf({ db, now }: Context, refresher: Refresher, record: ConnectionRe
     schedule,
     running: refresher.isRunning(id),
     lastAt,
-    nextAt: nextFetch(schedule, lastAt, now())?.toISOString() ?? null,
-    reports: reportsOf(db, id).map((report) => ({
+    nextAt: nextFetch(schedule, lastAt, new Date(momentOf(context)))?.toISOString() ?? null,
+    reports: reportsOf(context.db, id).map((report) => ({
       id: report.report,
       name: report.name,
       state: report.state,
