@@ -1,5 +1,5 @@
-/** npm run mutate [-- --mutate "core/src/figure/*.ts"]: changes the code line by line and sees whether a test goes red. */
-const PARTS = ['grain', 'figure', 'formula', 'evidence', 'maturity', 'moves'];
+/** One part of the core at a time: see scripts/mutate.mjs. */
+const part = process.env.MUTATED ?? 'figure';
 
 export default {
   testRunner: 'jest',
@@ -8,11 +8,12 @@ export default {
   coverageAnalysis: 'perTest',
   // What runs once when a module is loaded would need every test for each mutant.
   ignoreStatic: true,
-  mutate: PARTS.flatMap((part) => [`core/src/${part}/*.ts`, `!core/src/${part}/*.spec.ts`]),
+  mutate: [`core/src/${part}/*.ts`, `!core/src/${part}/*.spec.ts`],
   ignorePatterns: ['dist', 'docs', 'web', 'e2e', 'data'],
-  tempDirName: 'dist/.stryker',
+  tempDirName: `dist/.stryker-${part}`,
   incremental: true,
-  incrementalFile: 'dist/stryker-incremental.json',
-  reporters: ['clear-text', 'progress'],
+  incrementalFile: `dist/stryker-${part}.json`,
+  concurrency: Number(process.env.MUTATE_AT_ONCE ?? 2),
+  reporters: ['clear-text', 'progress-append-only'],
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
 };
