@@ -125,12 +125,12 @@ describe('late sales of channels and campaigns that differ', () => {
   it('the interval of a period’s maturity holds the truth about as often as it says', () => {
     const days = [0, 1, 2, 3].map((age) => ({ day: LAST_DAY - age, weight: 1 }));
     const truth = days.reduce((sum, { day }) => sum + truthAt(2, LAST_DAY - day), 0) / days.length;
-    const held = Array.from({ length: runs(60) }, (_, seed) => {
+    const held = Array.from({ length: runs(60, 20) }, (_, seed) => {
       const curve = latenessOf(tablesFor(100 + seed, { 2: 6 }), LAST_DAY).of(COUNT, 2);
       const { low, high } = curve ? maturityOf(curve, days, LAST_DAY) : { low: 1, high: 0 };
       return low <= truth && truth <= high;
     }).filter(Boolean).length;
-    expect(held).toBeGreaterThanOrEqual(0.88 * runs(60));
+    expect(held).toBeGreaterThanOrEqual(0.88 * runs(60, 20));
     expect(held).toBeLessThan(60);
   });
 
