@@ -1,13 +1,19 @@
 import { worthToClient } from '../market/src/demo/promises';
 import { type Change, Settings } from '../market/src/people/settings';
 import { mostProfit, worthOf } from '../market/src/truth/best-split';
-import { crowdOf } from '../market/src/truth/crowd';
+import { crowdOf, planOf } from '../market/src/truth/crowd';
 import { Expectation } from '../market/src/truth/expected';
 import { heldBudgets, type Lived } from '../market/src/truth/lived';
 import type { ClientWorld } from '../market/src/world/spec';
 
 /** What it earned: value at the client's margin, or outcomes at what the target pays for one, less what was spent. */
 export const earned = (world: ClientWorld, had: Lived): number => worthOf(worthToClient(world), had) - had.spend;
+
+/** What is expected to be earned of the people born on some days under changes: the same without luck in who acts. */
+export function earnsOnAverage(world: ClientWorld, changes: readonly Change[], days: readonly number[]): number {
+  const crowd = crowdOf(world, new Settings(world, changes), days);
+  return earned(world, new Expectation(crowd).of(planOf(crowd)));
+}
 
 /** Budgets that four weekly steps of a fifth can reach. */
 const [LOWEST, HIGHEST] = [0.8 ** 4, 1.2 ** 4];

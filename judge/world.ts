@@ -11,7 +11,7 @@ import { isoDay } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
 import type { Figure } from './figures';
-import { bestBudgets, earned } from './best';
+import { bestBudgets, earned, earnsOnAverage } from './best';
 import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
 
 export interface JudgeOptions {
@@ -81,6 +81,7 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
   const alone = earned(client, lived(client, [], after));
   const gain = earned(client, lived(client, changes, after)) - alone;
   const best = earned(client, lived(client, bestBudgets(client, after), after)) - alone;
+  const onAverage = earnsOnAverage(client, changes, after) - earnsOnAverage(client, [], after);
   const held = made.map((each, at) => heldRange(client, each, changes.slice(0, at)));
   const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
   const settings = new Settings(client, changes);
@@ -94,6 +95,7 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
     { name: name(`moves accepted`), value: made.length, bar: null, unit: '' },
     { name: name('gain of the rounds themselves, against leaving alone'), value: during, bar: null, unit: '' },
     { name: name('gain in the 28 days after, against leaving alone'), value: gain, bar: 0, unit: '' },
+    { name: name('the same without luck in who acts'), value: onAverage, bar: 0, unit: '' },
     { name: name('that gain as a share of the best budgets found'), value: best > 0 ? gain / best : 0, bar: 0, unit: '%' },
     { name: name('moves whose range of outcomes holds what then happens'), value: share(({ outcomes }) => outcomes), bar: 0.8, unit: '%' },
     { name: name('moves whose range of spend holds what then happens'), value: share(({ spend }) => spend), bar: 0.8, unit: '%' },
