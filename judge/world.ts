@@ -82,7 +82,15 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
   const gain = earned(client, lived(client, changes, after)) - alone;
   const best = earned(client, lived(client, bestBudgets(client, after), after)) - alone;
   const onAverage = earnsOnAverage(client, changes, after) - earnsOnAverage(client, [], after);
-  const held = made.map((each, at) => heldRange(client, each, changes.slice(0, at)));
+  // Moves of one round are lived over the same days: what comes after one is what comes before the next.
+  const known = new Map<string, Lived>();
+  const livedWith = (moves: number, day: number): Lived => {
+    const key = `${moves} ${day}`;
+    const found = known.get(key) ?? lived(client, changes.slice(0, moves), daysOf({ from: day, to: day + WINDOW - 1 }));
+    known.set(key, found);
+    return found;
+  };
+  const held = made.map((each, at) => heldRange(client, each, [livedWith(at, each.change.day), livedWith(at + 1, each.change.day)]));
   const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
   const settings = new Settings(client, changes);
   const groups = client.campaigns
@@ -104,10 +112,8 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
   ];
 }
 
-/** Lives a move with and without it, after the moves before it, and looks whether its ranges hold the difference a day. */
-function heldRange(client: ClientWorld, { accepted, change }: Made, before: readonly Change[]) {
-  const days = daysOf({ from: change.day, to: change.day + WINDOW - 1 });
-  const [without, with_]: [Lived, Lived] = [lived(client, before, days), lived(client, [...before, change], days)];
+/** Looks whether the ranges of a move hold the difference a day between the lives without it and with it, after the moves before it. */
+function heldRange(client: ClientWorld, { accepted }: Made, [without, with_]: readonly [Lived, Lived]) {
   const { spend, outcomes, profit } = accepted.finding.move.effect;
   const { share: margin } = worthToClient(client);
   const inside = ({ low, high }: { low: number; high: number }, amount: number): boolean => amount >= low - 1e-9 && amount <= high + 1e-9;

@@ -14,6 +14,7 @@ export interface Change {
 
 export const CHANGE_FIELDS = ['daily budget', 'bid', 'status', 'ad status', 'bid adjustment', 'schedule', 'block', 'exclude'] as const;
 export type ChangeField = (typeof CHANGE_FIELDS)[number];
+const NARROWING: ReadonlySet<ChangeField> = new Set(['bid adjustment', 'schedule', 'block', 'exclude']);
 
 /** What a campaign is set to on a day. */
 export interface CampaignSettings {
@@ -25,11 +26,14 @@ export interface CampaignSettings {
 /** Answers what was set on a day: the world's own history with the changes made since. */
 export class Settings {
   private readonly changes = new Map<string, Change[]>();
+  /** Campaigns that not everybody is shown alike: asked of every meeting of every person. */
+  private readonly narrowed: ReadonlySet<string>;
 
   constructor(
     world: ClientWorld,
     readonly made: readonly Change[],
   ) {
+    this.narrowed = new Set(made.filter(({ field }) => NARROWING.has(field)).map(({ campaign }) => campaign));
     const own = world.campaigns.flatMap(({ id, history = [] }) =>
       history.map(({ day, field, value, by }): Change => ({ day: dayOf(day), campaign: id, by, field, what: '', value: String(value) })),
     );
@@ -54,7 +58,7 @@ export class Settings {
 
   /** Share of the usual chance that is left for a device, hour, place and search term after adjustments and blocks. */
   allows(campaign: Campaign, day: number, of: { device: string; hour: number; place: string; term: string }): number {
-    if (this.made.length === 0) return 1;
+    if (!this.narrowed.has(campaign.id)) return 1;
     const is = (field: ChangeField, what: string): string | undefined => this.latest(campaign.id, field, what, day);
     if (is('block', of.place) === 'blocked' || is('exclude', of.term) === 'excluded') return 0;
     const hours = is('schedule', '');
