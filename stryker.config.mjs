@@ -11,6 +11,8 @@ export default {
   mutate: [`core/src/${part}/*.ts`, `!core/src/${part}/*.spec.ts`],
   ignorePatterns: ['dist', 'docs', 'web', 'e2e', 'data'],
   tempDirName: `dist/.stryker-${part}`,
+  // A machine that is busy is no reason to call a mutant hung.
+  timeoutMS: 60_000,
   incremental: true,
   incrementalFile: `dist/stryker-${part}.json`,
   concurrency: Number(process.env.MUTATE_AT_ONCE ?? 2),
