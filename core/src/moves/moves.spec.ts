@@ -1,4 +1,25 @@
-import { breakEvenCpa, breakEvenRoas, bounds, gap, overlaps, pacing, shareMet, stopLoss, sumEffects, type Target, value } from '../index';
+import {
+  type AcceptedMove,
+  breakEvenCpa,
+  breakEvenRoas,
+  bounds,
+  gap,
+  overlaps,
+  pacing,
+  placeOnScale,
+  settingsOf,
+  shareMet,
+  stopLoss,
+  sumEffects,
+  surenessOf,
+  type Target,
+  targetFor,
+  value,
+} from '../index';
+import { tablesOf } from '../test/ask';
+import { type Cut, cutFeed, type TrueRow } from '../test/truth';
+import { AcceptedMoves } from './accepted';
+import type { Setting } from './settings';
 
 describe('economics', () => {
   it('breaks even where the page says', () => {
@@ -6,6 +27,7 @@ describe('economics', () => {
     expect(breakEvenCpa(48, 20 / 48)).toBeCloseTo(20, 10);
     expect(breakEvenRoas(0.6)).toBeCloseTo(1.667, 3);
     expect(breakEvenRoas(undefined)).toBeUndefined();
+    expect(breakEvenRoas(0)).toBeUndefined();
   });
 
   it('paces 9,000 of 18,000 after 14 of 31 days to 19,929 and 529.41 a day', () => {
@@ -13,6 +35,11 @@ describe('economics', () => {
     expect(pacing(18_000, 9_000, 14, 31)?.neededADay).toBeCloseTo(529.41, 2);
     expect(pacing(18_000, 19_000, 14, 31)?.neededADay).toBe(0);
     expect(pacing(18_000, 0, 0, 31)).toBeUndefined();
+    expect(pacing(18_000, 0, 32, 31)).toBeUndefined();
+    expect(pacing(0, 0, 14, 31)).toBeUndefined();
+    expect(pacing(18_000, 9_000, 31, 31)).toEqual({ spentShare: 0.5, monthEnd: 9_000, neededADay: 0 });
+    expect(pacing(18_000, 9_000, 30, 31)?.neededADay).toBe(9_000);
+    expect(pacing(18_000, 4_500, 14, 31)?.spentShare).toBe(0.25);
   });
 });
 
@@ -26,6 +53,7 @@ describe('stop loss', () => {
     expect(stopLoss({ spend: 10, steps: 0, stepsPerSale: 3, bar: 20 }).stop).toBe(false);
     expect(stopLoss({ spend: 10.01, steps: 0, stepsPerSale: 3, bar: 20 }).stop).toBe(true);
     expect(stopLoss({ spend: 100, steps: 1, stepsPerSale: 3, bar: 20 }).stop).toBe(false);
+    expect(stopLoss({ spend: 10, steps: 0, stepsPerSale: 3, bar: 20, share: 0.25 })).toMatchObject({ stop: true, cap: 5 });
   });
 });
 
@@ -41,6 +69,28 @@ describe('targets', () => {
   it('counts spend without an outcome as nothing met, and a gap as not known', () => {
     expect(shareMet(cost, bounds(30, null))).toBe(0);
     expect(shareMet(roas, gap('not measured'))).toBeUndefined();
+  });
+
+  it('counts bounds by the side they are certain of', () => {
+    expect(shareMet(roas, bounds(5, 9))).toBe(2);
+    expect(shareMet(roas, bounds(5, null))).toBe(2);
+    expect(shareMet(roas, bounds(null, 9))).toBeUndefined();
+    expect(shareMet(cost, bounds(10, 40))).toBe(0.5);
+    expect(shareMet(cost, bounds(null, 40))).toBe(0.5);
+    expect(shareMet(cost, value(0))).toBeUndefined();
+    expect(shareMet(cost, gap('no rate'))).toBeUndefined();
+  });
+
+  it('are those in force on the last day of a period, both ends included', () => {
+    const at = (to: number) =>
+      targetFor(
+        [
+          { ...roas, from: 5, to: 9 },
+          { ...cost, from: 10, to: 20 },
+        ],
+        { from: 0, to },
+      )?.metric;
+    expect([4, 5, 9, 10, 20, 21].map(at)).toEqual([undefined, 'roas', 'roas', 'cost-per-lead', 'cost-per-lead', undefined]);
   });
 });
 
@@ -67,5 +117,102 @@ describe('moves together', () => {
   it('overlap where one lies inside another', () => {
     expect(overlaps(['a/1', 'a/1/2'])).toBe(true);
     expect(overlaps(['a/1', 'a/12'])).toBe(false);
+  });
+});
+
+describe('what was accepted', () => {
+  const move = (
+    part: Partial<AcceptedMove['proposal']>,
+    decidedOn = 20,
+    level: 'campaign' | 'ad' = 'campaign',
+    member = 1,
+  ): AcceptedMove => ({
+    ...{ level, member, decidedOn },
+    proposal: { field: 'daily budget', oldValue: '50.00', newValue: '40.00', effect: {} as never, ...part },
+  });
+  const setting = (amount: number, more: Partial<Setting> = {}): Setting => ({
+    value: amount,
+    asOf: 25,
+    since: 1,
+    changed: false,
+    ...more,
+  });
+  const waits = (moves: readonly AcceptedMove[], key: string, settings: { budget?: Setting; running?: Setting }) =>
+    new AcceptedMoves(moves).waitingFor(key, { budget: settings.budget, running: settings.running });
+
+  it('waits as long as the setting has the old value', () => {
+    const moves = [move({})];
+    expect(waits(moves, 'campaign 1', { budget: setting(50) })).toBe(moves[0]);
+    expect(waits(moves, 'campaign 1', { budget: setting(40) })).toBeUndefined();
+    expect(waits(moves, 'campaign 2', { budget: setting(50) })).toBeUndefined();
+    expect(waits(moves, 'ad 1', { budget: setting(50) })).toBeUndefined();
+    expect(waits(moves, 'campaign 1', {})).toBeUndefined();
+  });
+
+  it('waits no more where the setting was changed back afterwards', () => {
+    const moves = [move({}, 20)];
+    expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 20 }) })).toBe(moves[0]);
+    expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 21 }) })).toBeUndefined();
+    expect(waits(moves, 'campaign 1', { budget: setting(50, { since: 21 }) })).toBe(moves[0]);
+  });
+
+  it('goes by whether an ad runs where it is to be paused', () => {
+    const moves = [move({ field: 'status', oldValue: 'running', newValue: 'paused' }, 20, 'ad', 7)];
+    expect(waits(moves, 'ad 7', { running: setting(1) })).toBe(moves[0]);
+    expect(waits(moves, 'ad 7', { running: setting(0) })).toBeUndefined();
+    expect(waits(moves, 'ad 7', { budget: setting(50) })).toBeUndefined();
+    expect(waits(moves, 'ad 7', { running: setting(1, { changed: true, since: 21 }) })).toBeUndefined();
+  });
+
+  it('has the day of the last of several decisions', () => {
+    const moves = new AcceptedMoves([move({}, 20), move({}, 23), move({}, 21), move({}, 30, 'campaign', 2)]);
+    expect(moves.lastDecision('campaign 1')).toBe(23);
+    expect(moves.lastDecision('campaign 3')).toBeUndefined();
+  });
+});
+
+describe('settings', () => {
+  const row = (day: number, campaign: number): TrueRow => ({ day, campaign, group: 10, ad: 100, device: 0, spend: 1, clicks: 1 });
+  const feed = (dimensions: Cut['dimensions'], amounts: readonly number[]) => {
+    const made = cutFeed(
+      amounts.map((_, at) => row(at, 1)),
+      { dimensions, from: 0, to: 9, campaigns: 'all' },
+      1,
+    );
+    return { ...made, amounts: new Map([['daily budget', Float64Array.from(amounts, (each) => each * 1e6)]]) };
+  };
+  const range = { from: 0, to: 9 };
+
+  it('belong to the deepest level of their report', () => {
+    expect([...settingsOf(tablesOf([feed(['campaign', 'group', 'ad'], [5])]), 'daily budget', range).keys()]).toEqual(['ad 100']);
+    expect([...settingsOf(tablesOf([feed(['campaign', 'group'], [5])]), 'daily budget', range).keys()]).toEqual(['group 10']);
+    expect([...settingsOf(tablesOf([feed(['campaign'], [5])]), 'daily budget', range).keys()]).toEqual(['campaign 1']);
+    expect(settingsOf(tablesOf([feed(['device'], [5])]), 'daily budget', range).size).toBe(0);
+    expect(settingsOf(tablesOf([feed(['campaign'], [5])]), 'running', range).size).toBe(0);
+  });
+
+  it('are those of the last day that says any, since the day they became so', () => {
+    const of = (amounts: readonly number[], days = range) =>
+      settingsOf(tablesOf([feed(['campaign'], amounts)]), 'daily budget', days).get('campaign 1');
+    expect(of([5, 5, 7, 7, 7])).toEqual({ value: 7, asOf: 4, since: 2, changed: true });
+    expect(of([5, 5, 5])).toEqual({ value: 5, asOf: 2, since: 0, changed: false });
+    expect(of([5, 7, 5])).toEqual({ value: 5, asOf: 2, since: 2, changed: true });
+    expect(of([5, 5, NaN])).toEqual({ value: 5, asOf: 1, since: 0, changed: false });
+    expect(of([5, 7, 7], { from: 0, to: 0 })?.value).toBe(5);
+    expect(of([5, 7, 7], { from: 1, to: 9 })).toMatchObject({ since: 1, changed: false });
+  });
+});
+
+describe('what a ring and a scale show', () => {
+  it('is early below four fifths arrived, and undecided where nothing is met or counted', () => {
+    expect(surenessOf(1.5, 400, 0.8)).toBe('supported');
+    expect(surenessOf(1.5, 400, 0.79)).toBe('not yet mature');
+    expect(surenessOf(0.5, 400, 1)).toBe('supported');
+    expect(surenessOf(0, 400, 1)).toBe('undecided');
+    expect(surenessOf(1.5, undefined, 1)).toBe('undecided');
+  });
+
+  it('is drawn from a quarter of the target to four times it', () => {
+    expect([0.25, 0.2, 4, 5, -1].map((amount) => placeOnScale(amount, 1))).toEqual([0, 0, 1, 1, 0]);
   });
 });
