@@ -110,11 +110,11 @@ function campaignPlan({ world, firstDay }: Crowd, at: number, days: readonly Cam
   const { budgets, bids } = otherwise;
   const adjusted = otherwise.devices?.get(at);
   const devices = Float64Array.from(DEVICES, (_, device) => (device === adjusted?.device ? adjusted.times : 1));
-  const { channel = 'unpaid', budget: bought_ = 0 } = world.campaigns[at] ?? {};
+  const { channel = 'unpaid', budget: first = 0 } = world.campaigns[at] ?? {};
   const reach = new Float64Array(days.length);
   const clickPrice = new Float64Array(days.length);
   for (const [nth, day] of days.entries()) {
-    const buys: Bought = bought_ === 0 ? day : bought({ ...day, price: day.price * (bids?.get(at) ?? 1) }, budgets?.get(at) ?? day.budget);
+    const buys: Bought = first === 0 ? day : bought({ ...day, price: day.price * (bids?.get(at) ?? 1) }, budgets?.get(at) ?? day.budget);
     reach[nth] = day.running ? buys.reach : 0;
     clickPrice[nth] = buys.clickPrice / rateOn(world, channel, firstDay + nth);
   }
