@@ -101,6 +101,34 @@ describe('overlapping, partial feeds cut from one truth', () => {
     );
   });
 
+  it('is answered wherever one daily report has it all, whatever else there is', () => {
+    let asked = 0;
+    fc.assert(
+      fc.property(world, ([truth, cuts]) => {
+        const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))));
+        const hasAll = (level: string, campaign: number | 'all'): boolean =>
+          cuts.some(
+            ({ dimensions, from, to, campaigns, days }) =>
+              days === 1 &&
+              from <= 10 &&
+              to >= 19 &&
+              dimensions.includes('campaign') &&
+              (level === 'total' || dimensions.includes(level as 'campaign')) &&
+              (campaigns === 'all' || (campaign !== 'all' && campaigns.includes(campaign))),
+          );
+        for (const row of table.rows.filter((each) => each.kind === 'member' || each.kind === 'total')) {
+          if (row.level === 'channel') continue;
+          const of = /campaign:(\d+)/.exec(row.key)?.[1];
+          if (!hasAll(row.level, of === undefined ? 'all' : Number(of))) continue;
+          for (const part of ['spend', 'clicks'] as const) expect(cellOf(table, row, part).now.kind).toBe('value');
+          asked += 1;
+        }
+      }),
+      { seed: 24, numRuns: runs(400) },
+    );
+    expect(asked).toBeGreaterThan(runs(200));
+  });
+
   it('the total never moves with the breakdown', () => {
     fc.assert(
       fc.property(world, ([truth, cuts]) => {
