@@ -195,6 +195,9 @@ describe('what adds up', () => {
     };
     expect(figureOf(ask(tablesOf([told(10, 1, 8), told(20, 2, 7)])), 'total', 'spend')).toEqual({ kind: 'value', value: 10 });
     expect(figureOf(ask(tablesOf([told(10, 1, 7), told(20, 2, 8)])), 'total', 'spend')).toEqual({ kind: 'value', value: 20 });
+    // Imported as one: the feed made last, in whatever order they come.
+    expect(figureOf(ask(tablesOf([told(10, 1, 8), told(20, 2, 8)])), 'total', 'spend')).toEqual({ kind: 'value', value: 20 });
+    expect(figureOf(ask(tablesOf([told(20, 2, 8), told(10, 1, 8)])), 'total', 'spend')).toEqual({ kind: 'value', value: 20 });
   });
 
   it('money without an exchange rate is a gap, not a sum of two currencies', () => {

@@ -94,6 +94,8 @@ describe('audit', () => {
     const bound = of(run(world(winner, { lost: 250 })).findings, 'campaign', 1);
     expect(bound.lostToBudget).toBeCloseTo(0.2, 10);
     expect(bound.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '60.00' });
+    // No further than to what it loses: 100 of 1,100 are a tenth more of what it has.
+    expect(of(run(world(winner, { lost: 100 })).findings, 'campaign', 1).move).toMatchObject({ newValue: '55.00' });
     expect(of(run(world(winner, { lost: 20 })).findings, 'campaign', 1).move).toBeNull();
   });
 
