@@ -1,11 +1,11 @@
 import all from '../jest.config.mjs';
 
-/** Whose tests say what of each part: its own, and of what only shows in a whole answer, those of answers. */
+/** Whose tests say what of each part: its own, and where that shows only in a whole answer, those of answers. */
 const TESTED_BY = {
   figure: ['figure', 'formula', 'compare'],
   formula: ['figure', 'formula', 'compare'],
   evidence: ['evidence', 'moves'],
-  maturity: ['maturity', 'compare'],
+  maturity: ['maturity'],
   moves: ['moves'],
   grain: ['grain'],
 };
