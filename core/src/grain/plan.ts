@@ -45,7 +45,6 @@ export class Plan {
   private readonly width: number;
   private readonly plans = new Map<string, CellPlan>();
   private readonly accounts = new Map<number, Int32Array>();
-  private readonly unnamed = new Map<string, { readonly campaign: Int16Array; readonly none: Int16Array }>();
   private readonly spans = new Map<FeedTable, Spans | undefined>();
   /** Answers by level, term and campaign, before levels that a deeper one passes over are taken out. */
   private readonly found = new Map<string, Int16Array>();
@@ -131,14 +130,9 @@ export class Plan {
 
   /** Whether a campaign that no file has named would be answered for: with rows of several days that is not a question of cover alone. */
   private knowsUnnamed(term: ClosedTerm, account: number, day: Day): boolean {
-    const at = day - this.window.from;
-    const key = `${termKey(term)} ${account}`;
-    const known = this.unnamed.get(key) ?? {
-      campaign: this.answer([], this.terms.indexOf(term), UNNAMED, account),
-      none: this.answer([], this.terms.indexOf(term), NONE, account),
-    };
-    this.unnamed.set(key, known);
-    return known.campaign[at] !== NONE || known.none[at] !== NONE;
+    const isAnswered = (campaign: number): boolean =>
+      this.answer([], this.terms.indexOf(term), campaign, account)[day - this.window.from] !== NONE;
+    return isAnswered(UNNAMED) || isAnswered(NONE);
   }
 
   private spansOf(feed: FeedTable): Spans | undefined {

@@ -1,9 +1,10 @@
+import { eventFactors } from '../people/demand';
 import { DEVICES } from '../people/events';
 import { interestOf } from '../people/person';
 import { freshness, WEARS } from '../people/seen';
 import type { Settings } from '../people/settings';
 import { deviceFactor, usualFactor } from '../people/traits';
-import { dayOf, holds, isoDay } from '../world/calendar';
+import { dayOf, isoDay } from '../world/calendar';
 import type { Ad, Campaign, ClientWorld, Keyword, Part, Term } from '../world/spec';
 import type { Plan } from './crowd';
 import type { Expectation } from './expected';
@@ -125,8 +126,7 @@ export function adsOf(expectation: Expectation, plan: Plan, day: number): TrueAd
 /** How likely somebody who does not buy puts something in the cart, and goes to the checkout. */
 function stepsOf({ crowd: { world } }: Expectation, campaign: Campaign, chance: number, day: number): { cart: number; checkout: number } {
   const cart = Math.min(1, world.steps.cart * interestOf(campaign, chance));
-  const outcomes = world.events.reduce((factor, event) => (holds(event, day) ? factor * (event.outcomes ?? 1) : factor), 1);
-  return { cart, checkout: cart * Math.min(1, world.steps.checkout * outcomes) };
+  return { cart, checkout: cart * Math.min(1, world.steps.checkout * eventFactors(world, day).outcomes) };
 }
 
 function worn(world: ClientWorld, campaign: Campaign, ad: Ad, day: number): TrueAd['clickRate'] {
