@@ -1,5 +1,6 @@
-import { METRIC_SETS, NAME_PARTS, ORDERS_MEANT, RESULT_SETS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
+import { NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
 import { z } from 'zod';
+import { words } from './words';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
 /** What kind of place an account can be in: one where traffic is bought, the site's own analytics, or a list of orders. */
@@ -11,8 +12,7 @@ export const channel = z.object({ id, name, kind: channelKind });
 export type Channel = z.infer<typeof channel>;
 export const newChannel = channel.omit({ id: true });
 
-export const metricSetId = z.enum(METRIC_SETS.map((set) => set.id));
-export const resultSetId = z.enum(RESULT_SETS.map((set) => set.id));
+export const resultSetId = z.enum(RESULT_SET_IDS);
 
 export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: resultSetId });
 /** Replies say what is stored, whatever was let in before. */
@@ -64,6 +64,8 @@ export const clientDetail = client.extend({
   data: dayRange.nullable(),
   /** What the names of its members tell. */
   nameParts: z.array(z.enum(NAME_PARTS)),
+  /** Its own words beside the built-in ones. */
+  words,
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
 

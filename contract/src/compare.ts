@@ -1,9 +1,10 @@
-import { METRIC_IDS, TREES } from '@lens/core';
+import { TREES, UNITS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
-import { metricSetId } from './clients';
 
-export const metricId = z.enum(METRIC_IDS);
+/** Of the client’s book of metrics: which there are depends on its words. */
+export const metricId = z.string().min(1).max(200);
+const metricSetId = metricId;
 
 export const question = z.object({
   client: id,
@@ -69,7 +70,7 @@ export const trace = z.object({
   inputs: z.array(
     z.object({
       term: z.string(),
-      unit: z.enum(['money', 'count', 'share', 'ratio', 'number']),
+      unit: z.enum(UNITS),
       figure,
       sources: z.array(
         z.object({

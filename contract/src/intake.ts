@@ -1,10 +1,8 @@
 import {
-  ACTION_NAMES,
   ADDRESS_PARTS,
   CELL_TESTS,
   DATE_ORDERS,
   DELIMITERS,
-  DIMENSION_NAMES,
   ENCODINGS,
   FILE_KINDS,
   FILE_RATIO_NAMES,
@@ -12,7 +10,6 @@ import {
   LETTER_CASES,
   LISTED_BY,
   LOT_UNITS,
-  MEASURE_NAMES,
   NUMBER_SIGNS,
   REPORTED_PARTS,
   TAG_LEVELS,
@@ -21,6 +18,7 @@ import { z } from 'zod';
 import { basis, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 import { channelKind } from './clients';
 import { joinResult } from './joining';
+import { wordId } from './words';
 
 export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('ignore') }),
@@ -30,9 +28,9 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('time') }),
   z.object({ role: z.literal('ratio'), ratio: z.enum(FILE_RATIO_NAMES) }),
   z.object({ role: z.literal('level'), level: z.enum(LEVELS), part: z.enum(['id', 'name']) }),
-  z.object({ role: z.literal('dimension'), dimension: z.enum(DIMENSION_NAMES) }),
-  z.object({ role: z.literal('measure'), measure: z.enum(MEASURE_NAMES) }),
-  z.object({ role: z.literal('outcome'), action: z.enum(ACTION_NAMES), part: z.enum(REPORTED_PARTS), basis }),
+  z.object({ role: z.literal('dimension'), dimension: wordId }),
+  z.object({ role: z.literal('measure'), measure: wordId }),
+  z.object({ role: z.literal('outcome'), action: wordId, part: z.enum(REPORTED_PARTS), basis }),
   z.object({ role: z.literal('order id') }),
   z.object({ role: z.literal('sale time') }),
   z.object({ role: z.literal('click time') }),
@@ -96,7 +94,7 @@ const steps = z.array(step).max(50).readonly();
 
 export const mapping = z.object({
   kind: z.enum(FILE_KINDS),
-  action: z.enum(ACTION_NAMES),
+  action: wordId,
   countedBy: z.enum(LISTED_BY).default('orders'),
   dateOrder: z.enum(DATE_ORDERS),
   decimal: z.enum(['.', ',']),

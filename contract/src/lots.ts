@@ -1,6 +1,7 @@
-import { ACTION_NAMES, LOT_METRICS, LOT_UNITS } from '@lens/core';
+import { LOT_METRICS, LOT_UNITS } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, figure } from './basic';
+import { wordId } from './words';
 
 export const lotsRequest = z.object({ period: dayRange });
 
@@ -32,8 +33,8 @@ export type WireLotLine = z.infer<typeof lotLine>;
 /** Lots of a period with all that came of them since; see core/lots. Money in the client's currency. */
 export const lotsReply = z.object({
   lines: z.array(lotLine).readonly(),
-  signUp: z.enum(ACTION_NAMES).nullable(),
-  sale: z.enum(ACTION_NAMES).nullable(),
+  signUp: wordId.nullable(),
+  sale: wordId.nullable(),
   visitsBy: z.enum(['site', 'seller']),
   strayed: z.object({ count: z.number(), value: z.number() }),
 });

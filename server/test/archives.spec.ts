@@ -1,3 +1,4 @@
+import { NO_OWN_WORDS } from '@lens/core';
 import ExcelJS from 'exceljs';
 import { mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -47,7 +48,7 @@ describe('archives and spreadsheets', () => {
   const rowsOf = async (content: Buffer): Promise<unknown[]> => {
     const { files } = await store(content, 'book.xlsx');
     const path = storedPath(folder, files[0]!.hash);
-    const { layout } = await previewFile(path, [], { layout: null, steps: null });
+    const { layout } = await previewFile(path, [], { layout: null, steps: null, words: NO_OWN_WORDS });
     const read: unknown[] = [];
     for await (const { cells } of readTable(path, layout)) read.push(cells);
     return read;

@@ -1,3 +1,4 @@
+import { NO_OWN_WORDS } from '@lens/core';
 import ExcelJS from 'exceljs';
 import fc from 'fast-check';
 import { mkdirSync } from 'node:fs';
@@ -11,7 +12,7 @@ import { UnreadableFile } from '../src/intake/read/unreadable-file';
 import { storeUpload } from '../src/intake/unpack';
 import { freshFolder, removeFolder } from './harness';
 
-const GUESSED = { layout: null, steps: null };
+const GUESSED = { layout: null, steps: null, words: NO_OWN_WORDS };
 
 describe('reading tables', () => {
   const folder = freshFolder();

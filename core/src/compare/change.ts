@@ -72,7 +72,7 @@ function chanceIn(formula: Formula): Chance | undefined {
     const averaged = values.length > 0 && values.length < outcomes.length;
     return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
   }
-  const clicks = terms.find((term) => term.kind === 'measure' && term.measure === 'clicks');
+  const clicks = terms.find((term) => term.kind === 'measure' && term.measure.id === 'clicks');
   return clicks && { counted: clicks, moving: [clicks], variance: 1 };
 }
 

@@ -1,4 +1,4 @@
-import { gap, type Question, relativeChange, value } from '../index';
+import { BUILT_IN, gap, type Question, relativeChange, value } from '../index';
 import { ask, cellOf, figureOf, LAST, rowOf, tablesOf } from '../test/ask';
 import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
 
@@ -80,6 +80,7 @@ describe('change', () => {
         { id: 'a', channel: 'search', currency: 'GBP', rates: null },
         { id: 'b', channel: 'social', currency: 'GBP', rates: null },
       ],
+      vocabulary: BUILT_IN,
       campaignAccount: new Map([
         [1, 0],
         [2, 1],

@@ -5,13 +5,15 @@ import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../g
 import { type Contribution, Measured } from '../grain/measured';
 import type { ClientTables } from '../grain/tables';
 import { type ClosedOutcomeTerm, type ClosedTerm, type Counting, termKey } from '../measure/term';
-import { metricNamed, type MetricId } from '../metric/metric';
+import type { MetricId } from '../metric/metric';
+import { bookOf, type MetricBook } from '../metric/metric-book';
 import { arrivalsOf } from '../maturity/arrivals';
+import type { Vocabulary } from '../measure/vocabulary';
 import type { Day } from '../time/day';
 import { arrange, type Names, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
 import { type Member, membersOf, type RowHead } from './members';
-import { metricsOf, outcomeOf, type Question, TREES } from './question';
+import { type Question, TREES } from './question';
 
 export interface RowCell {
   readonly now: Figure;
@@ -35,14 +37,15 @@ export interface ComparisonTable {
 }
 
 /** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
-export function termsFor(formulas: readonly Formula[]): ClosedTerm[] {
+export function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
   const named = formulas.flatMap((each) => termsOf(each) as ClosedTerm[]);
   const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
-  const all: ClosedTerm[] = [{ kind: 'measure', measure: 'spend' }, ...named, ...counts];
+  const all: ClosedTerm[] = [measureTerm('spend'), ...named, ...counts];
   return [...new Map(all.map((term) => [termKey(term), term])).values()];
 }
 
-export const closedFormula = (metric: MetricId, counting: Counting): Formula => closeFormula(metricNamed(metric).formula, counting);
+export const closedFormula = (book: MetricBook, metric: MetricId, counting: Counting): Formula =>
+  closeFormula(book.named(metric).formula, counting);
 
 /** The sums behind a question, and its members. */
 export interface Answer {
@@ -58,8 +61,9 @@ export function answer(
   names: Names,
   { metrics, buckets, visit }: { readonly metrics: readonly MetricId[]; readonly buckets: readonly Bucket[]; readonly visit?: Visitor },
 ): Answer {
-  const formulas = metrics.map((metric) => closedFormula(metric, question));
-  const ask: Ask = { terms: termsFor(formulas), levels: TREES[question.tree], buckets };
+  const { vocabulary } = tables;
+  const formulas = metrics.map((metric) => closedFormula(bookOf(vocabulary), metric, question));
+  const ask: Ask = { terms: termsFor(formulas, vocabulary), levels: TREES[question.tree], buckets };
   const sums = accumulate(tables, ask, visit);
   return { sums, measured: new Measured(sums.terms), members: membersOf(sums, names) };
 }
@@ -76,12 +80,13 @@ export function memberNamed(members: readonly Member[], { filter }: Question, ke
  * the last finished day, which the age of recent click days is counted to.
  */
 export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const metrics = metricsOf(question);
+  const book = bookOf(tables.vocabulary);
+  const metrics = book.set(question.metricSet)?.metrics ?? [];
   const { sums, measured, members } = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
-  const action = outcomeOf(question);
+  const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);
   const formulas = metrics.map((metric) => {
-    const formula = closedFormula(metric, question);
+    const formula = closedFormula(book, metric, question);
     return { formula, late: claimedByClick(formula) };
   });
   const compared = question.comparison !== null;
@@ -100,7 +105,9 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
     rows: arrange(members, question, metrics, cells),
     withoutClickDay: sums.withoutClickDay,
     arrived:
-      action && question.basis === 'click' ? (arrivals.of({ action, part: 'count', countedBy: question.countedBy })?.share ?? null) : null,
+      outcome && question.basis === 'click'
+        ? (arrivals.of({ outcome, part: 'count', countedBy: question.countedBy })?.share ?? null)
+        : null,
   };
 }
 

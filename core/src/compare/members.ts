@@ -4,7 +4,6 @@ import { isEmptyPart, type Part, type SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
 import { type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
-import { isBySite } from '../measure/measure';
 import { isPeople } from '../measure/term';
 import type { Names } from './arrange';
 import { depthOf, nodeKey, parentOf } from './row-key';
@@ -38,7 +37,8 @@ export function membersOf(sums: Sums, names: Names): Member[] {
   const { accounts } = sums.plan.tables;
   const channelOf = ({ account }: SumNode): string => accounts[account]?.channel ?? '';
   const campaigns = sums.campaigns.all().filter((node) => hasAmounts(sums, node));
-  const delivers = (feed: FeedTable, at: number): boolean => feed.account === at && [...feed.amounts.keys()].some((key) => !isBySite(key));
+  const delivers = (feed: FeedTable, at: number): boolean =>
+    feed.account === at && [...feed.amounts.keys()].some((key) => !sums.plan.tables.vocabulary.isBySite(key));
   const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
   const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
     ...nodes.map((node) => contributionToTotal(sums, node, bucket)),

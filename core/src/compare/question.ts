@@ -1,8 +1,7 @@
 import type { Direction } from '../figure/order';
-import type { Action } from '../measure/outcome';
 import type { Counting } from '../measure/term';
 import type { MetricId } from '../metric/metric';
-import { METRIC_SETS, type MetricSetId } from '../metric/metric-set';
+import type { MetricSetId } from '../metric/metric-set';
 import { type NamePart, partDimension } from '../naming/convention';
 import type { Day, DayRange } from '../time/day';
 
@@ -62,10 +61,3 @@ export interface Question extends Counting {
 
 /** The last day that had finished when the data was known of which a question is asked: ages of click days are counted to it. */
 export const lastDayOf = ({ knownOn }: Question, today: Day): Day => (knownOn === null ? today : Math.min(today, knownOn)) - 1;
-
-export function metricsOf(question: Question): readonly MetricId[] {
-  return METRIC_SETS.find((set) => set.id === question.metricSet)?.metrics ?? [];
-}
-
-/** The outcome that the metric set of a question is about. */
-export const outcomeOf = ({ metricSet }: Question): Action | null => METRIC_SETS.find((set) => set.id === metricSet)?.action ?? null;

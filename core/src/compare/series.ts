@@ -3,6 +3,7 @@ import { gap } from '../figure/figure';
 import type { Bucket } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
 import type { MetricId } from '../metric/metric';
+import { bookOf } from '../metric/metric-book';
 import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
 import type { Names } from './arrange';
 import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
@@ -36,7 +37,7 @@ export function series(
   names: Names,
   { metric, keys, lastDay }: { readonly metric: MetricId; readonly keys: readonly string[]; readonly lastDay: Day },
 ): Series {
-  const formula = closedFormula(metric, question);
+  const formula = closedFormula(bookOf(tables.vocabulary), metric, question);
   const [now] = bucketsFor({ ...question, comparison: null }, lastDay);
   const buckets = bucketsOf(question.period);
   const known: Bucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));

@@ -8,12 +8,13 @@ import { newestCover } from '../grain/known-cells';
 import { type ClientTables, NONE } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { MetricId } from '../metric/metric';
+import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from './arrange';
 import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
 import type { Member } from './members';
-import { metricsOf, type Question } from './question';
+import type { Question } from './question';
 
 /** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */
 export interface TraceSource {
@@ -59,15 +60,16 @@ export function trace(
   names: Names,
   { key, metric, lastDay }: { readonly key: string; readonly metric: MetricId; readonly lastDay: Day },
 ): Trace | undefined {
+  const book = bookOf(tables.vocabulary);
   const tallies = new Map<SumNode, Map<string, Tally>>();
   const { sums, measured, members } = answer(tables, question, names, {
-    metrics: metricsOf(question),
+    metrics: book.set(question.metricSet)?.metrics ?? [],
     buckets: bucketsFor({ ...question, comparison: null }, lastDay),
     visit: (visit) => count(tallies, visit),
   });
   const found = memberNamed(members, question, key);
   if (!found) return undefined;
-  const formula = closedFormula(metric, question);
+  const formula = closedFormula(book, metric, question);
   const contributions = found.contributions(0);
   const terms = new Map(termsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
   const inputs = [...terms.values()].map((term): TraceInput => {

@@ -1,7 +1,8 @@
 import type { Figure, Gap } from './figure';
 
 /** What a number stands for; decides how it is written. */
-export type Unit = 'money' | 'count' | 'share' | 'ratio' | 'number';
+export const UNITS = ['money', 'count', 'share', 'ratio', 'number'] as const;
+export type Unit = (typeof UNITS)[number];
 
 export interface Style {
   /** BCP 47 tag, for example "en-GB". */

@@ -1,3 +1,4 @@
+import { BUILT_IN } from '../measure/vocabulary';
 import { bounds, type Figure, gap, value } from '../figure/figure';
 import type { ClosedTerm, Term } from '../measure/term';
 import { closeFormula, evaluate, formulaText, number, operation, type Operator, term, termsOf } from './formula';
@@ -16,11 +17,11 @@ describe('a formula as it is written', () => {
 });
 
 describe('a formula over sums', () => {
-  const spend: Term = { kind: 'measure', measure: 'spend' };
-  const clicks: Term = { kind: 'measure', measure: 'clicks' };
-  const outcome = (part: 'count' | 'value'): Term => ({ kind: 'outcome', action: 'purchase', part });
+  const spend: Term = BUILT_IN.measureTerm('spend');
+  const clicks: Term = BUILT_IN.measureTerm('clicks');
+  const outcome = (part: 'count' | 'value'): Term => BUILT_IN.outcomeTerm(part, 'purchase', {});
   const of = (sums: Partial<Record<'spend' | 'clicks' | 'count' | 'value', Figure>>) => (each: ClosedTerm) =>
-    sums[each.kind === 'measure' ? (each.measure as 'spend') : (each.part as 'count')] ?? gap('not measured');
+    sums[each.kind === 'measure' ? (each.measure.id as 'spend') : (each.part as 'count')] ?? gap('not measured');
   const ratio = (top: Term, under: Term) => operation(term(top), '/', term(under));
 
   it.each<[Operator, number]>([

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { ClientTables, FeedTable, Figure, Question } from '../index';
+import { BUILT_IN, type ClientTables, type FeedTable, type Figure, type Question } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
 import { adRow, type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
@@ -169,6 +169,7 @@ describe('what adds up', () => {
         { id: 's', channel: 'search', currency: 'GBP', rates: null },
         { id: 'r', channel: 'redirect', currency: 'GBP', rates: null },
       ],
+      vocabulary: BUILT_IN,
       campaignAccount: new Map([
         [1, 0],
         [2, 1],

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type ClientTables, type FeedTable, type Figure, guessMapping, trace, value } from '../index';
+import { BUILT_IN, type ClientTables, type FeedTable, type Figure, trace, value } from '../index';
+import { guessMapping } from '../test/read';
 import { ask, figureOf, names, QUESTION, tablesOf } from '../test/ask';
 
 interface Reached {
@@ -54,6 +55,7 @@ describe('people', () => {
     const accounts = ['a', 'b'].map((id) => ({ id, channel: id, currency: 'GBP', rates: null }));
     const two = tablesOf([reach([rows[0]!]), { ...reach([rows[2]!], 2), account: 1 }], {
       accounts,
+      vocabulary: BUILT_IN,
       campaignAccount: new Map([
         [1, 0],
         [2, 1],

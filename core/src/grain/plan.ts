@@ -24,7 +24,7 @@ export function sourceOf(term: ClosedTerm): Source {
 export const isListed = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy !== 'claims';
 
 export const ordersAnswer = (table: OrderTable, term: ClosedTerm): boolean =>
-  term.kind === 'outcome' && table.countedBy === term.countedBy && table.action === term.action;
+  term.kind === 'outcome' && table.countedBy === term.countedBy && table.action === term.outcome.id;
 
 /** The plan of one campaign at one level, by day of the window. */
 export interface CellPlan {

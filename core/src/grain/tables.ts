@@ -1,4 +1,5 @@
 import type { ListedBy } from '../measure/outcome';
+import type { Vocabulary } from '../measure/vocabulary';
 import type { Limit } from '../intake/limit';
 import type { Lot } from '../lots/lot';
 import type { Day } from '../time/day';
@@ -111,6 +112,8 @@ export interface DatedShare {
 
 /** Everything a question about one client reads. */
 export interface ClientTables {
+  /** What the columns of its feeds mean. */
+  readonly vocabulary: Vocabulary;
   readonly accounts: readonly AccountInfo[];
   readonly feeds: readonly FeedTable[];
   readonly orders: readonly OrderTable[];

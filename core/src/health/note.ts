@@ -1,5 +1,5 @@
 import type { ClientTables } from '../grain/tables';
-import type { Action } from '../measure/outcome';
+import type { OutcomeId } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
 
 export const HEALTH_KINDS = [
@@ -44,7 +44,7 @@ export interface HealthInput {
   /** The last finished day. */
   readonly lastDay: Day;
   /** The client's main outcome. */
-  readonly action: Action;
+  readonly action: OutcomeId;
   /** Accounts whose days are those of another zone than the client's. */
   readonly otherZone: ReadonlySet<number>;
   /** Orders that stand in two feeds under one id: how many, and their value. */

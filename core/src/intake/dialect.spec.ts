@@ -1,4 +1,5 @@
-import { dialectOf, guessMapping, type Mapping, numberSign, readReportRow, type Role } from '../index';
+import { dialectOf, type Mapping, numberSign, type Role } from '../index';
+import { guessMapping, readReportRow } from '../test/read';
 
 const SPEND: Role = { role: 'measure', measure: 'spend' };
 const CLICKS: Role = { role: 'measure', measure: 'clicks' };

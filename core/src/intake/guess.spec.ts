@@ -1,4 +1,5 @@
-import { grainOf, guessMapping, type Mapping, mappingProblems, roleKey } from '../index';
+import { grainOf, type Mapping, roleKey } from '../index';
+import { guessMapping, mappingProblems } from '../test/read';
 
 describe('columns that no header tells', () => {
   const roles = (headers: string[], rows: string[][]) =>
@@ -86,8 +87,7 @@ describe('headers exports really have', () => {
     const { mapping } = guessMapping(
       headers,
       headers.map(() => []),
-      undefined,
-      main,
+      { main },
     );
     const role = mapping.columns[2] ?? { role: 'ignore' };
     return roleKey(role);

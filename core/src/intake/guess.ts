@@ -1,10 +1,10 @@
-import { ACTIONS, type Action } from '../measure/outcome';
-import { DIMENSIONS } from '../measure/dimension';
-import { MEASURES } from '../measure/measure';
+import type { Outcome, OutcomeId } from '../measure/outcome';
+import type { Vocabulary } from '../measure/vocabulary';
 import { DATE_ORDERS, type DateOrder, parseMoment } from './date';
 import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
+import { dimensionWords, outcomeWords, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
 import { dialectOf, type NumberSign, numberSign } from './dialect';
 import { type Decimal, isNothing, isShare } from './number';
 import { FILE_RATIOS } from './ratio';
@@ -24,92 +24,14 @@ export interface Guess {
   readonly signs: readonly NumberSign[];
 }
 
-type Words = readonly [Role, readonly string[]];
-
-/** When an outcome happened, as a tracker that counts it says. */
-const TRACKED_TIMES = ['conversion time', 'conversion date', 'converted at', 'event time', 'transaction time', 'transaction date'];
-
-/** Header words beyond measures and outcomes, in several languages. Longer phrases are tried first. */
-const WORDS: readonly Words[] = [
-  [{ role: 'day' }, ['day', 'date', 'datum', 'tag', 'fecha', 'jour', 'data', 'día']],
-  [{ role: 'last day' }, ['to', 'end', 'ends', 'end date', 'last day', 'reporting ends', 'bis', 'bis datum', 'fin', 'hasta']],
-  [{ role: 'time' }, ['time', 'date and hour', 'day and hour', 'zeitpunkt', 'date time', 'datetime', 'timestamp']],
-  [{ role: 'hour' }, ['hour', 'hour of day', 'stunde', 'heure', 'hora']],
-  [{ role: 'level', level: 'campaign', part: 'id' }, ['campaign id', 'kampagnen-id', 'id campagne', 'id de campaña']],
-  [{ role: 'level', level: 'campaign', part: 'name' }, ['campaign', 'campaign name', 'kampagne', 'campagne', 'campaña', 'campanha']],
-  [{ role: 'level', level: 'group', part: 'id' }, ['ad group id', 'group id', 'anzeigengruppen-id']],
-  [
-    { role: 'level', level: 'group', part: 'name' },
-    ['ad group', 'ad group name', 'group', 'anzeigengruppe', "groupe d'annonces", 'grupo de anuncios'],
-  ],
-  [{ role: 'level', level: 'ad', part: 'id' }, ['ad id', 'anzeigen-id', 'creative id']],
-  [{ role: 'level', level: 'ad', part: 'name' }, ['ad', 'ad name', 'anzeige', 'annonce', 'anuncio', 'anúncio']],
-  [{ role: 'level', level: 'keyword', part: 'id' }, ['keyword id']],
-  [{ role: 'level', level: 'keyword', part: 'name' }, ['keyword', 'suchbegriff', 'mot-clé', 'palabra clave']],
-  ...DIMENSIONS.map(({ name, headers }): Words => [{ role: 'dimension', dimension: name }, headers]),
-  [
-    { role: 'order id' },
-    [
-      'order',
-      'order id',
-      'order number',
-      'lead',
-      'lead id',
-      'booking',
-      'booking id',
-      'install',
-      'install id',
-      'subscription',
-      'subscription id',
-      'sign-up',
-      'sign-up id',
-      'conversion id',
-      'transaction',
-      'transaction id',
-      'event id',
-      'bestellnummer',
-      'n° de commande',
-    ],
-  ],
-  [
-    { role: 'sale time' },
-    ['ordered at', 'order time', 'order date', 'created at', 'sent at', 'lead time', 'received at', 'bestellt am', ...TRACKED_TIMES],
-  ],
-  [{ role: 'click time' }, ['clicked at', 'click time', 'click date']],
-  [
-    { role: 'order value' },
-    [
-      'goods net',
-      'net value',
-      'order value',
-      'value',
-      'revenue',
-      'income',
-      'payout',
-      'commission',
-      'sale amount',
-      'warenwert',
-      'lead value',
-    ],
-  ],
-  [{ role: 'lot id' }, ['lot', 'lot id', 'lot number']],
-  [{ role: 'seller' }, ['seller', 'sold by', 'supplier']],
-  [{ role: 'agreed', unit: 'clicks' }, ['agreed clicks', 'clicks agreed', 'clicks bought', 'ordered clicks']],
-  [{ role: 'agreed', unit: 'views' }, ['agreed views', 'views agreed', 'views bought', 'ordered views']],
-  [{ role: 'delivered' }, ['delivered', 'delivered clicks', 'delivered views']],
-  [{ role: 'price' }, ['price', 'cost', 'billed', 'preis', 'prix', 'precio', 'preço']],
-  [{ role: 'lot link' }, ['tracked link', 'tracking link', 'link']],
-  [{ role: 'journey' }, ['journey', 'journey id', 'visitor', 'visitor id', 'person']],
-  [{ role: 'touch time' }, ['at', 'touched at', 'touch time', 'time']],
-  [{ role: 'touch kind' }, ['kind', 'touch kind', 'interaction']],
-  [{ role: 'touch source' }, ['source', 'channel']],
-  [{ role: 'weight' }, ['weight']],
-  [{ role: 'outcome time' }, ['outcome at', 'outcome time', 'converted at']],
-  [{ role: 'tag', level: 'link' }, ['tag link', 'tracked link', 'tracking link', 'click url']],
-  [{ role: 'tag', level: 'keyword' }, ['tag keyword', 'keyword tag', 'utm_term', 'utm term']],
-  [{ role: 'tag', level: 'campaign' }, ['tag campaign', 'campaign tag', 'utm_campaign', 'utm campaign']],
-  [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
-];
+/** Whose file it is. */
+export interface GuessedFor {
+  readonly vocabulary: Vocabulary;
+  /** What one row is; guessed as well where it is not said. */
+  readonly kind?: FileKind | undefined;
+  /** The client's main outcome, which channels call conversions. */
+  readonly main?: OutcomeId | undefined;
+}
 
 /** Header words of columns that hold the days of a row where no other column says them. */
 const DAYS = [
@@ -135,19 +57,17 @@ const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression
 
 /**
  * Guesses what the columns of a file mean from their headers and from sample rows.
- * `samples` holds the cells of a column under its header. What one row is is guessed as well, unless `wanted` says it;
- * `main` is the client's main outcome, which channels call conversions.
+ * `samples` holds the cells of a column under its header.
  */
 export function guessMapping(
   headers: readonly string[],
   samples: readonly (readonly Cell[])[],
-  wanted?: FileKind,
-  main: Action = 'purchase',
+  { vocabulary, kind: wanted, main = 'purchase' }: GuessedFor,
 ): Guess {
   const kind = wanted ?? kindOf(headers);
   const taken = new Set<string>();
   const guesses = headers.map((header) => {
-    const guess = guessColumn(header, { kind, isSaid: wanted !== undefined, main });
+    const guess = guessColumn(header, { vocabulary, kind, isSaid: wanted !== undefined, main });
     const key = roleKey(guess.role);
     if (key !== 'ignore' && taken.has(key)) return { role: { role: 'ignore' } as const, reason: `another column is already ${key}` };
     taken.add(key);
@@ -262,28 +182,22 @@ const NOT_NEEDED = {
   journeys: 'not needed for the order of touches',
 } as const;
 
-/** Words that mean these only where a person has said that rows are outcomes: a report has the same ones. */
-const OUTCOME_WORDS: readonly Words[] = [
-  [{ role: 'sale time' }, ['day', 'date', 'datum', 'tag', 'time', 'fecha', 'jour', 'data']],
-  [{ role: 'order count' }, ['conversions', 'count', 'total conversions', ...ACTIONS.flatMap(({ headers }) => headers)]],
-  [{ role: 'order value' }, ['conversion value', 'total value', 'sales value', 'purchase value', 'umsatz', 'chiffre d’affaires']],
-  [{ role: 'tag', level: 'campaign' }, ['campaign', 'campaign id', 'campaign name', 'campaign code', 'code', 'kampagne', 'campagne']],
-  [{ role: 'tag', level: 'ad' }, ['ad', 'ad id', 'ad name', 'creative']],
-  [{ role: 'tag', level: 'link' }, ['link', 'landing page', 'address', 'url']],
-];
+interface ColumnOf {
+  readonly vocabulary: Vocabulary;
+  readonly kind: FileKind;
+  readonly isSaid: boolean;
+  readonly main: OutcomeId;
+}
 
-/** In a log of touches the campaign is a tag. */
-const TOUCH_WORDS: readonly Words[] = [[{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']]];
-
-function guessColumn(header: string, { kind, isSaid, main }: { kind: FileKind; isSaid: boolean; main: Action }): ColumnGuess {
+function guessColumn(header: string, { vocabulary, kind, isSaid, main }: ColumnOf): ColumnGuess {
   const text = words(header);
   // A unit in brackets says nothing of what is measured.
   const plain = text
     .replace(/\s*(?:\([^)]*\)|\[[^\]]*\])\s*/g, ' ')
     .trim()
     .replace(/\.(?=\s|$)/g, '');
-  const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? OUTCOME_WORDS : [];
-  const all = [...WORDS, ...more];
+  const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? outcomeWords(vocabulary) : [];
+  const all = [...WORDS, ...dimensionWords(vocabulary), ...more];
   const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
   if (kind !== 'report') {
     return known
@@ -294,9 +208,12 @@ function guessColumn(header: string, { kind, isSaid, main }: { kind: FileKind; i
   if (ratio) return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
   if (OTHER_RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
   if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
-  const measure = MEASURES.find((each) => (each.headers as readonly string[]).includes(plain) || each.name === plain);
-  if (measure) return { role: { role: 'measure', measure: measure.name }, reason: `its header says “${header.trim()}”` };
-  return guessOutcome(text, plain) ?? guessConversions(text, plain, main) ?? { role: { role: 'ignore' }, reason: UNKNOWN };
+  const measure = vocabulary.measures.find(({ headers, name }) => headers.includes(plain) || name.toLowerCase() === plain);
+  if (measure) return { role: { role: 'measure', measure: measure.id }, reason: `its header says “${header.trim()}”` };
+  return (
+    guessOutcome(text, plain, vocabulary.outcomes) ??
+    guessConversions(text, plain, vocabulary.outcome(main)) ?? { role: { role: 'ignore' }, reason: UNKNOWN }
+  );
 }
 
 const COUNTS = [
@@ -328,28 +245,28 @@ const VALUES = [
 ];
 
 /** What channels call conversions is the client's main outcome; a value or an income beside it is what that was worth. */
-function guessConversions(text: string, plain: string, main: Action): ColumnGuess | undefined {
+function guessConversions(text: string, plain: string, main: Outcome): ColumnGuess | undefined {
   const part = COUNTS.includes(plain) ? 'count' : VALUES.includes(plain) ? 'value' : undefined;
   if (!part) return undefined;
   const basis = /by (?:sale|conversion|purchase|order)/.test(text) ? 'sale' : 'click';
   return {
-    role: { role: 'outcome', action: main, part, basis },
-    reason: `taken for the client’s ${main}s: choose another outcome if it is one`,
+    role: { role: 'outcome', action: main.id, part, basis },
+    reason: `taken for the client’s ${main.label.toLowerCase()}: choose another outcome if it is one`,
   };
 }
 
-function guessOutcome(text: string, plain: string): ColumnGuess | undefined {
+function guessOutcome(text: string, plain: string, outcomes: readonly Outcome[]): ColumnGuess | undefined {
   const isValue = /\bvalue\b|\brevenue\b/.test(plain);
   const isPeople = /\bpeople\b|\bunique\b/.test(plain);
   const bare = plain
     .replace(/\b(?:value|revenue|of|count|people|unique|with)\b/g, ' ')
     .replace(/\s+/g, ' ')
     .trim();
-  const action = ACTIONS.find((each) => each.headers.some((word) => word === bare) || each.one === bare);
-  if (!action) return undefined;
+  const outcome = outcomes.find(({ headers, name }) => headers.includes(bare) || name.toLowerCase() === bare);
+  if (!outcome) return undefined;
   const basis = /by (?:sale|conversion|purchase|order)/.test(text) ? 'sale' : 'click';
   return {
-    role: { role: 'outcome', action: action.name satisfies Action, part: isValue ? 'value' : isPeople ? 'people' : 'count', basis },
+    role: { role: 'outcome', action: outcome.id, part: isValue ? 'value' : isPeople ? 'people' : 'count', basis },
     reason: basis === 'sale' ? 'its header says it is counted by sale date' : 'counted by click date unless its header says otherwise',
   };
 }

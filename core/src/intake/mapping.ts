@@ -1,6 +1,5 @@
-import type { DimensionName } from '../measure/dimension';
-import type { MeasureName } from '../measure/measure';
-import type { Action, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
+import type { OutcomeId, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
+import type { Vocabulary } from '../measure/vocabulary';
 import type { DateOrder } from './date';
 import type { Decimal } from './number';
 import type { FileRatioName } from './ratio';
@@ -22,10 +21,10 @@ export type Role =
   /** A ratio of other columns: not read, only compared with what they make. */
   | { readonly role: 'ratio'; readonly ratio: FileRatioName }
   | { readonly role: 'level'; readonly level: Level; readonly part: 'id' | 'name' }
-  | { readonly role: 'dimension'; readonly dimension: DimensionName }
-  | { readonly role: 'measure'; readonly measure: MeasureName }
+  | { readonly role: 'dimension'; readonly dimension: string }
+  | { readonly role: 'measure'; readonly measure: string }
   /** An outcome as the channel claims it. */
-  | { readonly role: 'outcome'; readonly action: Action; readonly part: ReportedPart; readonly basis: DateBasis }
+  | { readonly role: 'outcome'; readonly action: OutcomeId; readonly part: ReportedPart; readonly basis: DateBasis }
   | { readonly role: 'order id' }
   | { readonly role: 'sale time' }
   | { readonly role: 'click time' }
@@ -65,7 +64,7 @@ export type FileKind = (typeof FILE_KINDS)[number];
 export interface Mapping {
   readonly kind: FileKind;
   /** What one row of a list of outcomes counts as, and who has counted it. */
-  readonly action: Action;
+  readonly action: OutcomeId;
   readonly countedBy: ListedBy;
   readonly dateOrder: DateOrder;
   readonly decimal: Decimal;
@@ -99,7 +98,7 @@ export function roleKey(role: Role): string {
 }
 
 /** What is wrong with a mapping of a file with these headers, in words for the person who can put it right; empty when it can be used. */
-export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]): string[] {
+export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[], { has: knows }: Vocabulary): string[] {
   const shape = shapeOf(fileHeaders, mapping.steps);
   const { headers } = shape;
   const keys = mapping.columns.map(roleKey);
@@ -115,6 +114,17 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
     if (key !== 'ignore' && first !== at)
       problems.push(`“${headers[first] ?? first}” and “${headers[at] ?? at}” are both mapped to ${key}. Ignore one of them.`);
   });
+  mapping.columns.forEach((role, at) => {
+    const isKnown =
+      role.role === 'measure'
+        ? knows.measure(role.measure)
+        : role.role === 'dimension'
+          ? knows.dimension(role.dimension)
+          : role.role !== 'outcome' || knows.outcome(role.action);
+    if (!isKnown) problems.push(`“${headers[at] ?? at}” is mapped to a word this client does not have. Choose what it is again.`);
+  });
+  if (!knows.outcome(mapping.action))
+    problems.push('Its rows are outcomes of a kind this client does not have. Choose what they are again.');
   const need = (key: string, why: string): void => {
     if (!has(key)) problems.push(`No column is mapped to ${key}. ${why}`);
   };

@@ -1,3 +1,4 @@
+import type { Vocabulary } from '../measure/vocabulary';
 import type { Cell } from './cell';
 import type { Mapping } from './mapping';
 import { type LotRow, readLotRow } from './read-lot';
@@ -10,10 +11,11 @@ export function readFileRow(
   cells: readonly Cell[],
   mapping: Mapping,
   zones: Zones,
+  vocabulary: Vocabulary,
 ): ReportRow | OrderRow | LotRow | TouchRow | CellProblem {
   switch (mapping.kind) {
     case 'report':
-      return readReportRow(cells, mapping, zones);
+      return readReportRow(cells, mapping, zones, vocabulary);
     case 'orders':
       return readOrderRow(cells, mapping, zones.client);
     case 'lots':

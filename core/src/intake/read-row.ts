@@ -1,4 +1,5 @@
-import { isSetting, termOfKey, termScale } from '../measure/term';
+import { isSetting, termScale } from '../measure/term';
+import type { Vocabulary } from '../measure/vocabulary';
 import { ownText } from '../text/own-text';
 import type { Day, DayRange } from '../time/day';
 import { hourElsewhere } from '../time/zone';
@@ -75,6 +76,7 @@ interface ReadColumn {
   readonly key: string;
   /** Stored units of one whole unit, of an amount. */
   readonly scale: number;
+  readonly isSetting: boolean;
   readonly decimal: Decimal;
 }
 
@@ -88,6 +90,8 @@ const nowhere = (): Place => ({ cells: [], next: new Map() });
 
 /** A mapping made ready for reading many rows. */
 interface Prepared {
+  readonly mapping: Mapping;
+  readonly vocabulary: Vocabulary;
   readonly columns: readonly ReadColumn[];
   readonly ratios: readonly { readonly column: number; readonly ratio: FileRatioName }[];
   readonly levels: readonly Level[];
@@ -100,28 +104,32 @@ interface Prepared {
   readonly keywordColumn: number;
   readonly lastColumn: number;
   readonly hasHourColumn: boolean;
-  /** Days of texts met before: a file has few of them, again and again. */
-  readonly days: Map<string, DayRange | undefined>;
 }
 
 const ready = new WeakMap<Mapping, Prepared>();
+/** Days of texts met before: a file has few of them, again and again. */
+const daysMet = new WeakMap<Mapping, Map<string, DayRange | undefined>>();
 const MOST_DAYS = 5000;
 const MOST_PLACES = 200_000;
 
-function prepared(mapping: Mapping): Prepared {
+function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
   const known = ready.get(mapping);
-  if (known) return known;
+  if (known?.vocabulary === vocabulary) return known;
   const all = mapping.columns.map((role, column): ReadColumn => {
     const key = roleKey(role);
+    const term = role.role === 'measure' || role.role === 'outcome' ? vocabulary.termOfKey(key) : undefined;
     return {
       column,
       role,
       key,
       decimal: decimalOf(mapping, column),
-      scale: role.role === 'measure' || role.role === 'outcome' ? termScale(termOfKey(key)) : 1,
+      scale: term ? termScale(term) : 1,
+      isSetting: term !== undefined && isSetting(term),
     };
   });
   const made: Prepared = {
+    mapping,
+    vocabulary,
     columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
     ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
     levels: LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level)),
@@ -132,18 +140,17 @@ function prepared(mapping: Mapping): Prepared {
     campaignColumn: mapping.columns.findIndex((role) => role.role === 'level' && role.level === 'campaign'),
     lastColumn: mapping.columns.findIndex(({ role }) => role === 'last day'),
     hasHourColumn: mapping.columns.some((role) => role.role === 'hour'),
-    days: new Map(),
   };
   ready.set(mapping, made);
   return made;
 }
 
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
-export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones): ReportRow | CellProblem {
-  const of = prepared(mapping);
+export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): ReportRow | CellProblem {
+  const of = prepared(mapping, vocabulary);
   const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
   for (const each of of.columns) {
-    const problem = readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
+    const problem = readCell(read, each, cells[each.column] ?? '', of, zones.client);
     if (problem) return { column: each.column, ...problem };
   }
   if (!read.when) return { column: 0, message: 'The row has no day' };
@@ -182,19 +189,24 @@ export interface LinePlace {
 }
 
 /** The day and the members of a line of a report, each where its cells can be read by themselves. */
-export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones): LinePlace {
-  const of = prepared(mapping);
+export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): LinePlace {
+  const of = prepared(mapping, vocabulary);
   const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
-  for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', mapping, zones.client);
+  for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', of, zones.client);
   const members = membersAt(read.place, of);
   return { day: read.when && read.when.day === read.when.to ? read.when.day : null, members: members?.campaign ? members : null };
 }
 
 const PLACING = new Set<Role['role']>(['day', 'time', 'level']);
 
-function ratiosOf(cells: readonly Cell[], mapping: Mapping, { ratios }: Prepared, amounts: Reading['amounts']): ReportRow['ratios'] {
+function ratiosOf(
+  cells: readonly Cell[],
+  mapping: Mapping,
+  { ratios, vocabulary }: Prepared,
+  amounts: Reading['amounts'],
+): ReportRow['ratios'] {
   return ratios.flatMap(({ column, ratio }) => {
-    const agrees = ratioAgrees(ratio, cells[column] ?? '', decimalOf(mapping, column), (key) => wholeOf(amounts, key));
+    const agrees = ratioAgrees(ratio, cells[column] ?? '', decimalOf(mapping, column), (key) => wholeOf(amounts, key, vocabulary));
     return agrees === undefined ? [] : [{ ratio, agrees }];
   });
 }
@@ -202,7 +214,9 @@ function ratiosOf(cells: readonly Cell[], mapping: Mapping, { ratios }: Prepared
 type Refusal = Omit<CellProblem, 'column'> | undefined;
 
 /** Takes one cell into the row being read, or says why it cannot. */
-function readCell(read: Reading, { role, key, scale, decimal }: ReadColumn, cell: Cell, mapping: Mapping, zone: string): Refusal {
+function readCell(read: Reading, column: ReadColumn, cell: Cell, of: Prepared, zone: string): Refusal {
+  const { role } = column;
+  const { mapping } = of;
   const text = cellText(cell);
   switch (role.role) {
     case 'last day':
@@ -212,7 +226,7 @@ function readCell(read: Reading, { role, key, scale, decimal }: ReadColumn, cell
     case 'time':
       return readWhen(read, role.role, cell, mapping, zone);
     case 'level':
-      read.place = follow(read.place, text, mapping);
+      read.place = follow(read.place, text, of);
       return undefined;
     case 'hour': {
       // Exports write the hour of a day, or the whole moment it begins at.
@@ -227,7 +241,7 @@ function readCell(read: Reading, { role, key, scale, decimal }: ReadColumn, cell
       return undefined;
     case 'measure':
     case 'outcome':
-      return readAmount(read, { key, scale }, cell, decimal);
+      return readAmount(read, column, cell);
     default:
       return undefined;
   }
@@ -263,7 +277,8 @@ function spanOfCell(cell: Cell, mapping: Mapping): DayRange | undefined {
     const day = Math.floor(cell) - SPREADSHEET_EPOCH;
     return { from: day, to: day };
   }
-  const { days } = prepared(mapping);
+  const days = daysMet.get(mapping) ?? new Map<string, DayRange | undefined>();
+  daysMet.set(mapping, days);
   const text = String(cell);
   if (days.has(text)) return days.get(text);
   if (days.size >= MOST_DAYS) days.clear();
@@ -281,7 +296,8 @@ export function notADay(text: string, what: string, order: Mapping['dateOrder'])
   return other ? { message, against: 'date order' } : { message };
 }
 
-function readAmount(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Decimal): Refusal {
+function readAmount(read: Reading, column: ReadColumn, cell: Cell): Refusal {
+  const { key, scale, decimal } = column;
   if (key === 'running') {
     const text = cellText(cell);
     const running = RUNNING.get(text.toLowerCase());
@@ -291,15 +307,15 @@ function readAmount(read: Reading, { key, scale }: { key: string; scale: number 
   }
   if (isShare(cell)) return { message: `“${cellText(cell)}” is a share, and shares cannot be added up` };
   const number = parseNumber(cell, decimal);
-  if (number === undefined) return readLimit(read, { key, scale }, cell, decimal);
+  if (number === undefined) return readLimit(read, column, cell);
   const stored = number === null ? null : Math.round(number * scale);
   if (stored !== null && !Number.isSafeInteger(stored)) return tooLarge(cell);
   read.amounts[key] = stored;
   return undefined;
 }
 
-function readLimit(read: Reading, { key, scale }: { key: string; scale: number }, cell: Cell, decimal: Decimal): Refusal {
-  const limit = isSetting(key) ? undefined : parseLimit(cell, decimal);
+function readLimit(read: Reading, { key, scale, isSetting: isState, decimal }: ReadColumn, cell: Cell): Refusal {
+  const limit = isState ? undefined : parseLimit(cell, decimal);
   if (!limit) return { message: `“${cellText(cell)}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
   const [least, most] = [Math.round(limit.least * scale), limit.most === null ? null : Math.round(limit.most * scale)];
   if (!Number.isSafeInteger(most ?? least)) return tooLarge(cell);
@@ -310,9 +326,9 @@ function readLimit(read: Reading, { key, scale }: { key: string; scale: number }
 
 const tooLarge = (cell: Cell): Refusal => ({ message: `“${cellText(cell)}” is larger than can be kept` });
 
-const wholeOf = (amounts: Reading['amounts'], key: string): number | null => {
+const wholeOf = (amounts: Reading['amounts'], key: string, vocabulary: Vocabulary): number | null => {
   const amount = amounts[key];
-  return amount === null || amount === undefined ? null : amount / termScale(termOfKey(key));
+  return amount === null || amount === undefined ? null : amount / termScale(vocabulary.termOfKey(key));
 };
 
 const twoDigits = (hour: number): string => String(hour).padStart(2, '0');
@@ -324,13 +340,12 @@ const NAME_KEYS = { campaign: 'campaign name', group: 'group name', ad: 'ad name
 >;
 
 /** The members a row names, or undefined where it names no campaign although it should. */
-function follow(place: Place, text: string, mapping: Mapping): Place {
+function follow(place: Place, text: string, of: Prepared): Place {
   const known = place.next.get(text);
   if (known) return known;
   const own = ownText(text);
   const next: Place = { cells: [...place.cells, own], next: new Map() };
   place.next.set(own, next);
-  const of = prepared(mapping);
   of.places += 1;
   if (of.places >= MOST_PLACES) [of.known, of.places] = [nowhere(), 0];
   return next;

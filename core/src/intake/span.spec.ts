@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { dayOf, dayParts, guessMapping, parseDay, parseSpan, readReportRow, weekday } from '../index';
+import { dayOf, dayParts, parseDay, parseSpan, weekday } from '../index';
+import { guessMapping, readReportRow } from '../test/read';
 
 describe('weeks, months and other days', () => {
   it.each([

@@ -1,4 +1,5 @@
-import { guessMapping, mappingProblems, parseDay, readFileRow } from '../index';
+import { parseDay } from '../index';
+import { guessMapping, mappingProblems, readFileRow } from '../test/read';
 
 const HEADERS = ['Day', 'Journey', 'Touch', 'At', 'Kind', 'Source', 'Campaign ID', 'Device', 'Weight', 'Outcome at'];
 const { mapping } = guessMapping(

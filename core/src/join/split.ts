@@ -1,5 +1,5 @@
 import { type ClientTables, type FeedTable, NONE, rateOn } from '../grain/tables';
-import { termOfKey, termUnit } from '../measure/term';
+import { termUnit } from '../measure/term';
 import { isPartDimension } from '../naming/convention';
 import type { Day } from '../time/day';
 
@@ -18,11 +18,11 @@ export function splitBy(amount: number, weights: readonly number[]): number[] | 
 
 /** What members of a level had of a measure, money in the client's currency: on a day, or on all days where they had nothing on it. */
 export function memberWeights(
-  { feeds, accounts }: Pick<ClientTables, 'feeds' | 'accounts'>,
+  { feeds, accounts, vocabulary }: Pick<ClientTables, 'feeds' | 'accounts' | 'vocabulary'>,
   level: string,
   column: string,
 ): (member: number, day: Day | null) => number {
-  const isMoney = termUnit(termOfKey(column)) === 'money';
+  const isMoney = termUnit(vocabulary.termOfKey(column)) === 'money';
   const coarsest = new Map<number, FeedTable>();
   const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
   for (const feed of feeds) {

@@ -4,7 +4,7 @@ import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type Orde
 import { groupBy } from '../list/group-by';
 import { latenessOf } from '../maturity/lateness';
 import { maturityOf } from '../maturity/maturity';
-import type { Action } from '../measure/outcome';
+import type { OutcomeId } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
 import type { Lot } from './lot';
 
@@ -55,16 +55,16 @@ export interface LotList {
   /** The total, then each seller by price with its lots, the newest first. */
   readonly lines: readonly LotLine[];
   /** Which outcomes count as sign-ups and as sales; null where the client has none. */
-  readonly signUp: Action | null;
-  readonly sale: Action | null;
+  readonly signUp: OutcomeId | null;
+  readonly sale: OutcomeId | null;
   /** Who counts the visits. */
   readonly visitsBy: 'site' | 'seller';
   /** Outcomes of the period with a tracked link that leads to no lot. */
   readonly strayed: { readonly count: number; readonly value: number };
 }
 
-const SIGN_UPS: readonly Action[] = ['sign-up', 'install', 'lead'];
-const SALES: readonly Action[] = ['subscription', 'purchase', 'booking'];
+const SIGN_UPS: readonly OutcomeId[] = ['sign-up', 'install', 'lead'];
+const SALES: readonly OutcomeId[] = ['subscription', 'purchase', 'booking'];
 const MILLIONTHS = 1_000_000;
 
 interface Tally {
@@ -79,7 +79,7 @@ const empty = (): Tally => ({ visits: 0, days: new Map(), signUps: 0, sales: 0, 
 
 /** Lots of a period with all that came of them up to `lastDay`, the last finished one. */
 export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): LotList {
-  const has = (action: Action): boolean => listsOf(tables, action).some((orders) => orders.codes.has('lot'));
+  const has = (action: OutcomeId): boolean => listsOf(tables, action).some((orders) => orders.codes.has('lot'));
   const [signUp, sale] = [SIGN_UPS.find(has) ?? null, SALES.find(has) ?? null];
   const tallies = new Map<number, Tally>();
   const strayed = { count: 0, value: 0 };
@@ -92,7 +92,10 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
     if (action !== null) for (const orders of listsOf(tables, action)) tallyOrders(orders, { sale, period, of, strayed });
   const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
   for (const feed of counting) tallyVisits(feed, of);
-  const maturity = sale === null ? undefined : latenessOf(tables, lastDay).of({ action: sale, part: 'count', countedBy: 'orders' });
+  const maturity =
+    sale === null
+      ? undefined
+      : latenessOf(tables, lastDay).of({ outcome: tables.vocabulary.outcome(sale), part: 'count', countedBy: 'orders' });
   const visitsBy = counting.length > 0 ? ('site' as const) : ('seller' as const);
   const covers = {
     visits: coversOf(counting),
@@ -136,7 +139,7 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : -1);
 
 interface Tallying {
-  readonly sale: Action | null;
+  readonly sale: OutcomeId | null;
   readonly period: DayRange;
   readonly of: (lot: number) => Tally;
   readonly strayed: { count: number; value: number };

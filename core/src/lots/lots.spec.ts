@@ -2,17 +2,16 @@ import fc from 'fast-check';
 import {
   type ClientTables,
   type FeedTable,
-  guessMapping,
   linkMatcher,
   type Lot,
   listLots,
   LOT_METRICS,
-  mappingProblems,
   NONE,
   type OrderTable,
   readLotRow,
   STRAYED,
 } from '../index';
+import { guessMapping, mappingProblems } from '../test/read';
 import { tablesOf } from '../test/ask';
 
 const lot = (id: string, of: Partial<Lot> = {}): Lot => ({

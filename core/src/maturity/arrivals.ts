@@ -1,12 +1,13 @@
 import { accumulate } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
-import { type ClosedTerm, termScale } from '../measure/term';
+import { termScale } from '../measure/term';
+import { BUILT_IN } from '../measure/vocabulary';
 import { type Day, type DayRange, daysOf } from '../time/day';
 import { latenessOf, type LateTerm } from './lateness';
 import { type Arrived, arrivedOf, maturitiesOf, type WeightedDays } from './maturity';
 
-const CLICKS: ClosedTerm = { kind: 'measure', measure: 'clicks' };
-const SPEND: ClosedTerm = { kind: 'measure', measure: 'spend' };
+const CLICKS = BUILT_IN.measureTerm('clicks');
+const SPEND = BUILT_IN.measureTerm('spend');
 
 /** How much of the outcomes of some click days has arrived, by campaign and for any of them together. */
 export class Arrivals {
@@ -73,7 +74,7 @@ export function arrivalsOf(tables: ClientTables, days: DayRange, lastDay: Day): 
   return found;
 }
 
-const keyOf = ({ action, part, countedBy }: LateTerm): string => `${action} ${part} ${countedBy}`;
+const keyOf = ({ outcome, part, countedBy }: LateTerm): string => `${outcome.id} ${part} ${countedBy}`;
 
 /** Clicks of each campaign by day; where a campaign's clicks are not measured, what its spend would buy at the usual price. */
 function clickWeights(tables: ClientTables, days: DayRange): Map<number, WeightedDays> {

@@ -1,15 +1,11 @@
 import { type ClientTables, listsOf, NONE } from '../grain/tables';
-import type { Action, CountedBy, OutcomePart } from '../measure/outcome';
+import type { ClosedOutcomeTerm } from '../measure/term';
 import type { Day } from '../time/day';
 import { estimateMaturity, type LaggedOutcome, type Maturity } from './maturity';
 import { resampleDays } from './resample';
 
 /** What arrives late: an outcome's count, or its value, which may come later or sooner. */
-export interface LateTerm {
-  readonly action: Action;
-  readonly part: OutcomePart;
-  readonly countedBy: CountedBy;
-}
+export type LateTerm = Pick<ClosedOutcomeTerm, 'outcome' | 'part' | 'countedBy'>;
 
 interface PlacedOutcome extends LaggedOutcome {
   readonly campaign: number;
@@ -60,9 +56,9 @@ export class Lateness {
     const key = sourceKey(term);
     let found = this.outcomes.get(key);
     if (!found) {
-      const { action, countedBy } = term;
-      const site = listsOf(this.tables, action, 'site');
-      const orders = listsOf(this.tables, action, 'orders');
+      const { outcome, countedBy } = term;
+      const site = listsOf(this.tables, outcome.id, 'site');
+      const orders = listsOf(this.tables, outcome.id, 'orders');
       const [first, second] = countedBy === 'site' ? [site, orders] : [orders, site];
       found = readOutcomes(first.length > 0 ? first : second, isByValue(term), this.lastDay);
       this.outcomes.set(key, found);
@@ -73,7 +69,7 @@ export class Lateness {
 
 const isByValue = ({ part }: LateTerm): boolean => part === 'value' || part === 'margin';
 const sourceKey = (term: LateTerm): string =>
-  `${term.action} ${isByValue(term) ? 'value' : 'count'} ${term.countedBy === 'site' ? 'site' : 'orders'}`;
+  `${term.outcome.id} ${isByValue(term) ? 'value' : 'count'} ${term.countedBy === 'site' ? 'site' : 'orders'}`;
 
 function readOutcomes(lists: ReturnType<typeof listsOf>, byValue: boolean, lastDay: Day): PlacedOutcome[] {
   const outcomes: PlacedOutcome[] = [];

@@ -1,4 +1,4 @@
-import { Arrivals, type ClientTables, estimateMaturity, latenessOf, maturityOf, NONE, seededRandom, shareBy } from '../index';
+import { BUILT_IN, Arrivals, type ClientTables, estimateMaturity, latenessOf, maturityOf, NONE, seededRandom, shareBy } from '../index';
 import { runs } from '../test/runs';
 import { tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
@@ -84,6 +84,7 @@ describe('late sales of channels and campaigns that differ', () => {
     );
     return tablesOf([], {
       accounts: ['search', 'social'].map((channel) => ({ id: channel, channel, currency: 'GBP', rates: null })),
+      vocabulary: BUILT_IN,
       campaignAccount: new Map([
         [1, 0],
         [2, 1],
@@ -98,7 +99,7 @@ describe('late sales of channels and campaigns that differ', () => {
       ],
     });
   }
-  const COUNT = { action: 'purchase', part: 'count', countedBy: 'orders' } as const;
+  const COUNT = { outcome: BUILT_IN.outcome('purchase'), part: 'count', countedBy: 'orders' } as const;
   const at = (tables: ClientTables, campaign: number, age: number, part: 'count' | 'value' = 'count'): number => {
     const curve = latenessOf(tables, LAST_DAY).of({ ...COUNT, part }, campaign);
     return curve ? shareBy(curve, age) : NaN;

@@ -1,4 +1,5 @@
 import {
+  BUILT_IN,
   Arrivals,
   arrivalsOf,
   arrivedOf,
@@ -125,7 +126,7 @@ function fail(): never {
 
 describe('how late outcomes of lists are', () => {
   const LAST = 40;
-  const COUNT = { action: 'purchase', part: 'count', countedBy: 'orders' } as const;
+  const COUNT = { outcome: BUILT_IN.outcome('purchase'), part: 'count', countedBy: 'orders' } as const;
   /** A campaign a day: half its orders on the day, half so many days later, those worth three times as much. */
   const list = (campaign: number, lag: number) =>
     Array.from({ length: LAST + 1 }, (_, click) =>
@@ -135,6 +136,7 @@ describe('how late outcomes of lists are', () => {
   const tablesWith = (more: Partial<ClientTables>): ClientTables =>
     tablesOf([], {
       accounts: ['search', 'social', 'search'].map((channel, at) => ({ id: `${at}`, channel, currency: 'GBP', rates: null })),
+      vocabulary: BUILT_IN,
       campaignAccount: new Map([
         [1, 0],
         [2, 1],
@@ -166,7 +168,7 @@ describe('how late outcomes of lists are', () => {
   });
 
   it('is not known of an action nobody lists', () => {
-    expect(latenessOf(tables, LAST).of({ ...COUNT, action: 'lead' })).toBeUndefined();
+    expect(latenessOf(tables, LAST).of({ ...COUNT, outcome: BUILT_IN.outcome('lead') })).toBeUndefined();
   });
 
   it('of a site goes by its own list, and by the other where there is none', () => {
@@ -245,7 +247,7 @@ describe('how late outcomes of lists are', () => {
     it('without any weight all has arrived, and without a list nothing is said', () => {
       const arrived = new Arrivals(tables, days, LAST);
       expect(arrived.of(COUNT, [1])).toEqual({ share: 1, low: 1, high: 1 });
-      expect(arrived.of({ ...COUNT, action: 'lead' })).toBeUndefined();
+      expect(arrived.of({ ...COUNT, outcome: BUILT_IN.outcome('lead') })).toBeUndefined();
     });
 
     it('is kept for its days, and for others worked out anew', () => {

@@ -1,33 +1,17 @@
-/** Counted actions of people. A main one counts as a result, a side one is only watched. */
-export const ACTIONS = [
-  { name: 'cart', label: 'Carts', one: 'cart', headers: ['carts', 'add to cart', 'adds to cart', 'warenkorb', 'panier'] },
-  {
-    name: 'checkout',
-    label: 'Checkouts',
-    one: 'checkout',
-    headers: ['checkouts', 'checkout started', 'checkouts started', 'initiated checkouts'],
-  },
-  { name: 'purchase', label: 'Purchases', one: 'purchase', headers: ['purchases', 'orders', 'sales', 'käufe', 'achats', 'compras'] },
-  { name: 'booking', label: 'Bookings', one: 'booking', headers: ['bookings', 'reservations', 'buchungen', 'réservations', 'reservas'] },
-  { name: 'install', label: 'Installs', one: 'install', headers: ['installs', 'app installs', 'installations'] },
-  {
-    name: 'subscription',
-    label: 'Subscriptions',
-    one: 'subscription',
-    headers: ['subscriptions', 'subscribers', 'abonnements', 'suscripciones', 'assinaturas'],
-  },
-  {
-    name: 'sign-up',
-    label: 'Sign-ups',
-    one: 'sign-up',
-    headers: ['sign-ups', 'signups', 'registrations', 'anmeldungen', 'inscriptions', 'registros'],
-  },
-  { name: 'lead', label: 'Leads', one: 'lead', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
-] as const;
+/** A counted action of people. A main one counts as a result, a side one is only watched. */
+export interface Outcome {
+  /** What storage calls it; never changes. */
+  readonly id: string;
+  /** One of them, as formulas and sentences say it. */
+  readonly name: string;
+  /** Many of them, as a column of a table is headed. */
+  readonly label: string;
+  /** Header words that suggest it at intake, lower case. */
+  readonly headers: readonly string[];
+}
 
-export type Action = (typeof ACTIONS)[number]['name'];
-
-export const ACTION_NAMES = ACTIONS.map((action) => action.name) as readonly Action[];
+/** The id of an outcome. */
+export type OutcomeId = string;
 
 /** Whose count it is. Never mixed in one column (calculations, chapter 4). */
 export const COUNTED_BY = ['claims', 'site', 'orders'] as const;
@@ -53,5 +37,3 @@ export const REPORTED_PARTS = ['count', 'people', 'value'] as const;
 export const OUTCOME_PARTS = [...REPORTED_PARTS, 'margin'] as const;
 export type ReportedPart = (typeof REPORTED_PARTS)[number];
 export type OutcomePart = (typeof OUTCOME_PARTS)[number];
-
-export const actionLabel = (action: Action): string => ACTIONS.find((each) => each.name === action)?.label ?? action;

@@ -1,21 +1,22 @@
 import type { Unit } from '../figure/text';
-import { measureNamed, type MeasureName } from './measure';
-import { type Action, COUNTED_WORDS, type CountedBy, type DateBasis, type OutcomePart } from './outcome';
+import type { Adding, Measure } from './measure';
+import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart } from './outcome';
 
 export interface MeasureTerm {
   readonly kind: 'measure';
-  readonly measure: MeasureName;
+  readonly measure: Measure;
 }
 
 /** A part of an outcome; what it leaves open (who counts, which day) the focus fills in. */
 export interface OutcomeTerm {
   readonly kind: 'outcome';
   readonly part: OutcomePart;
-  readonly action: Action;
+  readonly outcome: Outcome;
   readonly countedBy?: CountedBy;
   readonly basis?: DateBasis;
 }
 
+/** What a formula sums: a word of the vocabulary, which knows its own unit and how it adds. */
 export type Term = MeasureTerm | OutcomeTerm;
 
 export interface ClosedOutcomeTerm extends OutcomeTerm {
@@ -37,39 +38,28 @@ export function closeTerm(term: Term, counting: Counting): ClosedTerm {
   return { ...term, countedBy: term.countedBy ?? counting.countedBy, basis: term.basis ?? counting.basis };
 }
 
-/** A stable name for a closed term; equal terms have equal keys. */
+/** What storage calls the column of a closed term; equal terms have equal keys. */
 export function termKey(term: ClosedTerm): string {
-  return term.kind === 'measure' ? term.measure : `${term.action}.${term.part}.${term.countedBy}.${term.basis}`;
+  return term.kind === 'measure' ? term.measure.id : `${term.outcome.id}.${term.part}.${term.countedBy}.${term.basis}`;
 }
 
-/** The term of a key: what termKey undoes. */
-export function termOfKey(key: string): ClosedTerm {
-  const [action, part, countedBy, basis] = key.split('.');
-  if (part === undefined) return { kind: 'measure', measure: key as MeasureName };
-  return {
-    kind: 'outcome',
-    action: action as Action,
-    part: part as OutcomePart,
-    countedBy: countedBy as CountedBy,
-    basis: basis as DateBasis,
-  };
-}
-
-/** Whether the amounts of a key are a state on a day, which is never summed. */
-export function isSetting(key: string): boolean {
-  const term = termOfKey(key);
-  return term.kind === 'measure' && measureNamed(term.measure).additivity === 'setting';
+/** How amounts of a term combine over days and members. */
+export function addingOf(term: Term): Adding {
+  if (term.kind === 'measure') return term.measure.adding;
+  return term.part === 'people' ? 'people' : 'adds';
 }
 
 /** Whether a term counts different people, who are never added up. */
-export const isPeople = (term: Term): boolean =>
-  term.kind === 'measure' ? measureNamed(term.measure).additivity === 'people' : term.part === 'people';
+export const isPeople = (term: Term): boolean => addingOf(term) === 'people';
 
-/** Whether the amounts of a key add up over days and members. */
-export const addsUp = (key: string): boolean => !isSetting(key) && !isPeople(termOfKey(key));
+/** Whether a term is a state on a day, which is never summed. */
+export const isSetting = (term: Term): boolean => addingOf(term) === 'setting';
+
+/** Whether amounts of a term add up over days and members. */
+export const addsUp = (term: Term): boolean => addingOf(term) === 'adds';
 
 export function termUnit(term: Term): Unit {
-  if (term.kind === 'measure') return measureNamed(term.measure).unit;
+  if (term.kind === 'measure') return term.measure.unit;
   return term.part === 'count' || term.part === 'people' ? 'count' : 'money';
 }
 
@@ -83,9 +73,9 @@ export function termScale(term: Term): number {
 
 /** The term as the formula language writes it. */
 export function termText(term: Term): string {
-  if (term.kind === 'measure') return term.measure;
+  if (term.kind === 'measure') return term.measure.name;
   const part = term.part === 'margin' ? 'margin value' : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
-  return `${part} of ${term.action}${by}${basis}`;
+  return `${part} of ${term.outcome.name}${by}${basis}`;
 }

@@ -5,6 +5,7 @@ import { judge } from '../evidence/verdict';
 import { type ClientTables, marginOn } from '../grain/tables';
 import type { LateTerm } from '../maturity/lateness';
 import { type Arrived, maturityOf, shareBy } from '../maturity/maturity';
+import type { Outcome } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
 import { type AcceptedMove, AcceptedMoves } from './accepted';
 import { breakEvenRoas } from './economics';
@@ -49,9 +50,9 @@ export interface Audit {
  */
 export function audit(input: AuditInput): Audit {
   const { tables, target, days, lastDay } = input;
-  const { action } = TARGET_METRICS[target.metric];
-  const observation = observe({ tables, days, action, countedBy: target.countedBy, names: input.names, lastDay });
-  const context = contextOf(input, observation);
+  const outcome = tables.vocabulary.outcome(TARGET_METRICS[target.metric].outcome);
+  const observation = observe({ tables, days, outcome, countedBy: target.countedBy, names: input.names, lastDay });
+  const context = contextOf(input, observation, outcome);
   const judged = observation.members
     .map((each) => since(each, lastChange(each, context)))
     .filter((each) => totalOf(each, 'spend') > 0)
@@ -62,13 +63,15 @@ export function audit(input: AuditInput): Audit {
     finding: { ...finding, supported: keep[at] === true && (finding.verdict === 'misses' || finding.verdict === 'beats') },
   }));
   const findings = propose(supported, context);
-  return { target, days, findings, matured: observation.lateness.of(lateTermOf(target)) !== undefined };
+  return { target, days, findings, matured: observation.lateness.of(lateTermOf(target, outcome)) !== undefined };
 }
 
 /** What every member of one audit is judged with. */
 export interface Context extends Situation {
   readonly observation: Observation;
   readonly target: Target;
+  /** What the target is about. */
+  readonly outcome: Outcome;
   readonly days: DayRange;
   readonly lastDay: Day;
   readonly accounts: ClientTables['accounts'];
@@ -76,7 +79,7 @@ export interface Context extends Situation {
   readonly stepsPerSale: number;
 }
 
-function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput, observation: Observation): Context {
+function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput, observation: Observation, outcome: Outcome): Context {
   const campaigns = observation.members.filter((each) => each.level === 'campaign');
   const sum = (part: 'outcomes' | 'value' | 'spend'): number => campaigns.reduce((total, each) => total + totalOf(each, part), 0);
   const steps = campaigns.flatMap((each) => each.days).reduce((total, day) => total + (day.steps ?? 0), 0);
@@ -84,11 +87,12 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
   return {
     observation,
     target,
+    outcome,
     days,
     lastDay,
     accepted: new AcceptedMoves(accepted),
     lateShare: (campaign) => {
-      const curve = observation.lateness.of({ ...lateTermOf(target), part: 'count' }, campaign);
+      const curve = observation.lateness.of({ ...lateTermOf(target, outcome), part: 'count' }, campaign);
       return curve ? 1 - shareBy(curve, 0) : 0;
     },
     accounts: tables.accounts,
@@ -166,15 +170,15 @@ function examine(observed: Observed, context: Context): Examined {
 const daysOf = ({ days: [first] }: Observed, { days }: Context): DayRange => ({ from: first?.day ?? days.from, to: days.to });
 
 /** What of an outcome arrives late for a target: its value for ROAS, its count for a cost. */
-const lateTermOf = ({ metric, countedBy }: Target): LateTerm => ({
-  action: TARGET_METRICS[metric].action,
+const lateTermOf = ({ metric, countedBy }: Target, outcome: Outcome): LateTerm => ({
+  outcome,
   part: metric === 'roas' ? 'value' : 'count',
   countedBy,
 });
 
 /** How much of what a member's days bring has arrived, by its own campaign's lateness; days weigh by clicks, else by spend. */
-function arrivedOfMember(observed: Observed, { observation, target, lastDay }: Context): Arrived {
-  const curve = observation.lateness.of(lateTermOf(target), observed.campaign);
+function arrivedOfMember(observed: Observed, { observation, target, outcome, lastDay }: Context): Arrived {
+  const curve = observation.lateness.of(lateTermOf(target, outcome), observed.campaign);
   if (!curve) return { share: 1, low: 1, high: 1 };
   const weigh = totalOf(observed, 'clicks') > 0 ? 'clicks' : 'spend';
   return maturityOf(
@@ -235,10 +239,10 @@ function stopLossOf(observed: Observed, context: Context): Finding['stopLoss'] {
   if (bar === undefined || !first || !last) return null;
   const spend = measured.reduce((sum, day) => sum + day.spend, 0);
   const steps = measured.reduce((sum, day) => sum + (day.steps ?? 0), 0);
-  const stepsPerSale = context.observation.step === TARGET_METRICS[context.target.metric].action ? 1 : context.stepsPerSale;
+  const stepsPerSale = context.observation.step === context.outcome ? 1 : context.stepsPerSale;
   return {
     ...stopLoss({ spend, steps, stepsPerSale, bar }),
-    step: context.observation.step,
+    step: context.observation.step.id,
     spend,
     days: { from: first.day, to: last.day },
   };
@@ -251,8 +255,8 @@ function costBar({ target, margin, usualValue }: Context): number | undefined {
   return bars.length > 0 ? Math.min(...bars) : undefined;
 }
 
-function isMature({ observation, target, lastDay }: Context, campaign: number, day: Day): boolean {
-  const curve = observation.lateness.of(lateTermOf(target), campaign);
+function isMature({ observation, target, outcome, lastDay }: Context, campaign: number, day: Day): boolean {
+  const curve = observation.lateness.of(lateTermOf(target, outcome), campaign);
   return curve === undefined || shareBy(curve, lastDay - day) >= MATURE_SHARE;
 }
 

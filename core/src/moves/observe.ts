@@ -3,7 +3,7 @@ import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
 import { type ClientTables, listsOf, NONE } from '../grain/tables';
 import { type Lateness, latenessOf } from '../maturity/lateness';
-import type { Action, CountedBy } from '../measure/outcome';
+import type { CountedBy, Outcome, OutcomeId } from '../measure/outcome';
 import { type ClosedTerm, termScale } from '../measure/term';
 import { type Day, type DayRange, daysOf } from '../time/day';
 
@@ -60,18 +60,18 @@ export interface Observation {
   readonly members: readonly Observed[];
   readonly lateness: Lateness;
   /** "checkout" or "cart": the deepest step before the sale that anything measures; else the outcome itself. */
-  readonly step: Action;
+  readonly step: Outcome;
 }
 
-const claimsOf = (action: Action): ClosedTerm => ({ kind: 'outcome', part: 'count', action, countedBy: 'claims', basis: 'click' });
+const claimsOf = (outcome: Outcome): ClosedTerm => ({ kind: 'outcome', part: 'count', outcome, countedBy: 'claims', basis: 'click' });
 
 /** The steps before an outcome, deepest first. */
-const STEPS_BEFORE: Partial<Record<Action, readonly Action[]>> = { purchase: ['checkout', 'cart'], booking: ['checkout', 'cart'] };
+const STEPS_BEFORE: Readonly<Record<OutcomeId, readonly OutcomeId[]>> = { purchase: ['checkout', 'cart'], booking: ['checkout', 'cart'] };
 
 export interface ObserveInput {
   readonly tables: ClientTables;
   readonly days: DayRange;
-  readonly action: Action;
+  readonly outcome: Outcome;
   readonly countedBy: CountedBy;
   readonly names: (level: string, code: number) => string;
   /** Last finished day, which lateness is measured against. */
@@ -79,23 +79,25 @@ export interface ObserveInput {
 }
 
 /** Reads campaigns and ads day by day for the audit. Always by click date, whatever the focus says. */
-export function observe({ tables, days, action, countedBy, names, lastDay }: ObserveInput): Observation {
+export function observe({ tables, days, outcome, countedBy, names, lastDay }: ObserveInput): Observation {
   const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.amounts.keys()]));
-  const step = STEPS_BEFORE[action]?.find((each) => delivered.has(`${each}.count.claims.click`)) ?? action;
-  const outcome = { kind: 'outcome', action, countedBy, basis: 'click' } as const;
+  const { measureTerm, outcome: outcomeNamed } = tables.vocabulary;
+  const earlier = STEPS_BEFORE[outcome.id]?.find((each) => delivered.has(`${each}.count.claims.click`));
+  const step = earlier === undefined ? outcome : outcomeNamed(earlier);
+  const counted = { kind: 'outcome', outcome, countedBy, basis: 'click' } as const;
   const terms: Record<Column, ClosedTerm> = {
-    spend: { kind: 'measure', measure: 'spend' },
-    clicks: { kind: 'measure', measure: 'clicks' },
-    outcomes: { ...outcome, part: 'count' },
-    impressions: { kind: 'measure', measure: 'impressions' },
-    lost: { kind: 'measure', measure: 'impressions lost to budget' },
-    value: { ...outcome, part: 'value' },
-    claimed: claimsOf(action),
-    steps: step === action ? { ...outcome, part: 'count' } : claimsOf(step),
+    spend: measureTerm('spend'),
+    clicks: measureTerm('clicks'),
+    outcomes: { ...counted, part: 'count' },
+    impressions: measureTerm('impressions'),
+    lost: measureTerm('impressions lost to budget'),
+    value: { ...counted, part: 'value' },
+    claimed: claimsOf(outcome),
+    steps: step === outcome ? { ...counted, part: 'count' } : claimsOf(step),
   };
   const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
   const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
-  const values = orderValues(tables, days, action, lastDay);
+  const values = orderValues(tables, days, outcome.id, lastDay);
   const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
     const member = node.path.at(-1) ?? NONE;
     const channel = tables.accounts[node.account]?.channel ?? '';
@@ -144,7 +146,7 @@ function dayOf(node: SumNode, terms: Record<Column, ClosedTerm>, bucket: number,
   };
 }
 
-function orderValues(tables: ClientTables, days: DayRange, action: Action, lastDay: Day): Map<string, OrderValue[]> {
+function orderValues(tables: ClientTables, days: DayRange, action: OutcomeId, lastDay: Day): Map<string, OrderValue[]> {
   const values = new Map<string, OrderValue[]>();
   for (const table of listsOf(tables, action)) {
     for (let row = 0; row < table.length; row++) {

@@ -1,5 +1,4 @@
 import { type ClientTables, NONE } from '../grain/tables';
-import type { MeasureName } from '../measure/measure';
 import { termScale } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 
@@ -21,8 +20,8 @@ const DEPTHS = ['ad', 'keyword', 'group', 'campaign'];
  * Reads a setting (a daily budget, whether it runs) of every member that delivers it, up to and
  * including `days.to`. Keys are "campaign 12" or "ad 31".
  */
-export function settingsOf(tables: ClientTables, measure: MeasureName, days: DayRange): Map<string, Setting> {
-  const scale = termScale({ kind: 'measure', measure });
+export function settingsOf(tables: ClientTables, measure: string, days: DayRange): Map<string, Setting> {
+  const scale = termScale(tables.vocabulary.measureTerm(measure));
   const seen = new Map<string, { day: Day; value: number }[]>();
   for (const feed of tables.feeds) {
     const amounts = feed.amounts.get(measure);

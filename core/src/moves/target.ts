@@ -1,5 +1,5 @@
 import type { Figure } from '../figure/figure';
-import type { Action } from '../measure/outcome';
+import type { OutcomeId } from '../measure/outcome';
 import type { MetricId } from '../metric/metric';
 import type { ResultSetId } from '../metric/metric-set';
 import type { Counting } from '../measure/term';
@@ -7,12 +7,12 @@ import type { DayRange } from '../time/day';
 
 /** Metrics a client can be promised, with the outcome behind each and the metric that counts it. */
 export const TARGET_METRICS = {
-  roas: { bound: 'at least', action: 'purchase', count: 'purchases' },
-  cpa: { bound: 'at most', action: 'purchase', count: 'purchases' },
-  'cost-per-lead': { bound: 'at most', action: 'lead', count: 'leads' },
-  'cost-per-booking': { bound: 'at most', action: 'booking', count: 'bookings' },
-  'cost-per-install': { bound: 'at most', action: 'install', count: 'installs' },
-} as const satisfies Record<string, { bound: 'at least' | 'at most'; action: Action; count: MetricId }>;
+  roas: { bound: 'at least', outcome: 'purchase', count: 'purchases' },
+  cpa: { bound: 'at most', outcome: 'purchase', count: 'purchases' },
+  'cost-per-lead': { bound: 'at most', outcome: 'lead', count: 'leads' },
+  'cost-per-booking': { bound: 'at most', outcome: 'booking', count: 'bookings' },
+  'cost-per-install': { bound: 'at most', outcome: 'install', count: 'installs' },
+} as const satisfies Record<string, { bound: 'at least' | 'at most'; outcome: OutcomeId; count: MetricId }>;
 export type TargetMetric = keyof typeof TARGET_METRICS;
 export const TARGET_METRIC_IDS = Object.keys(TARGET_METRICS) as TargetMetric[];
 

@@ -2,6 +2,7 @@ import { accumulate } from '../grain/accumulate';
 import type { SumNode } from '../grain/node';
 import { type ClientTables, NONE } from '../grain/tables';
 import { termScale } from '../measure/term';
+import { BUILT_IN } from '../measure/vocabulary';
 import type { DayRange } from '../time/day';
 import { NAMED_LEVELS, type NamedLevel, type Naming } from './convention';
 import { nameReader, type ReadName } from './read-name';
@@ -15,7 +16,7 @@ export interface ListedName extends ReadName {
   readonly spend: number;
 }
 
-const SPEND = { kind: 'measure', measure: 'spend' } as const;
+const SPEND = BUILT_IN.measureTerm('spend');
 
 /** Every name of the levels that a client's naming speaks of, those that break it first, then by spend in the period. */
 export function listNames(tables: ClientTables, naming: Naming, nameOf: (member: number) => string, period: DayRange): ListedName[] {

@@ -2,8 +2,8 @@ import { type Figure, gap } from '../figure/figure';
 import { accumulate } from '../grain/accumulate';
 import { contributionOf, Measured, notMatchedContribution } from '../grain/measured';
 import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
-import type { Action } from '../measure/outcome';
-import { type ClosedTerm, closeTerm } from '../measure/term';
+import type { OutcomeId } from '../measure/outcome';
+import type { ClosedTerm } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { type SourceKind, type SourceRules, sourceSorter } from './source';
 
@@ -48,7 +48,7 @@ export function listSources(
   rules: SourceRules,
   about: {
     readonly period: DayRange;
-    readonly action: Action;
+    readonly action: OutcomeId;
     readonly spellingOf: (code: number) => string;
     readonly channelName: (channel: string) => string;
   },
@@ -122,9 +122,9 @@ function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: D
 }
 
 /** Clicks of channels and value of orders on these days. */
-function clicksAndValue(tables: ClientTables, days: readonly Day[], action: Action) {
-  const clicks: ClosedTerm = { kind: 'measure', measure: 'clicks' };
-  const value = closeTerm({ kind: 'outcome', action, part: 'value' }, { countedBy: 'orders', basis: 'sale' });
+function clicksAndValue(tables: ClientTables, days: readonly Day[], action: OutcomeId) {
+  const clicks = tables.vocabulary.measureTerm('clicks');
+  const value = tables.vocabulary.outcomeTerm('value', action, { countedBy: 'orders', basis: 'sale' });
   const buckets = runs(days);
   if (buckets.length === 0) return { value: null, clicksOf: (): Figure => gap('not measured') };
   const sums = accumulate(tables, { terms: [clicks, value], levels: ['campaign'], buckets });

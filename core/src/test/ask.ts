@@ -1,4 +1,4 @@
-import { type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
+import { BUILT_IN, type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
 
 /** For tests: days 10–19 of one client, as orders count them by sale date, sorted by name. */
 export const QUESTION: Question = {
@@ -22,6 +22,7 @@ export const names = (dimension: string, code: number | string): string => `${di
 /** One search account with campaigns 1–3. */
 export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
   return {
+    vocabulary: BUILT_IN,
     accounts: [{ id: 'a', channel: 'search', currency: 'GBP', rates: null }],
     feeds,
     orders: [],

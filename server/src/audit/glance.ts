@@ -3,7 +3,6 @@ import {
   daysInMonth,
   dayParts,
   type Figure,
-  metricNamed,
   type OrdersMeant,
   pacing,
   resolvePeriod,
@@ -102,7 +101,7 @@ async function totalsOf(
     return (column && unpackFigures(column.now)[at]) ?? { kind: 'gap', gap: 'not measured' };
   };
   const total = (at: number): Total => ({
-    actual: figure(at, metricNamed(anyTarget.metric).id),
+    actual: figure(at, anyTarget.metric),
     count: figure(at, TARGET_METRICS[anyTarget.metric].count),
   });
   const all = row('total');

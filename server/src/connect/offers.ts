@@ -1,18 +1,29 @@
 import type { OfferedReport } from '@lens/contract';
-import { formatDay, guessMapping, type Mapping, mappingProblems, type Role, roleKey } from '@lens/core';
+import { formatDay, guessMapping, type Mapping, mappingProblems, type Role, roleKey, type Vocabulary } from '@lens/core';
 import type { ServiceChannel, ServiceReport } from './service';
 
 const PREVIEW_DAYS = 7;
 const SHOWN_ROWS = 6;
 
 /** The reports of an account with their newest rows, what each field becomes here, and why one cannot be read. */
-export async function offeredReports(service: ServiceChannel, account: string, lastDay: number): Promise<OfferedReport[]> {
+export async function offeredReports(
+  service: ServiceChannel,
+  account: string,
+  lastDay: number,
+  vocabulary: Vocabulary,
+): Promise<OfferedReport[]> {
   const offered: OfferedReport[] = [];
-  for (const report of await service.reports(account)) offered.push(await offerOf(service, account, report, lastDay));
+  for (const report of await service.reports(account)) offered.push(await offerOf(service, account, report, lastDay, vocabulary));
   return offered;
 }
 
-async function offerOf(service: ServiceChannel, account: string, report: ServiceReport, lastDay: number): Promise<OfferedReport> {
+async function offerOf(
+  service: ServiceChannel,
+  account: string,
+  report: ServiceReport,
+  lastDay: number,
+  vocabulary: Vocabulary,
+): Promise<OfferedReport> {
   const days = { from: formatDay(lastDay - PREVIEW_DAYS + 1), to: formatDay(lastDay) };
   const pages = service.rows(account, { report: report.id, ...days, fields: report.fields.map(({ name }) => name) });
   const first = await pages.next();
@@ -22,8 +33,9 @@ async function offerOf(service: ServiceChannel, account: string, report: Service
   const { mapping } = guessMapping(
     columns,
     columns.map((_, at) => rows.map((row) => row[at] ?? '')),
+    { vocabulary },
   );
-  const problems = mappingProblems(mapping, columns);
+  const problems = mappingProblems(mapping, columns, vocabulary);
   return {
     ...report,
     fields: report.fields.map((field) => ({ ...field, becomes: becomes(mapping, columns.indexOf(field.name)) })),

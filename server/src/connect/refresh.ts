@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import { actionOf, type FileLayout, formatDay, parseDay } from '@lens/core';
+import { BUILT_IN_BOOK, type FileLayout, formatDay, parseDay } from '@lens/core';
 import { z } from 'zod';
 import { clockOf, type Context, fixClock, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
@@ -20,6 +20,7 @@ import {
 import { feedsOf } from '../store/feeds';
 import { insertFile } from '../store/imports';
 import { findJob } from '../store/jobs';
+import { rulesOf } from '../store/rules';
 import { troubleOf } from '../trouble';
 import { ColumnsChanged, fetchFile } from './fetch-file';
 import { nextFetch } from './schedule';
@@ -171,7 +172,8 @@ export class Refresher {
     const preview = await previewFile(storedPath(dataFolder, file.hash), feed && !file.fresh ? [feed] : [], {
       layout: FETCHED_LAYOUT,
       steps: feed?.mapping.steps ?? null,
-      main: actionOf(client.metricSet),
+      main: BUILT_IN_BOOK.outcomeOf(client.metricSet)?.id,
+      words: rulesOf(db, client.id, 'words'),
     });
     updateReport(db, record.id, each.report, { state: 'checking' });
     const request = {

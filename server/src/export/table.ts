@@ -1,11 +1,11 @@
 import type { Client, WireTable } from '@lens/contract';
-import { COUNTED_WORDS, type Figure, formatDay, metricNamed, type Question, unpackFigures } from '@lens/core';
+import { COUNTED_WORDS, type Figure, formatDay, type MetricBook, type Question, unpackFigures } from '@lens/core';
 import { type Cell, toCsv } from './csv';
 
 /** A comparison as CSV: one line a member, numbers plain, gaps and bounds in words, the question on every line. */
-export function tableCsv(client: Client, question: Question, table: WireTable): string {
+export function tableCsv(client: Client, question: Question, table: WireTable, book: MetricBook): string {
   const columns = table.columns.flatMap(({ now, before, change }, at) => {
-    const metric = metricNamed(table.metrics[at] ?? 'spend');
+    const metric = book.named(table.metrics[at] ?? 'spend');
     const unit = metric.unit === 'money' ? ` (${client.currency})` : '';
     const figures = unpackFigures(now);
     return [

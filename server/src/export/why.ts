@@ -1,9 +1,8 @@
-import type { Finding } from '@lens/core';
-import { formatDay, metricNamed } from '@lens/core';
+import { BUILT_IN_BOOK, type Finding, formatDay } from '@lens/core';
 
 /** The evidence of a finding in one sentence, for a sheet that travels without the screen. */
 export function whyText(finding: Finding): string {
-  const { label } = metricNamed(finding.metric);
+  const { label } = BUILT_IN_BOOK.named(finding.metric);
   const days = `${formatDay(finding.days.from)} to ${formatDay(finding.days.to)}`;
   if (finding.stopLoss?.stop === true && !finding.supported) {
     return `Stop loss: ${finding.stopLoss.spend.toFixed(2)} spent without a ${finding.stopLoss.step}, cap ${finding.stopLoss.cap.toFixed(2)}`;

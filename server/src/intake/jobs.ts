@@ -6,6 +6,7 @@ import { accountsOf, findClient } from '../store/clients';
 import type { FeedRecord } from '../store/feeds';
 import { accountFor } from '../store/make-account';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
+import { rulesOf } from '../store/rules';
 import { HttpProblem } from '../routes/problem';
 import { forgetFiles } from './leftovers';
 
@@ -49,6 +50,7 @@ export function beginCheck(
     zones: { account: zone ?? client.timeZone, client: client.timeZone },
     feed: found.feed?.id ?? null,
     covers: request.covers,
+    words: rulesOf(db, client.id, 'words'),
   });
   const job = findJob(db, id);
   if (!job) throw new HttpProblem(500, 'Something went wrong here', 'The check could not be started.');

@@ -1,5 +1,4 @@
 import {
-  type Action,
   type Cell,
   cellText,
   type FileLayout,
@@ -11,6 +10,7 @@ import {
   isProblem,
   type Mapping,
   type NumberSign,
+  type OutcomeId,
   readFileRow,
   repeatsHeader,
   type Role,
@@ -19,6 +19,8 @@ import {
   shapeSample,
   type Step,
   type StepEffect,
+  Vocabulary,
+  type Words,
 } from '@lens/core';
 import { type Guessed, guessLayout } from './read/guess-layout';
 import { readTable, type TableLine } from './read/table';
@@ -65,13 +67,16 @@ export interface Wanted {
   readonly layout: WantedLayout | null;
   readonly steps: readonly Step[] | null;
   /** The client's main outcome, which channels call conversions. */
-  readonly main?: Action;
+  readonly main?: OutcomeId | undefined;
+  /** Its own words. */
+  readonly words: Words;
 }
 
 /** Reads the first rows of a stored file and proposes how it is laid out, shaped, and what its columns mean. */
 export async function previewFile(path: string, feeds: readonly KnownFeed[], wanted: Wanted): Promise<FilePreview> {
+  const vocabulary = new Vocabulary(wanted.words);
   const guessed = await guessLayout(path);
-  const asked = { ...(wanted.layout ?? { ...guessed.layout, sheet: await likeliestSheet(path, guessed) }), titleLines: 0 };
+  const asked = { ...(wanted.layout ?? { ...guessed.layout, sheet: await likeliestSheet(path, guessed, vocabulary) }), titleLines: 0 };
   const lines = await firstLines(path, asked, SAMPLE_ROWS);
   const titleLines = wanted.layout?.titleLines ?? headerPlace(lines.slice(0, HEADER_WITHIN + 10).map(({ cells }) => cells));
   const layout = { ...asked, titleLines };
@@ -83,14 +88,13 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
     .filter(({ cells, problem }) => problem === undefined && !saysTotal(cells) && !repeatsHeader(cells, header))
     .map(({ cells }) => cells);
   refuseNoTable(fileHeaders, fileRows);
-  const feed = nearest(feeds, fileHeaders, fileRows);
+  const feed = nearest(feeds, fileHeaders, fileRows, vocabulary);
   const steps = wanted.steps ?? feed?.mapping.steps ?? [];
   const { headers, rows, effects } = shapeSample(fileHeaders, fileRows, steps);
   const guess = guessMapping(
     headers,
     headers.map((_, column) => rows.map((row) => row[column] ?? '')),
-    undefined,
-    wanted.main,
+    { vocabulary, main: wanted.main },
   );
   const common = {
     layout,
@@ -132,7 +136,7 @@ function asBefore(feed: KnownFeed, { headers, steps, guess }: { headers: readonl
 const shapedHeaders = ({ headers, mapping }: KnownFeed): readonly string[] => shapeOf(headers, mapping.steps).headers;
 
 /** Of the first sheets the one whose columns say most: exports put a sheet of notes before the rows. */
-async function likeliestSheet(path: string, { layout, sheets }: Guessed): Promise<string> {
+async function likeliestSheet(path: string, { layout, sheets }: Guessed, vocabulary: Vocabulary): Promise<string> {
   if (sheets.length < 2) return layout.sheet;
   const scores: { sheet: string; known: number }[] = [];
   for (const sheet of sheets.slice(0, MOST_SHEETS)) {
@@ -143,6 +147,7 @@ async function likeliestSheet(path: string, { layout, sheets }: Guessed): Promis
     const { mapping } = guessMapping(
       headers,
       headers.map((_, column) => rows.map((row) => row[column] ?? '')),
+      { vocabulary },
     );
     scores.push({ sheet, known: rows.length > 0 ? mapping.columns.filter(({ role }) => role !== 'ignore').length : 0 });
   }
@@ -181,14 +186,19 @@ const ALIKE = 0.7;
  * The feed that has had files of these columns, or of nearly these, from the account whose campaigns
  * the rows name. None where two accounts could be meant: a wrong account is a wrong total nobody notices.
  */
-function nearest(feeds: readonly KnownFeed[], headers: readonly string[], rows: readonly (readonly Cell[])[]): KnownFeed | undefined {
+function nearest(
+  feeds: readonly KnownFeed[],
+  headers: readonly string[],
+  rows: readonly (readonly Cell[])[],
+  vocabulary: Vocabulary,
+): KnownFeed | undefined {
   const [best, second] = feeds
     .map((feed) => {
       const shape = shapeOf(headers, feed.mapping.steps);
       // Columns that a step turns into rows differ from file to file: then the shaped ones tell.
       const share = Math.max(alike(feed.headers, headers), alike(shapedHeaders(feed), shape.headers));
       const sample = rows.slice(0, 200).flatMap((row) => shape.apply(row).rows);
-      return { feed, share, named: rowsOfAccount(feed, shape.headers, sample), reads: reads(feed, shape.headers, sample) };
+      return { feed, share, named: rowsOfAccount(feed, shape.headers, sample), reads: reads(feed, shape.headers, sample, vocabulary) };
     })
     .filter((each) => each.share >= ALIKE && each.named > 0 && each.reads)
     .sort((a, b) => b.share - a.share || b.named - a.named);
@@ -214,8 +224,8 @@ function rowsOfAccount(feed: KnownFeed, headers: readonly string[], sample: read
 }
 
 /** Whether a feed's mapping fits the rows: two channels may use the same headers and write numbers differently. */
-function reads(feed: KnownFeed, headers: readonly string[], sample: readonly (readonly Cell[])[]): boolean {
+function reads(feed: KnownFeed, headers: readonly string[], sample: readonly (readonly Cell[])[], vocabulary: Vocabulary): boolean {
   const own = { ...feed.mapping, columns: columnsBy(feed, headers) };
   const zones = { account: 'UTC', client: 'UTC' };
-  return sample.filter((cells) => !isProblem(readFileRow(cells, own, zones))).length * 2 > sample.length;
+  return sample.filter((cells) => !isProblem(readFileRow(cells, own, zones, vocabulary))).length * 2 > sample.length;
 }

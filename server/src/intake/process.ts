@@ -7,13 +7,14 @@ import {
   formatDay,
   joiningOf,
   LEVELS,
+  type Mapping,
   type TaggedOutcome,
-  termOfKey,
   termScale,
   termUnit,
   tryJoining,
   USUAL_JOINING,
   value,
+  Vocabulary,
 } from '@lens/core';
 import { commitReport, commitThings } from '../store/commit';
 import { openDatabase, type Db } from '../store/database';
@@ -82,14 +83,21 @@ async function run(task: AnyTask): Promise<IntakeMessage> {
 }
 
 async function check(task: IntakeTask & { kind: 'check' }): Promise<IntakeMessage> {
+  const vocabulary = new Vocabulary(task.words);
   removeStaging(task.staging);
   const staging = createStaging(task.staging, termsOfMapping(task.mapping).length);
-  const source = { path: storedPath(task.dataFolder, task.file), layout: task.layout, mapping: task.mapping, zones: task.zones };
+  const source = {
+    path: storedPath(task.dataFolder, task.file),
+    layout: task.layout,
+    mapping: task.mapping,
+    zones: task.zones,
+    vocabulary,
+  };
   const result = await stageFile(staging, source, (rows) => say({ kind: 'progress', phase: 'reading', rows }));
   const days = stagedDays(staging, task.mapping.kind);
   const long = task.mapping.kind === 'report' ? longRows(staging) : 0;
   if (long > 0) refuseOverlaps(staging);
-  const totals = totalsOf(staging, task);
+  const totals = totalsOf(staging, task.mapping, vocabulary);
   const members = task.mapping.kind === 'report' ? stagedMembers(staging) : 0;
   const hours = result.isMoved && task.covers === null ? stagedHours(staging) : null;
   const tagged = task.mapping.kind === 'orders' ? stagedOutcomes(staging) : null;
@@ -133,7 +141,7 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: n
   return covers ?? { from, to };
 }
 
-function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): CheckReport['totals'] {
+function totalsOf(staging: Db, mapping: Mapping, vocabulary: Vocabulary): CheckReport['totals'] {
   if (mapping.kind !== 'report') {
     const { term, unit } = THING_SUMS[mapping.kind];
     return [{ term, figure: value(stagedSum(staging, mapping.kind) / 1_000_000), unit }];
@@ -143,8 +151,8 @@ function totalsOf(staging: Db, { mapping }: IntakeTask & { kind: 'check' }): Che
   const limits = stagedLimits(staging);
   return terms.flatMap((key, slot) => {
     const [known, limit] = [sums[slot] ?? null, limits.get(key)];
-    if ((known === null && !limit) || !addsUp(key)) return [];
-    const term = termOfKey(key);
+    const term = vocabulary.termOfKey(key);
+    if ((known === null && !limit) || !addsUp(term)) return [];
     const whole = (amount: number): number => ((known ?? 0) + amount) / termScale(term);
     const figure = limit ? bounds(whole(limit.least), limit.most === null ? null : whole(limit.most)) : value(whole(0));
     return [{ term: key, figure, unit: termUnit(term) === 'money' ? ('money' as const) : ('count' as const) }];

@@ -1,4 +1,4 @@
-import type { FileLayout } from '@lens/core';
+import { type FileLayout, NO_OWN_WORDS } from '@lens/core';
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../store/database';
@@ -102,7 +102,7 @@ export class IntakeRunner {
   async headers(path: string, layout: FileLayout): Promise<readonly string[]> {
     return (
       this.seen.get(keyOf(path, layout)) ??
-      (await this.preview({ kind: 'preview', path, feeds: [], wanted: { layout, steps: null } })).fileHeaders
+      (await this.preview({ kind: 'preview', path, feeds: [], wanted: { layout, steps: null, words: NO_OWN_WORDS } })).fileHeaders
     );
   }
 

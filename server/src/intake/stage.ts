@@ -1,6 +1,7 @@
 import type { CheckReport } from '@lens/contract';
 import {
   type Cell,
+  type ClosedTerm,
   type CellProblem,
   cellText,
   decimalOf,
@@ -27,9 +28,10 @@ import {
   type Shape,
   type Shaped,
   shapeOf,
-  termOfKey,
   type StatedTotal,
+  termKey,
   type TouchRow,
+  type Vocabulary,
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
@@ -59,6 +61,7 @@ export interface StageSource {
   readonly layout: FileLayout;
   readonly mapping: Mapping;
   readonly zones: Zones;
+  readonly vocabulary: Vocabulary;
 }
 
 /** The terms of a mapping's amount columns, in file order: the slots of staged rows. */
@@ -66,8 +69,7 @@ export const termsOfMapping = (mapping: Mapping): string[] =>
   mapping.columns.filter((role) => role.role === 'measure' || role.role === 'outcome').map(roleKey);
 
 /** Slots that hold settings: the last row of a day counts, they are never added. */
-const settingSlots = (mapping: Mapping): Set<number> =>
-  new Set(termsOfMapping(mapping).flatMap((term, slot) => (isSetting(term) ? [slot] : [])));
+const settingSlots = (terms: readonly ClosedTerm[]): Set<number> => new Set(terms.flatMap((term, slot) => (isSetting(term) ? [slot] : [])));
 
 /**
  * Reads a whole stored file into a staging database, collecting every line that cannot be read.
@@ -114,14 +116,15 @@ class Stager {
     staging: Db,
     private readonly source: StageSource,
   ) {
-    const { mapping } = source;
+    const { mapping, vocabulary } = source;
     this.terms = termsOfMapping(mapping);
     this.noteUnread = unreadInserter(staging);
     if (this.terms.length > SLOTS)
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     if (mapping.kind === 'report') {
-      const people = new Set(this.terms.filter((term) => isPeople(termOfKey(term))));
-      this.lines = new RowStage(staging, { terms: this.terms, settings: settingSlots(mapping), parts: makesParts(mapping.steps), people });
+      const terms = this.terms.map((key) => vocabulary.termOfKey(key));
+      const people = new Set(terms.filter(isPeople).map(termKey));
+      this.lines = new RowStage(staging, { terms: this.terms, settings: settingSlots(terms), parts: makesParts(mapping.steps), people });
     } else {
       const areCounts = mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id');
       this.insertThing = thingInserter(staging, mapping.kind, areCounts);
@@ -173,8 +176,8 @@ class Stager {
   }
 
   private read(row: readonly Cell[]): Read {
-    const { mapping, zones } = this.source;
-    return readFileRow(row, mapping, zones);
+    const { mapping, zones, vocabulary } = this.source;
+    return readFileRow(row, mapping, zones, vocabulary);
   }
 
   /** Keeps the rows a line was shaped into, counts those a step left out, refuses what cannot be read. */
@@ -190,10 +193,10 @@ class Stager {
 
   /** Notes the cell whose line is left out, as far as the line tells it: nobody may take it for 0. */
   private noteWhere(cells: readonly Cell[]): void {
-    const { mapping, zones } = this.source;
+    const { mapping, zones, vocabulary } = this.source;
     if (mapping.kind === 'orders') this.noteUnread(dayOfOrderLine(cells, mapping, zones.client), null);
     if (mapping.kind !== 'report') return;
-    const { day, members } = placeOfLine(cells, mapping, zones);
+    const { day, members } = placeOfLine(cells, mapping, zones, vocabulary);
     this.noteUnread(day, members && this.lines ? this.lines.pathTo(day, members) : null);
   }
 

@@ -1,8 +1,8 @@
 import type { AuditReply, Health, ImportDetail, JoiningReply, LotsReply, NamesReply, Trace as WireTrace, WireTable } from '@lens/contract';
 import {
-  actionOf,
-  type Action,
   audit,
+  bookOf,
+  BUILT_IN_BOOK,
   type Audit,
   closedFormula,
   compare,
@@ -20,12 +20,12 @@ import {
   LEVELS,
   listLots,
   listSources,
-  METRIC_SETS,
   type MetricId,
   type ResultSetId,
   type Names,
   type Naming,
   NONE,
+  type OutcomeId,
   packFigures,
   type Question,
   runsOf,
@@ -45,7 +45,7 @@ import { findFeed, feedsOf } from '../store/feeds';
 import { findImport } from '../store/imports';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 import { acceptedMoves } from '../store/moves';
-import { rulesOf } from '../store/rules';
+import { rulesOf, vocabularyOf } from '../store/rules';
 import { detailOf } from './import-detail';
 import { type ListedFeed, listFeeds } from './feed-list';
 import { triedJoining } from './joining';
@@ -101,7 +101,10 @@ export class QueryEngine {
     return {
       ...found,
       metric,
-      filled: filledFormula(closedFormula(metric, question), (term) => figures.get(termText(term)) ?? termText(term)),
+      filled: filledFormula(
+        closedFormula(bookOf(loaded.tables.vocabulary), metric, question),
+        (term) => figures.get(termText(term)) ?? termText(term),
+      ),
       inputs: found.inputs.map((input) => ({ ...input, sources: input.sources.map((source) => this.sourceOf(source, question.client)) })),
       withoutClickDay: [...found.withoutClickDay],
       dataVersion: loaded.version,
@@ -175,7 +178,7 @@ export class QueryEngine {
     const record = findImport(this.db, importId);
     const feed = record && feedsOf(this.db, client).find(({ id }) => id === record.feedId);
     if (!record || !feed || (against !== null && findImport(this.db, against)?.feedId !== feed.id)) return undefined;
-    return detailOf(this.db, record, feed, against);
+    return detailOf(this.db, record, feed, against, vocabularyOf(this.db, client));
   }
 
   /** Names of a client under a naming it has or might be given, with their spend on the last days. */
@@ -217,9 +220,9 @@ export class QueryEngine {
   }
 
   /** The main outcome of a client. */
-  private actionOf(client: string): Action {
+  private actionOf(client: string): OutcomeId {
     const info = findClient(this.db, client);
-    return actionOf(info?.metricSet ?? 'shop');
+    return BUILT_IN_BOOK.outcomeOf(info?.metricSet ?? 'shop')?.id ?? 'purchase';
   }
 
   private load(client: string, knownOn: number | null = null): LoadedClient {
@@ -262,7 +265,7 @@ export function targetQuestion(client: { id: string; metricSet: ResultSetId }, t
     comparison: null,
     countedBy: target.countedBy,
     basis: target.basis,
-    metricSet: METRIC_SETS.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
+    metricSet: BUILT_IN_BOOK.sets.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
     knownOn: null,
     tree: 'ads',
     filter: '',

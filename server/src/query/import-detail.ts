@@ -1,5 +1,5 @@
 import type { ImportDetail } from '@lens/contract';
-import { addsUp, roleKey, shapeOf, stepText, termOfKey, termScale, termUnit } from '@lens/core';
+import { addsUp, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord } from '../store/feeds';
 import type { ImportRecord } from '../store/imports';
@@ -7,7 +7,7 @@ import { THING_SUMS } from '../store/row-tables';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
 
 /** How an import read its file, and the sums of its days after it and after an earlier one; the one just before it where none is named. */
-export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: number | null): ImportDetail {
+export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: number | null, vocabulary: Vocabulary): ImportDetail {
   const earlier = against ?? record.id - 1;
   const reading = readingOf(db, record.id);
   const headers = reading ? shapeOf(reading.headers, reading.mapping.steps).headers : [];
@@ -22,7 +22,7 @@ export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against
     against,
     rowsBefore: before.rows,
     rowsAfter: after.rows,
-    terms: amountsOf(db, feed).flatMap(({ term, unit, scale }, slot) => {
+    terms: amountsOf(db, feed, vocabulary).flatMap(({ term, unit, scale }, slot) => {
       const whole = (sum: number | null | undefined): number | null => (sum === null || sum === undefined ? null : sum / scale);
       return unit === null ? [] : [{ term, unit, before: whole(before.sums[slot]), after: whole(after.sums[slot]) }];
     }),
@@ -38,7 +38,7 @@ interface Amount {
 }
 
 /** What the sums of a version of a feed are sums of. */
-function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord): Amount[] {
+function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord, vocabulary: Vocabulary): Amount[] {
   if (kind === 'lots' || kind === 'journeys') {
     const { term, unit } = THING_SUMS[kind];
     const number = kind === 'lots' ? 'lots' : 'touches';
@@ -49,7 +49,7 @@ function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord): Amount[] 
   }
   const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
-    const of = termOfKey(term);
-    return { term, unit: !addsUp(term) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
+    const of = vocabulary.termOfKey(term);
+    return { term, unit: !addsUp(of) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
   });
 }

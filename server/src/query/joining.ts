@@ -1,11 +1,11 @@
 import type { JoiningReply } from '@lens/contract';
-import { accumulate, type DayRange, type Joining, type Names, type Naming, NONE, termScale, tryJoining } from '@lens/core';
+import { accumulate, BUILT_IN, type DayRange, type Joining, type Names, type Naming, NONE, termScale, tryJoining } from '@lens/core';
 import type { Db } from '../store/database';
 import { memberJoiner, ONE_OUTCOME, storedOutcomes, tagsOf } from '../store/load-orders';
 import type { LoadedClient } from '../store/tables';
 
 const MOST_SHOWN = 100;
-const SPEND = { kind: 'measure', measure: 'spend' } as const;
+const SPEND = BUILT_IN.measureTerm('spend');
 
 /** What a joining would make of the outcomes a list has in a period, and which spend none of them reaches. */
 export function triedJoining(

@@ -49,6 +49,7 @@ export function clientRoutes(router: Router, context: Context): void {
       promises: promisesOf(db, client.id),
       accounts: accountsOf(db, client.id),
       data: dataRange(db, client.id),
+      words: rulesOf(db, client.id, 'words'),
       nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
     };
   });

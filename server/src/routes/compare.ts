@@ -1,18 +1,20 @@
 import { ENDPOINTS } from '@lens/contract';
-import { packFigures, type Question } from '@lens/core';
+import { type MetricId, packFigures, type Question } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
+import { refuseUnknownMetrics } from './asked-metrics';
 import { clientOr404 } from './clients';
 import { notFound } from './problem';
 
 export function compareRoutes(router: Router, context: Context): void {
   const { queries } = context;
-  /** Today for the client of a question whose days can be asked for. */
-  const todayOf = ({ client: id, period, comparison }: Question): number => {
-    const client = clientOr404(context, id);
-    refuseFarDays(context, client, { period, comparison });
+  /** Today for the client of a question that can be asked. */
+  const todayOf = (question: Question, metric?: MetricId): number => {
+    const client = clientOr404(context, question.client);
+    refuseFarDays(context, client, { period: question.period, comparison: question.comparison });
+    refuseUnknownMetrics(context, question, metric);
     return clockOf(context, client.timeZone).today;
   };
   answer(router, ENDPOINTS.compare, ({ body }) => queries.compare(body, todayOf(body)));
@@ -24,7 +26,7 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.series, async ({ body }) => {
-    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question));
+    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question, body.metric));
     return {
       buckets: buckets.map((bucket) => ({ ...bucket })),
       lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
@@ -32,7 +34,7 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.trace, async ({ body }) => {
-    const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question));
+    const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question, body.metric));
     if (!found) throw notFound('row in this comparison');
     return found;
   });

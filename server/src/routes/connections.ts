@@ -1,4 +1,5 @@
 import { type Connection, ENDPOINTS } from '@lens/contract';
+import { BUILT_IN } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { offeredReports } from '../connect/offers';
@@ -18,6 +19,7 @@ import {
   reportsOf,
   updateConnection,
 } from '../store/connections';
+import { vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from './problem';
@@ -94,7 +96,9 @@ function offerRoutes(router: Router, context: Context, refresher: Refresher): vo
     told(() => new ServiceChannel(refresher.base, body.channel, body.token).accounts()),
   );
   answer(router, ENDPOINTS.offeredReports, ({ body }) =>
-    told(() => offeredReports(new ServiceChannel(refresher.base, body.channel, body.token), body.account, clockOf(context).today - 1)),
+    told(() =>
+      offeredReports(new ServiceChannel(refresher.base, body.channel, body.token), body.account, clockOf(context).today - 1, BUILT_IN),
+    ),
   );
 }
 
@@ -104,7 +108,9 @@ function reportRoutes(router: Router, context: Context, refresher: Refresher): v
   answer(router, ENDPOINTS.moreReports, async ({ params }) => {
     const record = connectionOr404(context, params.connection);
     const known = new Set(reportsOf(db, record.id).map(({ report }) => report));
-    const offered = await told(() => offeredReports(refresher.service(record), record.serviceAccount, clockOf(context).today - 1));
+    const offered = await told(() =>
+      offeredReports(refresher.service(record), record.serviceAccount, clockOf(context).today - 1, vocabularyOf(db, record.client)),
+    );
     return offered.filter(({ id }) => !known.has(id));
   });
   answer(router, ENDPOINTS.addReports, ({ params, body }) => {

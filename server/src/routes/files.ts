@@ -1,4 +1,5 @@
 import { FILES, question, upload } from '@lens/contract';
+import { bookOf } from '@lens/core';
 import type { Response, Router } from 'express';
 import { createReadStream, existsSync } from 'node:fs';
 import { pipeline } from 'node:stream';
@@ -11,8 +12,10 @@ import { storeUpload } from '../intake/unpack';
 import { storedPath } from '../intake/file-store';
 import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
+import { vocabularyOf } from '../store/rules';
 import { check } from './answer';
 import { refuseFarDays } from './asked-days';
+import { refuseUnknownMetrics } from './asked-metrics';
 import { clientOr404 } from './clients';
 import { HttpProblem } from './problem';
 
@@ -31,8 +34,9 @@ export function fileRoutes(router: Router, context: Context): void {
     const asked = check(question, parsed(check(FILES.exportTable.query, request.query).question));
     const client = clientOr404(context, asked.client);
     refuseFarDays(context, client, { period: asked.period, comparison: asked.comparison });
+    refuseUnknownMetrics(context, asked);
     const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
-    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table));
+    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table, bookOf(vocabularyOf(context.db, client.id))));
   });
 
   router.get(FILES.importedFile.path, (request, response) => {

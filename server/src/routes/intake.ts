@@ -1,5 +1,5 @@
 import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
-import { actionOf, grainOf, mappingProblems } from '@lens/core';
+import { BUILT_IN_BOOK, grainOf, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
 import { clockOf, type Context, momentOf } from '../context';
@@ -10,6 +10,7 @@ import { clientOfFeed, feedsOf, findFeed } from '../store/feeds';
 import { findImport, importsOf, wasImported } from '../store/imports';
 import { findJob, updateJob } from '../store/jobs';
 import { campaignKeys } from '../store/members';
+import { rulesOf, vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from './problem';
@@ -31,7 +32,7 @@ export function intakeRoutes(router: Router, context: Context): void {
       kind: 'preview',
       path,
       feeds: feedsOf(db, params.client).map((each) => ({ ...each, campaigns: campaignKeys(db, each.account) })),
-      wanted: { ...body, main: actionOf(client.metricSet) },
+      wanted: { ...body, main: BUILT_IN_BOOK.outcomeOf(client.metricSet)?.id, words: rulesOf(db, client.id, 'words') },
     });
     return {
       ...preview,
@@ -128,7 +129,7 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
         );
   if ('id' in request.feed && existing?.account !== request.account) throw notFound('feed of this account');
   const headers = await context.intake.headers(path, request.layout);
-  const problems = mappingProblems(request.mapping, headers);
+  const problems = mappingProblems(request.mapping, headers, vocabularyOf(db, client.id));
   const grain = grainOf(request.mapping);
   if (existing && (existing.kind !== request.mapping.kind || existing.grain.join() !== grain.join())) {
     problems.push(

@@ -11,5 +11,6 @@ export const clientRecord = (db: Db, client: string) => ({
   promises: promisesOf(db, client),
   naming: rulesOf(db, client, 'naming'),
   joins: rulesOf(db, client, 'joins'),
+  words: rulesOf(db, client, 'words'),
 });
 export type ClientRecord = ReturnType<typeof clientRecord>;

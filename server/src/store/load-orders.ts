@@ -11,6 +11,7 @@ import {
   rateOn,
   splitBy,
   type Tags,
+  type Vocabulary,
 } from '@lens/core';
 import type { Db } from './database';
 import type { FeedRecord } from './feeds';
@@ -59,6 +60,7 @@ export const memberJoiner = (joining: Joining, members: Members, naming: Naming)
   joiner(joining, members.byId.values(), { naming, campaignOf: (member) => members.campaignOf(member) });
 
 export interface OrderLoading {
+  readonly vocabulary: Vocabulary;
   readonly accounts: readonly AccountInfo[];
   /** Place of the list's account among them. */
   readonly account: number;
@@ -120,12 +122,12 @@ function exchanged(
   return { priced, unpriced };
 }
 
-function placer({ accounts, members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {
+function placer({ vocabulary, accounts, members, naming, joining, reports }: OrderLoading): (row: StoredOutcome) => Placed[] {
   const find = memberJoiner(joining, members, naming);
   const { several } = joining;
   const weights = new Map<string, ReturnType<typeof memberWeights>>();
   const weightOf = (level: string): ReturnType<typeof memberWeights> => {
-    const known = weights.get(level) ?? memberWeights({ accounts, feeds: reports }, level, several);
+    const known = weights.get(level) ?? memberWeights({ vocabulary, accounts, feeds: reports }, level, several);
     weights.set(level, known);
     return known;
   };

@@ -1,4 +1,14 @@
-import { type Joinings, type Naming, NO_NAMING, NO_SOURCES, type SourceRules, USUAL_JOININGS } from '@lens/core';
+import {
+  type Joinings,
+  type Naming,
+  NO_NAMING,
+  NO_OWN_WORDS,
+  NO_SOURCES,
+  type SourceRules,
+  USUAL_JOININGS,
+  Vocabulary,
+  type Words,
+} from '@lens/core';
 import type { Db } from './database';
 
 /** What a client can have said about its data, by kind, with what holds where nothing was said. */
@@ -6,9 +16,10 @@ export interface Rules {
   readonly naming: Naming;
   readonly sources: SourceRules;
   readonly joins: Joinings;
+  readonly words: Words;
 }
 export type RulesKind = keyof Rules;
-const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS };
+const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS, words: NO_OWN_WORDS };
 
 /** What a client has said of one kind. */
 export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {
@@ -23,3 +34,6 @@ export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: 
      ON CONFLICT (client_id, kind) DO UPDATE SET document = excluded.document`,
   ).run(client, kind, JSON.stringify(document));
 }
+
+/** The words a client's data is told in. */
+export const vocabularyOf = (db: Db, client: string): Vocabulary => new Vocabulary(rulesOf(db, client, 'words'));

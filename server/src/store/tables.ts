@@ -1,4 +1,14 @@
-import { type AccountInfo, type ClientTables, type FeedTable, joiningOf, type Limit, type Limits, NONE, withNameParts } from '@lens/core';
+import {
+  type AccountInfo,
+  type ClientTables,
+  type FeedTable,
+  joiningOf,
+  type Limit,
+  type Limits,
+  NONE,
+  Vocabulary,
+  withNameParts,
+} from '@lens/core';
 import { type ClientRecord, clientRecord } from './client-record';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord } from './feeds';
@@ -45,9 +55,10 @@ type Loading = Omit<ClientRecord, 'promises'> & Pick<ClientRecord['promises'], '
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, naming, joins, cut }: Loading,
+  { info, accounts, feeds, margins: margin, rates, naming, joins, words, cut }: Loading,
   cache: TableCache,
 ): LoadedClient {
+  const vocabulary = new Vocabulary(words);
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
@@ -75,12 +86,14 @@ function loadRecord(
     })
     .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits));
   const tables: ClientTables = {
+    vocabulary,
     accounts: infos,
     feeds: reportTables,
     orders: feeds
       .filter((feed) => feed.kind === 'orders')
       .map((feed) =>
         loadOrders(db, feed, {
+          vocabulary,
           accounts: infos,
           account: placeOf(feed),
           members,

@@ -4,7 +4,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { AuditReply } from '@lens/contract';
-import { COUNTED_WORDS, formatNumber, metricNamed } from '@lens/core';
+import { COUNTED_WORDS, formatNumber, BUILT_IN_BOOK } from '@lens/core';
 import { of, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -59,7 +59,7 @@ export class AuditPage {
     const target = this.audit()?.target;
     const resolved = this.resolved();
     if (!target || !resolved) return '';
-    const metric = metricNamed(target.metric);
+    const metric = BUILT_IN_BOOK.named(target.metric);
     return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
   });
   protected readonly countedText = computed(() => COUNTED_WORDS[this.audit()?.target?.countedBy ?? 'orders'].who);

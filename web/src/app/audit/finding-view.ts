@@ -1,9 +1,8 @@
 import type { AuditReply } from '@lens/contract';
 import {
-  type Action,
   changeText,
   formatNumber,
-  metricNamed,
+  BUILT_IN_BOOK,
   placeOnScale,
   rangeText,
   relativeChange,
@@ -44,7 +43,7 @@ export interface FindingView {
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
 
-const OUTCOME_WORDS: Partial<Record<Action, string>> = {
+const OUTCOME_WORDS: Readonly<Record<string, string>> = {
   purchase: 'orders',
   lead: 'leads',
   booking: 'bookings',
@@ -54,11 +53,11 @@ const OUTCOME_WORDS: Partial<Record<Action, string>> = {
 
 /** Writes one finding for a reader of the client's locale. */
 export function findingView(finding: Finding, style: Style): FindingView {
-  const metric = metricNamed(finding.metric);
+  const metric = BUILT_IN_BOOK.named(finding.metric);
   const write = (amount: number): string => formatNumber(amount, metric.unit, style);
   const money = (amount: number): string => formatNumber(amount, 'money', style);
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
-  const outcome = OUTCOME_WORDS[TARGET_METRICS[finding.metric].action] ?? 'outcomes';
+  const outcome = OUTCOME_WORDS[TARGET_METRICS[finding.metric].outcome] ?? 'outcomes';
   const high = finding.range.high === null ? 'open' : write(finding.range.high);
   const place = (amount: number): number => placeOnScale(amount, finding.target);
   const { stopLoss, move } = finding;

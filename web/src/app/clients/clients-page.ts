@@ -5,7 +5,16 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { ClientGlance } from '@lens/contract';
-import { COUNTED_WORDS, type CountedBy, type Figure, figureText, formatNumber, metricNamed, type OrdersMeant, rangeText } from '@lens/core';
+import {
+  COUNTED_WORDS,
+  type CountedBy,
+  type Figure,
+  figureText,
+  formatNumber,
+  BUILT_IN_BOOK,
+  type OrdersMeant,
+  rangeText,
+} from '@lens/core';
 import { startWith, Subject, switchMap } from 'rxjs';
 import { DEFAULT_FOCUS, writeFocus } from '../data/address';
 import { Api } from '../data/api';
@@ -67,7 +76,7 @@ interface ClientLine {
 function lineOf(glance: ClientGlance): ClientLine {
   const { client, period, target, actual, other, spend, plan, pacing } = glance;
   const outcomes = OUTCOME_WORDS[client.metricSet];
-  const metric = target ? metricNamed(target.metric) : null;
+  const metric = target ? BUILT_IN_BOOK.named(target.metric) : null;
   const sign = metric?.better === 'lower' ? '≤' : '≥';
   const text = (figure: Figure | null): string => (figure ? figureText(figure, metric?.unit ?? 'number', client).text : '');
   const link = writeFocus({

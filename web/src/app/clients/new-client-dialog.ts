@@ -6,7 +6,7 @@ import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogRef, MatDi
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatOption, MatSelect } from '@angular/material/select';
-import { RESULT_SETS, type ResultSetId } from '@lens/core';
+import { BUILT_IN_BOOK, RESULT_SET_IDS, type ResultSetId } from '@lens/core';
 import { Api, type ApiError } from '../data/api';
 
 @Component({
@@ -70,7 +70,7 @@ export class NewClientDialog {
   private readonly api = inject(Api);
   private readonly reference = inject(MatDialogRef);
   protected readonly zones = TIME_ZONES;
-  protected readonly sets = RESULT_SETS;
+  protected readonly sets = RESULT_SET_IDS.map((id) => ({ id, label: BUILT_IN_BOOK.set(id)?.label ?? id }));
   protected readonly error = signal('');
   protected readonly form = inject(FormBuilder).nonNullable.group({
     name: ['', Validators.required],

@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { isPartDimension, METRIC_SETS, type MetricId, metricNamed, partDimension, type Question, type TreeId, TREES } from '@lens/core';
+import { isPartDimension, type MetricId, partDimension, type Question, type TreeId, TREES } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -83,19 +83,25 @@ export class ComparePage {
   protected readonly view = computed(() => {
     const table = this.table();
     const resolved = this.resolved();
-    return table && resolved ? tableView(table, resolved.style) : null;
+    return table && resolved ? tableView(table, resolved.style, resolved.book) : null;
   });
 
   protected readonly withoutClick = computed(() => {
     const resolved = this.resolved();
-    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style) : '';
+    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style, resolved.book.vocabulary) : '';
   });
 
-  protected readonly setChoices = METRIC_SETS.map(({ id, label, metrics }): Choice<string> => ({
-    value: id,
-    label,
-    note: metrics.map((metric) => metricNamed(metric).label).join(' · '),
-  }));
+  private readonly labelOf = (metric: MetricId): string => {
+    const book = this.resolved()?.book;
+    return book?.has(metric) ? book.named(metric).label : metric;
+  };
+  protected readonly setChoices = computed(() =>
+    (this.resolved()?.book.sets ?? []).map(({ id, label, metrics }): Choice<string> => ({
+      value: id,
+      label,
+      note: metrics.map(this.labelOf).join(' · '),
+    })),
+  );
   /** By names only where the client's names tell something. */
   protected readonly treeChoices = computed(() => {
     const told = new Set(this.client()?.nameParts.map(partDimension));
@@ -104,13 +110,13 @@ export class ComparePage {
       .map((value): Choice<TreeId> => ({ value, label: TREE_LABELS[value] }));
   });
   protected readonly metricChoices = computed(() =>
-    (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: metricNamed(metric).label })),
+    (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: this.labelOf(metric) })),
   );
-  protected readonly setLabel = computed(() => METRIC_SETS.find((set) => set.id === this.question()?.metricSet)?.label ?? '');
+  protected readonly setLabel = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.label ?? '');
   protected readonly treeLabel = computed(() => TREE_LABELS[this.state().tree]);
   protected readonly sortLabel = computed(() => {
-    const { by, direction } = this.state().sort;
-    const name = by === 'name' ? 'name' : metricNamed(by).label;
+    const { by, direction } = this.question()?.sort ?? this.state().sort;
+    const name = by === 'name' ? 'name' : this.labelOf(by);
     return by === 'name' ? name : `${name}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
   });
   protected readonly sortChoices = computed((): Choice<MetricId | 'name'>[] => [{ value: 'name', label: 'name' }, ...this.metricChoices()]);
@@ -119,7 +125,7 @@ export class ComparePage {
     const { chartMetric } = this.state();
     return chartMetric && metrics.includes(chartMetric) ? chartMetric : 'spend';
   });
-  protected readonly chartLabel = computed(() => metricNamed(this.chartMetric()).label);
+  protected readonly chartLabel = computed(() => this.labelOf(this.chartMetric()));
   /** Without a choice the chart draws the channels. */
   protected readonly drawn = computed(() => {
     const rows = this.table()?.rows ?? [];
@@ -147,8 +153,7 @@ export class ComparePage {
   }
 
   protected pickSet(set: string): void {
-    const found = METRIC_SETS.find(({ id }) => id === set);
-    if (found) this.change({ metricSet: found.id, sort: { by: 'spend', direction: 'descending' }, chartMetric: null, traced: null });
+    this.change({ metricSet: set, sort: { by: 'spend', direction: 'descending' }, chartMetric: null, traced: null });
   }
 
   /** A new column sorts the way that puts what matters first; the same one turns round. */

@@ -1,4 +1,5 @@
-import { METRIC_IDS, METRIC_SETS, type MetricId, type MetricSetId, type Question, type Sort, type TreeId, TREES } from '@lens/core';
+import type { MetricId, MetricSetId, Question, Sort, TreeId } from '@lens/core';
+import { TREES } from '@lens/core';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
 
@@ -19,24 +20,22 @@ export const COMPARE_KEYS = ['set', 'tree', 'q', 'sort', 'open', 'draw', 'chart'
 /** Keys hold slashes; this sign stands in none of them. */
 const BETWEEN = '~';
 
-const metricOf = (text: string | null | undefined): MetricId | null => METRIC_IDS.find((id) => id === text) ?? null;
 const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
 
 export function readCompare(get: (key: string) => string | null): CompareState {
   const sort = get('sort') ?? '-spend';
   const by = sort.replace(/^-/, '');
   const [row, metric] = list(get('trace'));
-  const traced = metricOf(metric);
   const open = get('open');
   return {
-    metricSet: METRIC_SETS.find((set) => set.id === get('set'))?.id ?? null,
+    metricSet: get('set'),
     tree: (Object.keys(TREES) as TreeId[]).find((tree) => tree === get('tree')) ?? 'ads',
     filter: get('q') ?? '',
-    sort: { by: by === 'name' ? 'name' : (metricOf(by) ?? 'spend'), direction: sort.startsWith('-') ? 'descending' : 'ascending' },
+    sort: { by, direction: sort.startsWith('-') ? 'descending' : 'ascending' },
     open: open === null ? null : new Set(list(open)),
     drawn: list(get('draw')),
-    chartMetric: metricOf(get('chart')),
-    traced: row !== undefined && traced ? { row, metric: traced } : null,
+    chartMetric: get('chart'),
+    traced: row !== undefined && metric !== undefined ? { row, metric } : null,
   };
 }
 
@@ -53,8 +52,10 @@ export function writeCompare(state: CompareState): QueryValues {
   };
 }
 
-/** The question a comparison asks. */
+/** The question a comparison asks; an address may name sets and metrics that the client's book does not have (any more). */
 export function questionOf(resolved: Resolved, state: CompareState): Question {
+  const { book, client } = resolved;
+  const { by, direction } = state.sort;
   return {
     client: resolved.client.id,
     period: { from: resolved.period.from, to: resolved.period.to },
@@ -62,9 +63,9 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     countedBy: resolved.countedBy,
     basis: resolved.basis,
     knownOn: resolved.knownOn,
-    metricSet: state.metricSet ?? resolved.client.metricSet,
+    metricSet: (state.metricSet === null ? undefined : book.set(state.metricSet))?.id ?? client.metricSet,
     tree: state.tree,
     filter: state.filter,
-    sort: state.sort,
+    sort: { by: by === 'name' || book.has(by) ? by : 'spend', direction },
   };
 }

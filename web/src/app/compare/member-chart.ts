@@ -1,7 +1,7 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { WireTable } from '@lens/contract';
-import { type Figure, figureText, metricNamed, type MetricId, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
+import { type Figure, figureText, type MetricBook, type MetricId, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { LineChart, type Line } from '../ui/line-chart';
@@ -37,6 +37,7 @@ export class MemberChart {
   readonly members = input.required<readonly string[]>();
   readonly rows = input.required<WireTable['rows']>();
   readonly style = input.required<Style>();
+  readonly book = input.required<MetricBook>();
 
   private readonly asked = computed(
     () => ({ question: { ...this.question(), comparison: null }, metric: this.metric(), members: [...this.members()] }),
@@ -49,7 +50,7 @@ export class MemberChart {
   protected readonly drawn = computed(() => {
     const state = this.series();
     if (state?.state !== 'ready') return null;
-    const metric = metricNamed(this.metric());
+    const metric = this.book().named(this.metric());
     const style = this.style();
     const names = new Map(this.rows().map((row) => [row.key, row.name]));
     const write = (figure: Figure): string => figureText(figure, metric.unit, style).spoken;

@@ -1,5 +1,5 @@
 import type { WireTable } from '@lens/contract';
-import { bounds, type Figure, gap, packFigures, value, withCoverage } from '@lens/core';
+import { bounds, BUILT_IN_BOOK, type Figure, gap, packFigures, value, withCoverage } from '@lens/core';
 import { tableView } from './table-view';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
@@ -30,6 +30,7 @@ describe('the comparison in texts', () => {
         [],
       ),
       STYLE,
+      BUILT_IN_BOOK,
     ).rows.map((row) => row.cells[0]);
     expect(cells).toMatchObject([
       { text: '£1,235', gap: false },
@@ -49,12 +50,13 @@ describe('the comparison in texts', () => {
         [1, 2, 3],
       ),
       STYLE,
+      BUILT_IN_BOOK,
     );
     expect(view.rows.map((row) => row.cells[0]?.good)).toEqual([null, 'worse', 'better', null]);
     expect(view.rows.map((row) => row.cells[0]?.change)).toEqual(['+20%', '+20%', '−20%', '+1%']);
   });
 
   it('never calls spending more good or bad', () => {
-    expect(tableView(table('spend', [value(10)], [value(0.5)], [0]), STYLE).rows[0]?.cells[0]?.good).toBeNull();
+    expect(tableView(table('spend', [value(10)], [value(0.5)], [0]), STYLE, BUILT_IN_BOOK).rows[0]?.cells[0]?.good).toBeNull();
   });
 });

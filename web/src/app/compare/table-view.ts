@@ -5,7 +5,7 @@ import {
   figureText,
   formatNumber,
   type Metric,
-  metricNamed,
+  type MetricBook,
   type MetricId,
   type Style,
   type Unit,
@@ -36,11 +36,11 @@ export interface TableView {
 const LEAST_CHANGE = 0.03;
 
 /** Turns a table from the wire into texts, once, so that the template only places them. */
-export function tableView(table: WireTable, style: Style): TableView {
+export function tableView(table: WireTable, style: Style, book: MetricBook): TableView {
   const columns = table.metrics.map((metric, at) => {
     const column = table.columns[at];
     return {
-      metric: metricNamed(metric),
+      metric: book.named(metric),
       now: column ? unpackFigures(column.now) : [],
       change: column?.change ? unpackFigures(column.change) : [],
       beyondChance: new Set(column?.beyondChance),
@@ -48,7 +48,7 @@ export function tableView(table: WireTable, style: Style): TableView {
   });
   return {
     columns: columns.map(({ metric }) => ({
-      metric: metric.id as MetricId,
+      metric: metric.id,
       label: metric.label,
       definition: metric.definition,
       note: metric.id === 'carts' || metric.id === 'checkouts' ? 'claimed' : '',

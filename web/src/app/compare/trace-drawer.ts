@@ -7,7 +7,7 @@ import {
   type Figure,
   figureText,
   formatNumber,
-  metricNamed,
+  type MetricBook,
   type MetricId,
   quantity,
   type Question,
@@ -34,6 +34,7 @@ export class TraceDrawer {
   readonly row = input.required<string>();
   readonly metric = input.required<MetricId>();
   readonly style = input.required<Style>();
+  readonly book = input.required<MetricBook>();
   readonly closed = output();
 
   private readonly asked = computed(() => ({ question: this.question(), row: this.row(), metric: this.metric() }), {
@@ -55,7 +56,7 @@ export class TraceDrawer {
     });
   }
 
-  protected readonly named = computed(() => metricNamed(this.metric()));
+  protected readonly named = computed(() => this.book().named(this.metric()));
   protected readonly result = computed(() => {
     const trace = this.trace();
     return trace ? figureText(trace.figure, this.named().unit, this.style()) : null;
@@ -79,7 +80,7 @@ export class TraceDrawer {
       notes.push(
         `${quantity(trace.unreadLines, 'line', 'lines', this.style())} of the files behind it could not be read: it is at least what the others say.`,
       );
-    const left = withoutClickText(trace?.withoutClickDay ?? [], this.style());
+    const left = withoutClickText(trace?.withoutClickDay ?? [], this.style(), this.book().vocabulary);
     if (left) notes.push(`${left} carry no click date and are in no row.`);
     if (this.row() === 'total')
       notes.push(

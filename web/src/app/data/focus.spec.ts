@@ -1,13 +1,14 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { ClientDetail } from '@lens/contract';
-import { parseDay } from '@lens/core';
+import { NO_OWN_WORDS, parseDay } from '@lens/core';
 import { of, throwError } from 'rxjs';
 import { Api, ApiError } from './api';
 import { FocusService } from './focus';
 
 const TODAY = parseDay('2026-10-31') ?? NaN;
-const client = (id: string) => ({ id, name: id, currency: 'EUR', locale: 'en-GB', data: { from: TODAY - 60, to: TODAY } }) as ClientDetail;
+const client = (id: string) =>
+  ({ id, name: id, currency: 'EUR', locale: 'en-GB', data: { from: TODAY - 60, to: TODAY }, words: NO_OWN_WORDS }) as ClientDetail;
 
 describe('the focus', () => {
   let asked: string[];

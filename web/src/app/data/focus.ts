@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { ClientDetail, Clock } from '@lens/contract';
-import { comparisonRange, type Counting, type DayRange, resolvePeriod, type ResolvedPeriod, type Style } from '@lens/core';
+import { comparisonRange, type Counting, type DayRange, type MetricBook, resolvePeriod, type ResolvedPeriod, type Style } from '@lens/core';
 import {
   catchError,
   combineLatest,
@@ -17,6 +17,7 @@ import {
 } from 'rxjs';
 import { type Focus, readFocus, writeFocus } from './address';
 import { Api } from './api';
+import { bookOfClient } from './vocabulary';
 
 /** A focus with the days it means: everything a question needs to be asked. */
 export interface Resolved extends Counting {
@@ -25,6 +26,8 @@ export interface Resolved extends Counting {
   readonly comparison: DayRange | null;
   readonly knownOn: number | null;
   readonly style: Style;
+  /** The metrics of the client's words. */
+  readonly book: MetricBook;
   readonly today: number;
 }
 
@@ -92,6 +95,7 @@ function resolve(focus: Focus, client: ClientDetail, today: number): Resolved | 
     countedBy: focus.countedBy,
     basis: focus.basis,
     style: { locale: client.locale, currency: client.currency },
+    book: bookOfClient(client),
     today,
   };
 }

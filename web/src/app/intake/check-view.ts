@@ -1,25 +1,28 @@
 import type { CheckReport } from '@lens/contract';
-import { FILE_RATIOS, figureText, formatNumber, quantity, rangeText, type Step, stepText, type Style } from '@lens/core';
+import { FILE_RATIOS, figureText, formatNumber, quantity, rangeText, type Step, stepText, type Style, type Vocabulary } from '@lens/core';
 import { termLabel } from './term-label';
 
 /** What a check has found, in words. Money is that of the file's account. */
-export function checkView(report: CheckReport, steps: readonly Step[], style: Style) {
+export function checkView(report: CheckReport, steps: readonly Step[], style: Style, vocabulary: Vocabulary) {
   const unitOf = (term: string) => report.totals.find((each) => each.term === term)?.unit ?? 'count';
   return {
     ...report,
     rowText: quantity(report.rows, 'row', 'rows', style),
     dayText: report.days ? rangeText(report.days, style.locale) : '',
     hourText: report.hours ? hoursText(report.hours, style.locale) : '',
-    sums: report.totals.map(({ term, figure, unit }) => ({ term: termLabel(term), text: figureText(figure, unit, style).text })),
+    sums: report.totals.map(({ term, figure, unit }) => ({
+      term: termLabel(term, vocabulary),
+      text: figureText(figure, unit, style).text,
+    })),
     replacesText: quantity(report.replaces, 'row', 'rows', style),
     mergedText: quantity(report.merged, 'line', 'lines', style),
     badText: quantity(report.badRows, 'line', 'lines', style),
-    agreeing: agreeingText(report.fileTotals),
+    agreeing: agreeingText(report.fileTotals, vocabulary),
     differing: report.fileTotals
       .filter(({ agrees }) => !agrees)
       .map(({ term, said, read, line }) => {
         const unit = unitOf(term);
-        return `${termLabel(term)}: line ${line} says ${formatNumber(said, unit, style)}, the rows add up to ${figureText(read, unit, style).text}`;
+        return `${termLabel(term, vocabulary)}: line ${line} says ${formatNumber(said, unit, style)}, the rows add up to ${figureText(read, unit, style).text}`;
       }),
     ratioTexts: report.ratios.map((each) => ratioText(each, style)),
     joinText: report.joined && report.joined.before.rows > 0 ? joinedText(report.joined, style) : '',
@@ -45,8 +48,8 @@ function hoursText({ from, to }: { from: number; to: number }, locale: string): 
   return `${day(from)}, ${clock(from, '00')} to ${day(to)}, ${clock(to, '59')}`;
 }
 
-function agreeingText(totals: CheckReport['fileTotals']): string {
-  const agreeing = totals.filter(({ agrees }) => agrees).map(({ term }) => termLabel(term));
+function agreeingText(totals: CheckReport['fileTotals'], vocabulary: Vocabulary): string {
+  const agreeing = totals.filter(({ agrees }) => agrees).map(({ term }) => termLabel(term, vocabulary));
   return agreeing.length === 0 ? '' : `The file’s own total agrees: ${agreeing.join(', ')}.`;
 }
 

@@ -2,6 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { ClientDetail } from '@lens/contract';
+import { NO_OWN_WORDS } from '@lens/core';
 import { ConnectionsList } from './connections-list';
 
 const CLIENT: ClientDetail = {
@@ -15,6 +16,7 @@ const CLIENT: ClientDetail = {
   accounts: [],
   data: null,
   nameParts: [],
+  words: NO_OWN_WORDS,
 };
 const report = {
   id: 'ads',

@@ -1,7 +1,7 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import type { CheckReport, ClientDetail, Job, NewCheck, Preview } from '@lens/contract';
-import { guessMapping } from '@lens/core';
+import { BUILT_IN, guessMapping, NO_OWN_WORDS } from '@lens/core';
 import { of, Subject } from 'rxjs';
 import { button, fields, fill } from '../../../test/select';
 import { Api, ApiError } from '../data/api';
@@ -20,6 +20,7 @@ const CLIENT = {
   accounts: [{ id: 'a1', name: 'Main', channel: 'harbor', channelName: 'Harbor Search', currency: 'GBP', timeZone: 'Europe/London' }],
   data: null,
   nameParts: [],
+  words: NO_OWN_WORDS,
 } as unknown as ClientDetail;
 const HEADERS = ['Day', 'Campaign', 'Cost', 'Remarks'];
 const ROWS = [['2026-10-05', 'tea', '12.50', 'x']];
@@ -30,8 +31,7 @@ const preview = (part: Partial<Preview> = {}): Preview => {
   const { mapping, reasons } = guessMapping(
     headers,
     headers.map((_, at) => rows.map((row) => row[at] ?? '')),
-    'report',
-    'purchase',
+    { vocabulary: BUILT_IN, kind: 'report' },
   );
   return {
     layout: { format: 'separated', encoding: 'utf-8', delimiter: ',', sheet: '', titleLines: 0 },

@@ -3,9 +3,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type NewCheck, type Preview, type StoredFile } from '@lens/contract';
 import {
-  type Action,
-  actionOf,
-  ACTIONS,
+  BUILT_IN_BOOK,
   COUNTED_WORDS,
   DATE_ORDERS,
   type DayRange,
@@ -30,6 +28,7 @@ import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
 import { DayRangeFields } from '../ui/day-range';
 import { TIME_ZONES } from '../ui/time-zones';
+import { vocabularyOf } from '../data/vocabulary';
 import { rolesFor, roleOfKey } from './roles';
 import { ShapeSteps } from './shape/shape-steps';
 import { checkView } from './check-view';
@@ -98,14 +97,18 @@ export class FileIntake {
 
   protected readonly zones = TIME_ZONES;
   protected readonly kinds = CHANNEL_KINDS;
-  protected readonly actions = ACTIONS;
+  private readonly vocabulary = computed(() => vocabularyOf(this.client()));
+  protected readonly outcomes = computed(() => this.vocabulary().outcomes);
   protected readonly countedBy = LISTED_BY.map((id) => ({ id, label: COUNTED_WORDS[id].who }));
   protected readonly dateOrders = DATE_ORDERS;
   protected readonly encodings = ENCODINGS.map((id) => ({ id, label: ENCODING_LABELS[id] }));
   protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
   protected readonly newMark = NEW;
-  protected readonly groups = computed(() => rolesFor(this.mapping().kind));
-  protected readonly problems = computed(() => [...this.accountProblems(), ...mappingProblems(this.mapping(), this.shown().fileHeaders)]);
+  protected readonly groups = computed(() => rolesFor(this.mapping().kind, this.vocabulary()));
+  protected readonly problems = computed(() => [
+    ...this.accountProblems(),
+    ...mappingProblems(this.mapping(), this.shown().fileHeaders, this.vocabulary()),
+  ]);
   protected readonly columns = computed(() =>
     this.shown().headers.map((header, at) => {
       const role = this.mapping().columns[at] ?? { role: 'ignore' };
@@ -141,7 +144,7 @@ export class FileIntake {
   protected readonly report = computed(() => {
     const job = this.job();
     const { report } = job ?? {};
-    return report && job?.state === 'ready' ? checkView(report, this.mapping().steps, this.style()) : null;
+    return report && job?.state === 'ready' ? checkView(report, this.mapping().steps, this.style(), this.vocabulary()) : null;
   });
   protected readonly canImport = computed(() => {
     const report = this.report();
@@ -213,7 +216,7 @@ export class FileIntake {
 
   protected setRole(at: number, key: string): void {
     this.chosen.update((chosen) => new Set([...chosen, this.shown().headers[at] ?? '']));
-    this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.mapping().kind, key) : role)));
+    this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.groups(), key) : role)));
   }
 
   protected setDecimal(decimal: Mapping['decimal']): void {
@@ -241,14 +244,12 @@ export class FileIntake {
     return guessMapping(
       headers,
       headers.map((_, column) => rows.map((row) => row[column] ?? '')),
-      kind,
-      actionOf(this.client().metricSet),
+      { vocabulary: this.vocabulary(), kind, main: BUILT_IN_BOOK.outcomeOf(this.client().metricSet)?.id },
     );
   }
 
   protected setAction(action: string): void {
-    const found = ACTIONS.find((each) => each.name === action);
-    if (found) this.edit({ action: found.name satisfies Action });
+    this.edit({ action });
   }
 
   protected setDateOrder(order: string): void {

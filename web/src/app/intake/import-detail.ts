@@ -1,7 +1,7 @@
 import { Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ImportDetail } from '@lens/contract';
-import { formatNumber, quantity, type Style } from '@lens/core';
+import { formatNumber, quantity, type Style, type Vocabulary } from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { loadState } from '../ui/load-state';
@@ -107,6 +107,7 @@ export class ImportDetailView {
   private readonly api = inject(Api);
   readonly importId = input.required<number>();
   readonly client = input.required<Style>();
+  readonly vocabulary = input.required<Vocabulary>();
   /** Other imports of its feed that it can be compared with. */
   readonly others = input.required<readonly { readonly id: number; readonly label: string }[]>();
 
@@ -121,7 +122,7 @@ export class ImportDetailView {
   );
   protected readonly view = computed(() => {
     const state = this.state();
-    return state?.state === 'ready' ? viewOf(state.value, this.client()) : null;
+    return state?.state === 'ready' ? viewOf(state.value, this.client(), this.vocabulary()) : null;
   });
 
   protected choose(id: string): void {
@@ -129,13 +130,13 @@ export class ImportDetailView {
   }
 }
 
-function viewOf({ rowsBefore, rowsAfter, terms, columns, steps, members }: ImportDetail, style: Style) {
+function viewOf({ rowsBefore, rowsAfter, terms, columns, steps, members }: ImportDetail, style: Style, vocabulary: Vocabulary) {
   const write = (amount: number | null, unit: 'money' | 'count'): string =>
     amount === null ? 'not measured' : formatNumber(amount, unit, style);
   return {
     rows: `${quantity(rowsBefore, 'row', 'rows', style)} before, ${quantity(rowsAfter, 'row', 'rows', style)} after.`,
     lines: terms.map(({ term, unit, before, after }) => ({
-      term: termLabel(term),
+      term: termLabel(term, vocabulary),
       before: write(before, unit),
       after: write(after, unit),
       change: changeOf(before, after, (amount) => write(amount, unit)),
@@ -146,7 +147,10 @@ function viewOf({ rowsBefore, rowsAfter, terms, columns, steps, members }: Impor
       after: write(after, 'money'),
       change: changeOf(before, after, (amount) => write(amount, 'money')),
     })),
-    columns: columns.length === 0 ? '' : `Read as: ${columns.map(({ header, means }) => `${header} → ${termLabel(means)}`).join(' · ')}`,
+    columns:
+      columns.length === 0
+        ? ''
+        : `Read as: ${columns.map(({ header, means }) => `${header} → ${termLabel(means, vocabulary)}`).join(' · ')}`,
     steps: steps.length === 0 ? '' : `Shaped first: ${steps.join(' · ')}`,
   };
 }

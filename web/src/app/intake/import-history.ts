@@ -2,6 +2,7 @@ import { Component, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import type { ImportLine } from '@lens/contract';
+import type { Vocabulary } from '@lens/core';
 import type { FeedLine } from './feed-line';
 import { ImportDetailView } from './import-detail';
 
@@ -14,6 +15,7 @@ import { ImportDetailView } from './import-detail';
 })
 export class ImportHistory {
   readonly line = input.required<FeedLine>();
+  readonly vocabulary = input.required<Vocabulary>();
   readonly takenBack = output<ImportLine>();
   readonly broughtBack = output<ImportLine>();
 

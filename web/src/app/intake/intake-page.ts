@@ -5,11 +5,12 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { ImportLine, Preview, StoredFile } from '@lens/contract';
-import { lengthOf } from '@lens/core';
+import { lengthOf, NO_OWN_WORDS } from '@lens/core';
 import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
+import { vocabularyOf } from '../data/vocabulary';
 import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
 import { DayStrip } from '../ui/day-strip';
 import { droppedFiles, inOrder } from '../ui/dropped-files';
@@ -40,6 +41,7 @@ export class IntakePage {
   private readonly again = new Subject<void>();
 
   protected readonly client = this.focus.client;
+  protected readonly vocabulary = computed(() => vocabularyOf(this.client() ?? { words: NO_OWN_WORDS }));
   protected readonly over = signal(false);
   protected readonly reading = signal(false);
   /** What could not be read, a line a file. */

@@ -1,4 +1,4 @@
-import { ACTIONS, DIMENSIONS, FILE_RATIOS, type FileKind, LEVELS, MEASURES, type Role, roleKey } from '@lens/core';
+import { FILE_RATIOS, type FileKind, LEVELS, type Role, roleKey, type Vocabulary } from '@lens/core';
 
 export interface RoleChoice {
   readonly key: string;
@@ -15,7 +15,7 @@ const choice = (label: string, role: Role): RoleChoice => ({ key: roleKey(role),
 const LEVEL_LABELS = { campaign: 'Campaign', group: 'Ad group', ad: 'Ad', keyword: 'Keyword' };
 const IGNORE: RoleGroup = { label: '', choices: [choice('Leave out', { role: 'ignore' })] };
 
-const REPORT: readonly RoleGroup[] = [
+const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly RoleGroup[] => [
   IGNORE,
   {
     label: 'When',
@@ -33,17 +33,17 @@ const REPORT: readonly RoleGroup[] = [
         choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }),
         choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' }),
       ]),
-      ...DIMENSIONS.map(({ name, label }) => choice(label, { role: 'dimension', dimension: name })),
+      ...dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id })),
     ],
   },
-  { label: 'Measures', choices: MEASURES.map(({ name, label }) => choice(label, { role: 'measure', measure: name })) },
+  { label: 'Measures', choices: measures.map(({ id, label }) => choice(label, { role: 'measure', measure: id })) },
   {
     label: 'Ratios, to compare with ours',
     choices: FILE_RATIOS.map(({ name, label }) => choice(`${label}, compared only`, { role: 'ratio', ratio: name })),
   },
   {
     label: 'Outcomes the channel claims',
-    choices: ACTIONS.flatMap(({ name: action, label }) =>
+    choices: outcomes.flatMap(({ id: action, label }) =>
       (['click', 'sale'] as const).flatMap((basis) => [
         choice(`${label}, by ${basis} date`, { role: 'outcome', action, part: 'count', basis }),
         choice(`${label}: people, by ${basis} date`, { role: 'outcome', action, part: 'people', basis }),
@@ -104,15 +104,12 @@ const JOURNEYS: readonly RoleGroup[] = [
   },
 ];
 
-const ROLES: Readonly<Record<FileKind, readonly RoleGroup[]>> = { report: REPORT, orders: ORDERS, lots: LOTS, journeys: JOURNEYS };
+const ROLES: Readonly<Record<Exclude<FileKind, 'report'>, readonly RoleGroup[]>> = { orders: ORDERS, lots: LOTS, journeys: JOURNEYS };
 
 /** What columns of a kind of file can be. */
-export const rolesFor = (kind: FileKind): readonly RoleGroup[] => ROLES[kind];
+export const rolesFor = (kind: FileKind, vocabulary: Vocabulary): readonly RoleGroup[] =>
+  kind === 'report' ? reportRoles(vocabulary) : ROLES[kind];
 
-export function roleOfKey(kind: FileKind, key: string): Role {
-  return (
-    rolesFor(kind)
-      .flatMap((group) => group.choices)
-      .find((each) => each.key === key)?.role ?? { role: 'ignore' }
-  );
+export function roleOfKey(groups: readonly RoleGroup[], key: string): Role {
+  return groups.flatMap((group) => group.choices).find((each) => each.key === key)?.role ?? { role: 'ignore' };
 }

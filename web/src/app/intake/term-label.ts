@@ -1,4 +1,7 @@
-import { termOfKey, termText } from '@lens/core';
+import { termText, type Vocabulary } from '@lens/core';
 
-/** "purchase.count.claims.click" as the formula language says it; other roles as they are called. */
-export const termLabel = (key: string): string => (key.includes('.') ? termText(termOfKey(key)) : key);
+/** What storage calls a column, as the formula language says it; other roles as they are called. */
+export function termLabel(key: string, { has, termOfKey, dimension }: Vocabulary): string {
+  if (key.includes('.') || has.measure(key)) return termText(termOfKey(key));
+  return has.dimension(key) ? dimension(key).label.toLowerCase() : key;
+}

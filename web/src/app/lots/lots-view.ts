@@ -1,6 +1,6 @@
 import type { LotsReply, WireLotLine } from '@lens/contract';
 import {
-  actionLabel,
+  BUILT_IN,
   compareFigures,
   type Direction,
   figureText,
@@ -15,6 +15,9 @@ export interface LotSort {
   readonly by: LotMetricId;
   readonly direction: Direction;
 }
+
+/** “leads”, “purchases”. */
+const many = (outcome: string): string => BUILT_IN.outcome(outcome).label.toLowerCase();
 
 /** Lots in words, sellers in the order asked for with their lots in the same order under them. */
 export function lotsView({ lines, signUp, sale, visitsBy, strayed }: LotsReply, sort: LotSort, style: Style) {
@@ -34,8 +37,8 @@ export function lotsView({ lines, signUp, sale, visitsBy, strayed }: LotsReply, 
       cells: LOT_METRICS.map(({ id, unit }) => figureText(line.figures[id], unit, style)),
     })),
     notes: [
-      signUp === null ? 'No sign-ups, installs or leads carry a tracked link.' : `Sign-ups are ${actionLabel(signUp).toLowerCase()}.`,
-      sale === null ? 'No sales carry a tracked link.' : `Sales are ${actionLabel(sale).toLowerCase()}, whenever they came.`,
+      signUp === null ? 'No sign-ups, installs or leads carry a tracked link.' : `Sign-ups are ${many(signUp)}.`,
+      sale === null ? 'No sales carry a tracked link.' : `Sales are ${many(sale)}, whenever they came.`,
       visitsBy === 'site'
         ? 'Visits are the site’s count.'
         : 'Visits are the sellers’ count of clicks: the site reports none by tracked link.',

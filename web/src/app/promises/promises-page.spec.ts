@@ -1,7 +1,7 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { ClientDetail, Promises } from '@lens/contract';
-import { parseDay } from '@lens/core';
+import { NO_OWN_WORDS, parseDay } from '@lens/core';
 import { of, throwError } from 'rxjs';
 import { button, fields, fill } from '../../../test/select';
 import { Api, ApiError } from '../data/api';
@@ -39,6 +39,7 @@ describe('the targets page', () => {
       accounts: [account('GBP'), account('USD')],
       data: null,
       nameParts: [],
+      words: NO_OWN_WORDS,
     });
     const call = (name: string, { body }: { body?: Promises }) => {
       if (name === 'clock') return of({ today: day('2026-10-31') });

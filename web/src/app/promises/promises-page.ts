@@ -12,7 +12,7 @@ import {
   type DateBasis,
   formatDay,
   formatNumber,
-  metricNamed,
+  BUILT_IN_BOOK,
   ORDERS_MEANT,
   ORDERS_WORDS,
   type OrdersMeant,
@@ -44,7 +44,7 @@ export class PromisesPage {
   protected readonly error = signal('');
   protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({
     id,
-    label: `${metricNamed(id as TargetMetric).label} ${bound}`,
+    label: `${BUILT_IN_BOOK.named(id as TargetMetric).label} ${bound}`,
   }));
   protected readonly form = this.forms.group({
     targets: this.forms.array<ReturnType<typeof this.targetRow>>([]),

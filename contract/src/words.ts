@@ -1,0 +1,31 @@
+import { ADDINGS, UNITS } from '@lens/core';
+import { z } from 'zod';
+
+/** What storage calls a measure, an outcome or a dimension; a full stop would end it in the key of a column. */
+export const wordId = z
+  .string()
+  .min(1)
+  .max(100)
+  .regex(/^[^.]+$/);
+const label = z.string().trim().min(1, 'Give it a name').max(60);
+const headers = z.array(z.string().trim().min(1).max(200)).max(50).readonly();
+
+export const measure = z.object({
+  id: wordId,
+  name: label,
+  label,
+  unit: z.enum(UNITS),
+  adding: z.enum(ADDINGS),
+  definition: z.string().max(500),
+  bySite: z.boolean().exactOptional(),
+  headers,
+});
+export const outcome = z.object({ id: wordId, name: label, label, headers });
+export const dimension = z.object({ id: wordId, label, headers });
+
+/** A client's own words. */
+export const words = z.object({
+  measures: z.array(measure).max(200).readonly(),
+  outcomes: z.array(outcome).max(100).readonly(),
+  dimensions: z.array(dimension).max(100).readonly(),
+});

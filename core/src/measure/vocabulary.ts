@@ -1,0 +1,93 @@
+import { BUILT_IN_DIMENSIONS } from './built-in-dimensions';
+import { BUILT_IN_MEASURES } from './built-in-measures';
+import { BUILT_IN_OUTCOMES } from './built-in-outcomes';
+import type { Dimension } from './dimension';
+import type { Measure } from './measure';
+import {
+  COUNTED_BY,
+  type CountedBy,
+  DATE_BASES,
+  type DateBasis,
+  type Outcome,
+  OUTCOME_PARTS,
+  type OutcomeId,
+  type OutcomePart,
+} from './outcome';
+import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
+
+/** Words for what data can say. */
+export interface Words {
+  readonly measures: readonly Measure[];
+  readonly outcomes: readonly Outcome[];
+  readonly dimensions: readonly Dimension[];
+}
+
+export const NO_OWN_WORDS: Words = { measures: [], outcomes: [], dimensions: [] };
+
+/** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own. */
+export class Vocabulary implements Words {
+  readonly measures: readonly Measure[];
+  readonly outcomes: readonly Outcome[];
+  readonly dimensions: readonly Dimension[];
+  private readonly measuresById: ReadonlyMap<string, Measure>;
+  private readonly outcomesById: ReadonlyMap<string, Outcome>;
+  private readonly dimensionsById: ReadonlyMap<string, Dimension>;
+
+  constructor(readonly own: Words = NO_OWN_WORDS) {
+    this.measures = [...BUILT_IN_MEASURES, ...own.measures];
+    this.outcomes = [...BUILT_IN_OUTCOMES, ...own.outcomes];
+    this.dimensions = [...BUILT_IN_DIMENSIONS, ...own.dimensions];
+    this.measuresById = byId(this.measures);
+    this.outcomesById = byId(this.outcomes);
+    this.dimensionsById = byId(this.dimensions);
+  }
+
+  /** The measure of an id. Throws a RangeError where there is none. */
+  measure = (id: string): Measure => found(this.measuresById, id, 'measure');
+  /** The outcome of an id. Throws a RangeError where there is none. */
+  outcome = (id: OutcomeId): Outcome => found(this.outcomesById, id, 'outcome');
+  /** The dimension of an id. Throws a RangeError where there is none. */
+  dimension = (id: string): Dimension => found(this.dimensionsById, id, 'dimension');
+
+  readonly has = {
+    measure: (id: string): boolean => this.measuresById.has(id),
+    outcome: (id: OutcomeId): boolean => this.outcomesById.has(id),
+    dimension: (id: string): boolean => this.dimensionsById.has(id),
+  };
+
+  measureTerm = (id: string): MeasureTerm => ({ kind: 'measure', measure: this.measure(id) });
+
+  outcomeTerm = <Fixed extends { countedBy?: CountedBy; basis?: DateBasis }>(
+    part: OutcomePart,
+    id: OutcomeId,
+    fixed: Fixed,
+  ): OutcomeTerm & Fixed => ({ kind: 'outcome', part, outcome: this.outcome(id), ...fixed });
+
+  /** The term whose column storage calls so: what termKey undoes. Throws a RangeError for a key that names nothing. */
+  termOfKey = (key: string): ClosedTerm => {
+    const [id = '', part, countedBy, basis] = key.split('.');
+    if (part === undefined) return this.measureTerm(id);
+    return this.outcomeTerm(oneOf(OUTCOME_PARTS, part), id, { countedBy: oneOf(COUNTED_BY, countedBy), basis: oneOf(DATE_BASES, basis) });
+  };
+
+  /** Whether a column holds what only the client's own site counts. */
+  isBySite = (key: string): boolean => this.measuresById.get(key)?.bySite === true;
+}
+
+const byId = <Word extends { readonly id: string }>(words: readonly Word[]): ReadonlyMap<string, Word> =>
+  new Map(words.map((word) => [word.id, word]));
+
+function found<Word>(words: ReadonlyMap<string, Word>, id: string, kind: string): Word {
+  const word = words.get(id);
+  if (!word) throw new RangeError(`No ${kind} is called “${id}”`);
+  return word;
+}
+
+function oneOf<Name extends string>(names: readonly Name[], text: string | undefined): Name {
+  const name = names.find((each) => each === text);
+  if (name === undefined) throw new RangeError(`“${text ?? ''}” is none of ${names.join(', ')}`);
+  return name;
+}
+
+/** The words every client has. */
+export const BUILT_IN = new Vocabulary();

@@ -1,0 +1,47 @@
+import type { Outcome } from '../measure/outcome';
+import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
+import { BUILT_IN_METRIC_SETS } from './built-in-metric-sets';
+import { BUILT_IN_METRICS } from './built-in-metrics';
+import type { Metric, MetricId } from './metric';
+import type { MetricSet, MetricSetId } from './metric-set';
+
+/** The metrics and metric sets that can be had of a client's words. */
+export class MetricBook {
+  readonly metrics: readonly Metric[] = BUILT_IN_METRICS;
+  readonly sets: readonly MetricSet[] = BUILT_IN_METRIC_SETS;
+  private readonly byId: ReadonlyMap<MetricId, Metric>;
+
+  constructor(readonly vocabulary: Vocabulary) {
+    this.byId = new Map(this.metrics.map((metric) => [metric.id, metric]));
+  }
+
+  has = (id: MetricId): boolean => this.byId.has(id);
+
+  /** The metric of an id. Throws a RangeError where there is none. */
+  named = (id: MetricId): Metric => {
+    const metric = this.byId.get(id);
+    if (!metric) throw new RangeError(`No metric is called “${id}”`);
+    return metric;
+  };
+
+  set = (id: MetricSetId): MetricSet | undefined => this.sets.find((set) => set.id === id);
+
+  /** The main outcome of a set; null where it is about none. Throws a RangeError where there is no such set. */
+  outcomeOf(id: MetricSetId): Outcome | null {
+    const set = this.set(id);
+    if (!set) throw new RangeError(`No metric set is called “${id}”`);
+    return set.outcome === null ? null : this.vocabulary.outcome(set.outcome);
+  }
+}
+
+const books = new WeakMap<Vocabulary, MetricBook>();
+
+/** The book of a vocabulary; kept for as long as that stands. */
+export function bookOf(vocabulary: Vocabulary): MetricBook {
+  const book = books.get(vocabulary) ?? new MetricBook(vocabulary);
+  books.set(vocabulary, book);
+  return book;
+}
+
+/** The metrics of the built-in words alone. */
+export const BUILT_IN_BOOK = bookOf(BUILT_IN);
