@@ -1,6 +1,7 @@
-import { TREES, UNITS } from '@lens/core';
+import { TREES } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
+import { unit } from './words';
 
 /** Of the client’s book of metrics: which there are depends on its words. */
 export const metricId = z.string().min(1).max(200);
@@ -70,7 +71,7 @@ export const trace = z.object({
   inputs: z.array(
     z.object({
       term: z.string(),
-      unit: z.enum(UNITS),
+      unit,
       figure,
       sources: z.array(
         z.object({

@@ -10,12 +10,20 @@ export const wordId = z
 const label = z.string().trim().min(1, 'Give it a name').max(60);
 const headers = z.array(z.string().trim().min(1).max(200)).max(50).readonly();
 
+/** What a number stands for; of grades, their names from the best to the worst. */
+export const unit = z.union([
+  z.enum(UNITS),
+  z.object({ grades: z.array(z.string().trim().min(1).max(40)).min(2, 'An order needs two grades or more').max(50).readonly() }),
+]);
+
 export const measure = z.object({
   id: wordId,
   name: label,
   label,
-  unit: z.enum(UNITS),
+  unit,
   adding: z.enum(ADDINGS),
+  weight: wordId.exactOptional(),
+  better: z.enum(['higher', 'lower', 'neither']),
   definition: z.string().max(500),
   bySite: z.boolean().exactOptional(),
   headers,

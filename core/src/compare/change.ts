@@ -1,7 +1,7 @@
 import { type Figure, gap, value, withCoverage } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
 import type { Contribution, Measured } from '../grain/measured';
-import type { ClosedTerm } from '../measure/term';
+import { addingOf, type ClosedTerm } from '../measure/term';
 
 export interface Change {
   /** Relative change, 0.1 for +10 %. */
@@ -43,6 +43,8 @@ export function relativeChange(now: Figure, before: Figure): Figure {
  * both. Money spent and impressions are exact.
  */
 function judged(measured: Measured, formula: Formula, now: readonly Contribution[], before: readonly Contribution[]): Change {
+  // One grade is not so many per cent better than another.
+  if (termsOf(formula).some((term) => addingOf(term) === 'ordered')) return { figure: gap('not additive'), beyondChance: false };
   const [later, earlier] = [measured.figure(formula, now), measured.figure(formula, before)];
   const figure = relativeChange(later, earlier);
   if (figure.kind !== 'value' || later.kind !== 'value' || earlier.kind !== 'value') return { figure, beyondChance: false };

@@ -4,7 +4,7 @@ import { isEmptyPart, type Part, type SumNode } from '../grain/node';
 import { isListed } from '../grain/plan';
 import { type FeedTable, NONE } from '../grain/tables';
 import { groupBy } from '../list/group-by';
-import { isPeople } from '../measure/term';
+import { addsUp } from '../measure/term';
 import type { Names } from './arrange';
 import { depthOf, nodeKey, parentOf } from './row-key';
 
@@ -133,10 +133,10 @@ interface Whole {
 function remainderOf(sums: Sums, { key, nodes, children }: Whole, channel: string, next: number): Member[] {
   const dimension = sums.levels[children.reduce((nearest, { level }) => Math.min(nearest, level.level), Infinity)] ?? sums.levels[next];
   if (dimension === undefined) return [];
-  // People of the parts are no part of the people of the whole: nothing is known of a rest.
+  // People of the parts are no part of the people of the whole, nor are states: nothing is known of a rest.
   const rest = (bucket: number, own = nodes, parts = children): Pick<Part, 'sums' | 'most'> => ({
-    sums: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(parts, bucket, term))),
-    most: Float64Array.from(sums.terms, (of, term) => (isPeople(of) ? Infinity : mostOf(own, bucket, term) - sumOf(parts, bucket, term))),
+    sums: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(parts, bucket, term))),
+    most: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? Infinity : mostOf(own, bucket, term) - sumOf(parts, bucket, term))),
   });
   // Where limits leave room for nothing, nothing is known to be left.
   const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>

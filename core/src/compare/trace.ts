@@ -7,6 +7,7 @@ import { isListed } from '../grain/plan';
 import { newestCover } from '../grain/known-cells';
 import { type ClientTables, NONE } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
+import type { Adding } from '../measure/measure';
 import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
@@ -44,6 +45,7 @@ export interface Trace {
 }
 
 interface Tally {
+  readonly adding: Adding;
   rows: number;
   least: number;
   most: number;
@@ -108,19 +110,40 @@ export function filledFormula(formula: Formula, write: (term: ClosedTerm) => str
   return formulaText(formula, (term) => write(term as ClosedTerm));
 }
 
-function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most, people }: Visit): void {
+function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most, adding }: Visit): void {
   let own = tallies.get(node);
   if (!own) {
     own = new Map();
     tallies.set(node, own);
   }
   const key = `${term} ${feedId}`;
-  const tally = own.get(key) ?? { rows: 0, least: 0, most: 0, imports: new Set() };
+  const tally = own.get(key) ?? emptyTally(adding);
   own.set(key, tally);
+  include(tally, { least: amount, most });
   tally.rows += 1;
-  tally.least = people ? Math.max(tally.least, amount) : tally.least + amount;
-  tally.most += most;
   tally.imports.add(importId);
+}
+
+const emptyTally = (adding: Adding): Tally => ({ adding, rows: 0, least: 0, most: 0, imports: new Set() });
+
+/** Takes an amount into a tally the way its measure combines: what cannot be added up is told as what is certain of it. */
+function include(tally: Tally, { least, most }: Pick<Tally, 'least' | 'most'>, sign: 1 | -1 = 1): void {
+  switch (tally.adding) {
+    case 'adds':
+    case 'weighted':
+      tally.least += sign === 1 ? least : -most;
+      tally.most += sign === 1 ? most : -least;
+      break;
+    case 'people':
+    case 'competing':
+      tally.least = Math.max(tally.least, least);
+      tally.most += most;
+      break;
+    case 'setting':
+    case 'ordered':
+      tally.least = tally.rows === 0 ? least : Math.min(tally.least, least);
+      tally.most = tally.rows === 0 ? most : Math.max(tally.most, most);
+  }
 }
 
 function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, member: Member, term: number, scale: number): TraceSource[] {
@@ -129,11 +152,10 @@ function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, me
     for (const [key, tally] of nodes.flatMap((node) => [...(tallies.get(node) ?? [])])) {
       const [termAt, feedId] = key.split(' ').map(Number);
       if (termAt !== term || feedId === undefined) continue;
-      const into = byFeed.get(feedId) ?? { rows: 0, least: 0, most: 0, imports: new Set() };
+      const into = byFeed.get(feedId) ?? emptyTally(tally.adding);
       byFeed.set(feedId, into);
+      include(into, tally, sign);
       into.rows += tally.rows;
-      into.least += sign === 1 ? tally.least : -tally.most;
-      into.most += sign === 1 ? tally.most : -tally.least;
       for (const importId of tally.imports) into.imports.add(importId);
     }
   };

@@ -1,8 +1,12 @@
 import type { Figure, Gap } from './figure';
 
 /** What a number stands for; decides how it is written. */
-export const UNITS = ['money', 'count', 'share', 'ratio', 'number'] as const;
-export type Unit = (typeof UNITS)[number];
+export const UNITS = ['money', 'count', 'share', 'ratio', 'number', 'seconds'] as const;
+/** A number is the place of a grade among these, the best first, from 1. */
+export interface Grades {
+  readonly grades: readonly string[];
+}
+export type Unit = (typeof UNITS)[number] | Grades;
 
 export interface Style {
   /** BCP 47 tag, for example "en-GB". */
@@ -57,6 +61,8 @@ const formats = new Map<string, Intl.NumberFormat>();
 
 /** Formats a number of one unit. `digits` overrides the number of decimals. */
 export function formatNumber(number: number, unit: Unit, style: Style, digits?: number): string {
+  if (typeof unit === 'object') return unit.grades[Math.round(number) - 1] ?? String(number);
+  if (unit === 'seconds') return duration(number, style);
   const decimals = digits ?? decimalsFor(number, unit);
   const key = `${style.locale} ${style.currency} ${unit} ${decimals}`;
   let format = formats.get(key);
@@ -78,7 +84,15 @@ export function quantity(number: number, one: string, many: string, style: Style
   return `${formatNumber(number, 'count', style)} ${number === 1 ? one : many}`;
 }
 
-function decimalsFor(number: number, unit: Unit): number {
+/** “8.4 s”, “48 s”, “2:05 min”: minutes and seconds from a minute on. */
+function duration(seconds: number, style: Style): string {
+  if (Math.abs(seconds) < 60) return `${formatNumber(seconds, 'number', style, Math.abs(seconds) < 10 ? 1 : 0)} s`;
+  const whole = Math.round(Math.abs(seconds));
+  const sign = seconds < 0 ? '−' : '';
+  return `${sign}${formatNumber(Math.floor(whole / 60), 'count', style)}:${String(whole % 60).padStart(2, '0')} min`;
+}
+
+function decimalsFor(number: number, unit: (typeof UNITS)[number]): number {
   switch (unit) {
     case 'money':
       return Math.abs(number) >= 1000 ? 0 : 2;
@@ -89,6 +103,7 @@ function decimalsFor(number: number, unit: Unit): number {
     case 'ratio':
       return 2;
     case 'number':
+    case 'seconds':
       return Number.isInteger(number) ? 0 : 2;
   }
 }

@@ -1,7 +1,8 @@
 import type { Limit } from '../intake/limit';
-import { type ClosedTerm, isPeople, termUnit } from '../measure/term';
+import type { Adding } from '../measure/measure';
+import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
-import { addAmount, addPeople, NodeIndex, type OpenPart, OUTSIDE, SumNode } from './node';
+import { addAmount, addCompeting, addPeople, addState, NodeIndex, type OpenPart, OUTSIDE, SumNode } from './node';
 import { addOrders, type WithoutClickDay } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
 import { rowKeys } from './row-keys';
@@ -43,7 +44,7 @@ export interface Visit {
   readonly amount: number;
   /** What it is at most, where it is known only within limits. */
   readonly most: number;
-  readonly people: boolean;
+  readonly adding: Adding;
   readonly feedId: number;
   readonly importId: number;
 }
@@ -95,12 +96,31 @@ function canAnswer(feed: FeedTable, { dimensions }: NodeIndex): boolean {
   return feed.dimensions.has(own) && dimensions.every((each) => feed.dimensions.has(each) || canSkip(each));
 }
 
+interface Amount {
+  readonly day: number;
+  readonly least: number;
+  readonly most: number;
+}
+
+const sum = (part: OpenPart, term: number, { least, most }: Amount): void => addAmount(part, term, least, most);
+const state = (part: OpenPart, term: number, { least }: Amount): void => addState(part, term, least);
+
+/** Adds an amount of a row the way its measure combines. */
+const addBy: Readonly<Record<Adding, (part: OpenPart, term: number, amount: Amount) => void>> = {
+  adds: sum,
+  weighted: sum,
+  people: (part, term, { least, most }) => addPeople(part, term, least, most),
+  competing: (part, term, { day, least, most }) => addCompeting(part, term, day, least, most),
+  setting: state,
+  ordered: state,
+};
+
 interface Column {
   readonly term: number;
   readonly amounts: Float64Array;
   readonly limits: ReadonlyMap<number, Limit> | undefined;
   readonly derived: boolean;
-  readonly people: boolean;
+  readonly adding: Adding;
   /** Money of an account in another currency than the client's: exchanged row by row. */
   readonly exchanged: boolean;
 }
@@ -137,7 +157,7 @@ class FeedSummer {
               amounts,
               limits: feed.limits?.get(column),
               derived,
-              people: isPeople(term),
+              adding: addingOf(term),
               exchanged: isForeign && termUnit(term) === 'money',
             },
           ]
@@ -179,8 +199,7 @@ class FeedSummer {
       const place = this.placeOf(row);
       if (!place) return;
       part ??= place.node.part(bucket, place.measured[at] ?? 0);
-      if (column.people) addPeople(part, column.term, amount, most);
-      else addAmount(part, column.term, amount, most);
+      addBy[column.adding](part, column.term, { day: at, least: amount, most });
       this.visit?.({
         level: this.level.level,
         node: place.node,
@@ -188,7 +207,7 @@ class FeedSummer {
         term: column.term,
         amount,
         most,
-        people: column.people,
+        adding: column.adding,
         feedId: this.feed.feedId,
         importId: this.feed.importId[row] ?? 0,
       });

@@ -1,11 +1,12 @@
 import { add, subtract } from '../figure/arithmetic';
 import { between, type Figure, gap, type Gap, withCoverage } from '../figure/figure';
 import { evaluate, type Formula, termsOf } from '../formula/formula';
-import { type ClosedTerm, isPeople, termKey, termScale, termUnit } from '../measure/term';
+import { addingOf, type ClosedTerm, isState, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
-import { isEmptyPart, mostOf, type Part, type SumNode } from './node';
+import { isEmptyPart, type Part, type SumNode } from './node';
 import { isListed, WHOLE_ACCOUNT } from './plan';
 import { NONE } from './tables';
+import { type Tally, tallyOf } from './tally';
 
 /** What one account adds to a figure, kept apart by what was measured. */
 export interface Contribution {
@@ -134,12 +135,12 @@ export class Measured {
   private sum(term: ClosedTerm, contributions: readonly Contribution[]): Figure {
     const at = this.at(term);
     const bit = 1 << at;
-    const people = isPeople(term);
     const scale = termScale(term);
-    const tally = tallyOf(contributions, at, people);
+    const tally = tallyOf(contributions, at, addingOf(term));
+    if (isState(term)) return this.state(term, tally, contributions);
     const low = tally.least / scale;
     // Only where they differ: sums of fractions depend on their order.
-    const high = tally.isExact && !people ? low : Math.max(low, tally.most / scale);
+    const high = tally.isExact ? low : Math.max(low, tally.most / scale);
     const known = contributions.some(({ parts }) => parts.some(({ mask }) => (mask & bit) !== 0));
     if (!known && (high === 0 || low === -Infinity)) return gap(this.reason({ kind: 'term', term }, contributions));
     const complete = contributions.every(({ parts }) => parts.every(({ mask }) => (mask & bit) !== 0));
@@ -157,6 +158,16 @@ export class Measured {
     // "At least 0" of none of the spend says nothing.
     if ((share === 0 || isRest) && least === 0) return gap(this.reason({ kind: 'term', term }, contributions));
     return withCoverage(between(least, Infinity), share);
+  }
+
+  /** Between which a state lay, in whole units; what is not measured of it says nothing of the rest. */
+  private state(term: ClosedTerm, { least, most }: Tally, contributions: readonly Contribution[]): Figure {
+    if (least > most) return gap(this.reason({ kind: 'term', term }, contributions));
+    const scale = termScale(term);
+    const parts = contributions.flatMap((each) => each.parts);
+    const bit = 1 << this.at(term);
+    const isComplete = parts.every(({ mask }) => (mask & bit) !== 0);
+    return withCoverage(between(least / scale, most / scale), isComplete ? undefined : this.share(bit, parts));
   }
 
   private share(bit: number, parts: readonly Part[]): number | undefined {
@@ -193,47 +204,4 @@ export class Measured {
     else throw new RangeError(`The question does not sum "${termKey(term)}"`);
     return at;
   }
-}
-
-interface Tally {
-  /** Together, of all accounts: added up, or of people the most of any, since the same ones may stand in every part. */
-  least: number;
-  most: number;
-  /** Of the account that has most. */
-  largest: number;
-  /** Accounts that have any. */
-  claiming: number;
-  isExact: boolean;
-}
-
-function tallyOf(contributions: readonly Contribution[], at: number, people: boolean): Tally {
-  const [only, ...others] = contributions;
-  // Most members are one row of the tree, of one pattern.
-  if (only?.parts.length === 1 && others.length === 0) {
-    const [part] = only.parts;
-    const sum = part?.sums[at] ?? 0;
-    const most = part ? mostOf(part, at) : 0;
-    return { least: sum, most, largest: sum, claiming: sum > 0 ? 1 : 0, isExact: most === sum };
-  }
-  const together = (a: number, b: number): number => (people ? Math.max(a, b) : a + b);
-  const nothing = people ? -Infinity : 0;
-  const tally: Tally = { least: nothing, most: 0, largest: -Infinity, claiming: 0, isExact: true };
-  const byAccount = new Map<number, number>();
-  for (const { account, parts } of contributions) {
-    let own = byAccount.get(account) ?? nothing;
-    for (const part of parts) {
-      const sum = part.sums[at] ?? 0;
-      const most = mostOf(part, at);
-      own = together(own, sum);
-      tally.most += most;
-      if (most !== sum) tally.isExact = false;
-    }
-    byAccount.set(account, own);
-  }
-  for (const own of byAccount.values()) {
-    tally.least = together(tally.least, own);
-    if (own > tally.largest) tally.largest = own;
-    if (own > 0) tally.claiming += 1;
-  }
-  return tally;
 }

@@ -7,6 +7,10 @@ export interface Part {
   readonly sums: Float64Array;
   /** What the sums are at most, where some amounts are known only within limits; Infinity for open. */
   readonly most?: Float64Array;
+  /** States that were seen, one bit a term: of them the sums hold the least and the most. */
+  readonly seen?: number;
+  /** Of competing amounts the largest of each day, by term. */
+  readonly tops?: Map<number, Map<number, number>>;
 }
 
 /** A part while it is summed. */
@@ -24,6 +28,28 @@ export function addPeople(part: OpenPart, term: number, least: number, most: num
   part.most ??= part.sums.slice();
   part.sums[term] = Math.max(part.sums[term] ?? 0, least);
   part.most[term] = (part.most[term] ?? 0) + most;
+}
+
+/** Adds what competes for the same: on one day at least the largest of its rows, at most all together; days add up. */
+export function addCompeting(part: OpenPart, term: number, day: number, least: number, most: number): void {
+  part.tops ??= new Map();
+  const tops = part.tops.get(term) ?? new Map<number, number>();
+  part.tops.set(term, tops);
+  const top = tops.get(day) ?? 0;
+  tops.set(day, Math.max(top, least));
+  part.most ??= part.sums.slice();
+  part.sums[term] = (part.sums[term] ?? 0) + Math.max(0, least - top);
+  part.most[term] = (part.most[term] ?? 0) + most;
+}
+
+/** Adds a state: of several the least and the most are kept. */
+export function addState(part: OpenPart, term: number, state: number): void {
+  part.most ??= part.sums.slice();
+  const bit = 1 << term;
+  const isSeen = ((part.seen ?? 0) & bit) !== 0;
+  part.seen = (part.seen ?? 0) | bit;
+  part.sums[term] = isSeen ? Math.min(part.sums[term] ?? state, state) : state;
+  part.most[term] = isSeen ? Math.max(part.most[term] ?? state, state) : state;
 }
 
 /** One level of a breakdown. */

@@ -88,7 +88,7 @@ function place(into: AddOrders, where: readonly Place[] | undefined, placed: Pla
 }
 
 function show({ table }: AddOrders, visit: Visitor, { row, bucket, term, amount, most }: Placed, level: number, node: SumNode): void {
-  visit({ level, node, bucket, term, amount, most, people: false, feedId: table.feedId, importId: table.importId[row] ?? 0 });
+  visit({ level, node, bucket, term, amount, most, adding: 'adds', feedId: table.feedId, importId: table.importId[row] ?? 0 });
 }
 
 interface Place {

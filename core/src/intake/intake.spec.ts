@@ -8,7 +8,7 @@ import {
   hourElsewhere,
   isProblem,
   isShare,
-  isSetting,
+  isState,
   type Mapping,
   parseDate,
   parseDay,
@@ -194,7 +194,7 @@ describe('totals in a file', () => {
   it('have keys that say what they are', () => {
     for (const key of ['spend', 'purchase.value.claims.sale', 'lead.count.orders.click'])
       expect(termKey(BUILT_IN.termOfKey(key))).toBe(key);
-    expect(['daily budget', 'running', 'spend', 'lead.count.claims.click'].map((key) => isSetting(BUILT_IN.termOfKey(key)))).toEqual([
+    expect(['daily budget', 'running', 'spend', 'lead.count.claims.click'].map((key) => isState(BUILT_IN.termOfKey(key)))).toEqual([
       true,
       true,
       false,

@@ -98,7 +98,8 @@ export function roleKey(role: Role): string {
 }
 
 /** What is wrong with a mapping of a file with these headers, in words for the person who can put it right; empty when it can be used. */
-export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[], { has: knows }: Vocabulary): string[] {
+export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[], vocabulary: Vocabulary): string[] {
+  const { has: knows } = vocabulary;
   const shape = shapeOf(fileHeaders, mapping.steps);
   const { headers } = shape;
   const keys = mapping.columns.map(roleKey);
@@ -152,6 +153,13 @@ export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[]
   else if (has('day') || has('last day') || has('hour'))
     problems.push('One column holds day and hour: leave the columns with the day and the hour alone out.');
   if (has('last day') && has('hour')) problems.push('Rows of several days have no hour: leave one of the two columns out.');
+  for (const role of mapping.columns) {
+    const measure = role.role === 'measure' && knows.measure(role.measure) ? vocabulary.measure(role.measure) : undefined;
+    if (measure?.weight !== undefined && !has(measure.weight)) {
+      const weight = vocabulary.measure(measure.weight).name;
+      problems.push(`“${measure.label}” is an average weighted by ${weight}: map a column to ${weight} as well, or leave it out.`);
+    }
+  }
   const levels = LEVELS.filter((level) => has(`${level} id`) || has(`${level} name`));
   if (levels.length > 0 && !levels.includes('campaign')) problems.push('A level below the campaign needs a campaign column as well.');
   if (!mapping.columns.some((role) => role.role === 'measure' || role.role === 'outcome'))

@@ -1,4 +1,4 @@
-import { isSetting, termScale } from '../measure/term';
+import { type ClosedTerm, isState, termScale, termUnit } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import { ownText } from '../text/own-text';
 import type { Day, DayRange } from '../time/day';
@@ -7,9 +7,9 @@ import { type Cell, cellText } from './cell';
 import { isFarDate, parseDate, parseMoment } from './date';
 import { isNamedSpan, LONGEST, parseSpan } from './span';
 import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
-import { type Limit, type Limits, parseLimit } from './limit';
-import { type Decimal, isShare, parseNumber, provesOther } from './number';
+import type { Limit, Limits } from './limit';
 import { decimalOf } from './dialect';
+import { type Amount, type AmountColumn, columnOf, readAmount } from './read-amount';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
 /** A cell that cannot be read, with what to do about it. */
@@ -54,11 +54,6 @@ export interface ReportRow {
   readonly ratios: readonly { readonly ratio: FileRatioName; readonly agrees: boolean }[];
 }
 
-const RUNNING = new Map([
-  ...['running', 'active', 'enabled', 'on', 'yes', '1', 'aktiv'].map((word) => [word, 1] as const),
-  ...['paused', 'off', 'stopped', 'ended', 'removed', 'disabled', 'no', '0', 'pausiert'].map((word) => [word, 0] as const),
-]);
-
 interface Reading {
   when: { day: Day; to: Day; hour: string | undefined; isMoved: boolean } | undefined;
   last: Day | undefined;
@@ -67,6 +62,8 @@ interface Reading {
   readonly splits: Record<string, string>;
   readonly amounts: Record<string, number | null>;
   limits: Record<string, Limit>;
+  /** Averages by key, until the row has told their weights. */
+  readonly averages: Map<string, Amount>;
 }
 
 /** A column that is read, with what is the same for every row of it. */
@@ -76,8 +73,9 @@ interface ReadColumn {
   readonly key: string;
   /** Stored units of one whole unit, of an amount. */
   readonly scale: number;
-  readonly isSetting: boolean;
-  readonly decimal: Decimal;
+  readonly amount: AmountColumn;
+  /** Of an average: the key of its weight, and stored units of one whole unit of that. */
+  readonly average: { readonly weight: string; readonly scale: number } | undefined;
 }
 
 /** A way through the cells of a row's levels, with the members at its end. */
@@ -93,6 +91,7 @@ interface Prepared {
   readonly mapping: Mapping;
   readonly vocabulary: Vocabulary;
   readonly columns: readonly ReadColumn[];
+  readonly averages: readonly ReadColumn[];
   readonly ratios: readonly { readonly column: number; readonly ratio: FileRatioName }[];
   readonly levels: readonly Level[];
   /** What the columns of levels hold, in their order. */
@@ -112,6 +111,13 @@ const daysMet = new WeakMap<Mapping, Map<string, DayRange | undefined>>();
 const MOST_DAYS = 5000;
 const MOST_PLACES = 200_000;
 
+const PLAIN: AmountColumn = { unit: 'number', decimal: '.', mayBeLimited: false };
+
+const averageOf = (term: ClosedTerm | undefined, vocabulary: Vocabulary): ReadColumn['average'] =>
+  term?.kind === 'measure' && term.weight
+    ? { weight: term.weight.id, scale: termScale(vocabulary.measureTerm(term.weight.id)) }
+    : undefined;
+
 function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
   const known = ready.get(mapping);
   if (known?.vocabulary === vocabulary) return known;
@@ -122,15 +128,16 @@ function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
       column,
       role,
       key,
-      decimal: decimalOf(mapping, column),
       scale: term ? termScale(term) : 1,
-      isSetting: term !== undefined && isSetting(term),
+      amount: term ? columnOf(term, termUnit(term), decimalOf(mapping, column), isState(term)) : PLAIN,
+      average: averageOf(term, vocabulary),
     };
   });
   const made: Prepared = {
     mapping,
     vocabulary,
     columns: all.filter(({ role }) => role.role !== 'ignore' && role.role !== 'ratio'),
+    averages: all.filter(({ average }) => average !== undefined),
     ratios: all.flatMap(({ role, column }) => (role.role === 'ratio' ? [{ column, ratio: role.ratio }] : [])),
     levels: LEVELS.filter((level) => mapping.columns.some((role) => role.role === 'level' && role.level === level)),
     memberKeys: all.filter(({ role }) => role.role === 'level').map(({ key }) => key),
@@ -148,10 +155,14 @@ function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): ReportRow | CellProblem {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
+  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {}, averages: new Map() };
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', of, zones.client);
     if (problem) return { column: each.column, ...problem };
+  }
+  for (const each of of.averages) {
+    const problem = weigh(read, each);
+    if (problem) return problem;
   }
   if (!read.when) return { column: 0, message: 'The row has no day' };
   const { day, hour, isMoved } = read.when;
@@ -191,7 +202,7 @@ export interface LinePlace {
 /** The day and the members of a line of a report, each where its cells can be read by themselves. */
 export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): LinePlace {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {} };
+  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {}, averages: new Map() };
   for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', of, zones.client);
   const members = membersAt(read.place, of);
   return { day: read.when && read.when.day === read.when.to ? read.when.day : null, members: members?.campaign ? members : null };
@@ -241,7 +252,7 @@ function readCell(read: Reading, column: ReadColumn, cell: Cell, of: Prepared, z
       return undefined;
     case 'measure':
     case 'outcome':
-      return readAmount(read, column, cell);
+      return take(read, column, cell);
     default:
       return undefined;
   }
@@ -296,35 +307,44 @@ export function notADay(text: string, what: string, order: Mapping['dateOrder'])
   return other ? { message, against: 'date order' } : { message };
 }
 
-function readAmount(read: Reading, column: ReadColumn, cell: Cell): Refusal {
-  const { key, scale, decimal } = column;
-  if (key === 'running') {
-    const text = cellText(cell);
-    const running = RUNNING.get(text.toLowerCase());
-    if (running === undefined && text !== '') return { message: `“${text}” is not a known status` };
-    read.amounts[key] = running ?? null;
+/** Keeps the amount of a cell in stored units, or says why it cannot. */
+function take(read: Reading, { key, scale, amount, average }: ReadColumn, cell: Cell): Refusal {
+  const found = readAmount(cell, amount);
+  if (found !== null && typeof found === 'object' && 'message' in found) return found;
+  if (average) {
+    read.averages.set(key, found);
     return undefined;
   }
-  if (isShare(cell)) return { message: `“${cellText(cell)}” is a share, and shares cannot be added up` };
-  const number = parseNumber(cell, decimal);
-  if (number === undefined) return readLimit(read, column, cell);
-  const stored = number === null ? null : Math.round(number * scale);
-  if (stored !== null && !Number.isSafeInteger(stored)) return tooLarge(cell);
-  read.amounts[key] = stored;
-  return undefined;
+  return keep(read, key, found, scale) ? undefined : tooLarge(cell);
 }
 
-function readLimit(read: Reading, { key, scale, isSetting: isState, decimal }: ReadColumn, cell: Cell): Refusal {
-  const limit = isState ? undefined : parseLimit(cell, decimal);
-  if (!limit) return { message: `“${cellText(cell)}” is not a number`, ...(provesOther(cell, decimal) ? { against: 'decimal sign' } : {}) };
-  const [least, most] = [Math.round(limit.least * scale), limit.most === null ? null : Math.round(limit.most * scale)];
-  if (!Number.isSafeInteger(most ?? least)) return tooLarge(cell);
-  read.limits[key] = { least, most };
-  read.amounts[key] = null;
-  return undefined;
+/** Whether an amount can be kept: sums are exact only below 2^53. */
+function keep({ amounts, limits }: Reading, key: string, amount: Amount, scale: number): boolean {
+  if (amount === null || typeof amount === 'number') {
+    const stored = amount === null ? null : Math.round(amount * scale);
+    amounts[key] = stored;
+    return stored === null || Number.isSafeInteger(stored);
+  }
+  const { least, most } = { least: Math.round(amount.least * scale), most: amount.most === null ? null : Math.round(amount.most * scale) };
+  limits[key] = { least, most };
+  amounts[key] = null;
+  return Number.isSafeInteger(most ?? least);
 }
 
 const tooLarge = (cell: Cell): Refusal => ({ message: `“${cellText(cell)}” is larger than can be kept` });
+
+/** An average is kept as average × weight, which adds; without a weight in its row it is not measured. */
+function weigh(read: Reading, { column, key, scale, average }: ReadColumn): CellProblem | undefined {
+  const found = read.averages.get(key);
+  if (!average || found === undefined) return undefined;
+  const weight = read.amounts[average.weight];
+  const times = (amount: number): number => (amount * (weight ?? 0)) / average.scale;
+  const amount = found === null || weight === null || weight === undefined ? null : timesOf(found, times);
+  return keep(read, key, amount, scale) ? undefined : { column, message: 'The average times its weight is larger than can be kept' };
+}
+
+const timesOf = (amount: number | Limit, times: (of: number) => number): Amount =>
+  typeof amount === 'number' ? times(amount) : { least: times(amount.least), most: amount.most === null ? null : times(amount.most) };
 
 const wholeOf = (amounts: Reading['amounts'], key: string, vocabulary: Vocabulary): number | null => {
   const amount = amounts[key];

@@ -2,11 +2,15 @@ import type { Unit } from '../figure/text';
 
 /**
  * How amounts of a measure combine over days and members (calculations, chapter 2):
- * `adds` sums over days and members; of `people` the same ones may stand in several rows, so that more than one row
- * tells at least the largest, at most the sum; a `setting` is a state on a day (a daily budget, a status), never summed,
- * of which the latest one counts.
+ * - `adds`: sums over days and members.
+ * - `weighted`: an average that is told beside its weight; what is kept and summed is average × weight.
+ * - `people`: the same ones may stand in several rows; of more than one at least the largest, at most the sum.
+ * - `competing`: adds over the days of one member; of several at least the largest, at most the sum, because they
+ *   may compete for the same ones (eligible impressions in one auction).
+ * - `setting`: a state on a day (a bid, a budget, a balance); over days and members the range is told.
+ * - `ordered`: a grade, kept as its place among the measure's grades, the best first; a range as well.
  */
-export const ADDINGS = ['adds', 'people', 'setting'] as const;
+export const ADDINGS = ['adds', 'weighted', 'people', 'competing', 'setting', 'ordered'] as const;
 export type Adding = (typeof ADDINGS)[number];
 
 /** A number that a feed delivers. */
@@ -19,6 +23,10 @@ export interface Measure {
   readonly label: string;
   readonly unit: Unit;
   readonly adding: Adding;
+  /** The measure an average is weighted by. */
+  readonly weight?: string;
+  /** Which way is good. */
+  readonly better: 'higher' | 'lower' | 'neither';
   readonly definition: string;
   /** Counted by the client's own site, not by a channel: whoever delivers only such is no place where traffic is bought. */
   readonly bySite?: boolean;

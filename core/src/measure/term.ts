@@ -5,6 +5,8 @@ import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type Outco
 export interface MeasureTerm {
   readonly kind: 'measure';
   readonly measure: Measure;
+  /** What an average is weighted by: the term is then their product, which adds. */
+  readonly weight?: Measure;
 }
 
 /** A part of an outcome; what it leaves open (who counts, which day) the focus fills in. */
@@ -53,10 +55,10 @@ export function addingOf(term: Term): Adding {
 export const isPeople = (term: Term): boolean => addingOf(term) === 'people';
 
 /** Whether a term is a state on a day, which is never summed. */
-export const isSetting = (term: Term): boolean => addingOf(term) === 'setting';
+export const isState = (term: Term): boolean => addingOf(term) === 'setting' || addingOf(term) === 'ordered';
 
 /** Whether amounts of a term add up over days and members. */
-export const addsUp = (term: Term): boolean => addingOf(term) === 'adds';
+export const addsUp = (term: Term): boolean => addingOf(term) === 'adds' || addingOf(term) === 'weighted';
 
 export function termUnit(term: Term): Unit {
   if (term.kind === 'measure') return term.measure.unit;
@@ -65,15 +67,15 @@ export function termUnit(term: Term): Unit {
 
 /**
  * How many stored units make one: money is kept in millionths so that sums are exact below 2^53,
- * and so are outcome counts, because channels claim fractions of one (calculations, chapter 5).
+ * and so are outcome counts, because channels claim fractions of one, and averages × weights (calculations, chapter 5).
  */
 export function termScale(term: Term): number {
-  return term.kind === 'outcome' || termUnit(term) === 'money' ? 1_000_000 : 1;
+  return term.kind === 'outcome' || termUnit(term) === 'money' || term.weight ? 1_000_000 : 1;
 }
 
 /** The term as the formula language writes it. */
 export function termText(term: Term): string {
-  if (term.kind === 'measure') return term.measure.name;
+  if (term.kind === 'measure') return term.weight ? `${term.measure.name} × ${term.weight.name}` : term.measure.name;
   const part = term.part === 'margin' ? 'margin value' : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;

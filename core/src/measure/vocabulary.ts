@@ -55,7 +55,10 @@ export class Vocabulary implements Words {
     dimension: (id: string): boolean => this.dimensionsById.has(id),
   };
 
-  measureTerm = (id: string): MeasureTerm => ({ kind: 'measure', measure: this.measure(id) });
+  measureTerm = (id: string): MeasureTerm => {
+    const measure = this.measure(id);
+    return { kind: 'measure', measure, ...(measure.weight === undefined ? {} : { weight: this.measure(measure.weight) }) };
+  };
 
   outcomeTerm = <Fixed extends { countedBy?: CountedBy; basis?: DateBasis }>(
     part: OutcomePart,

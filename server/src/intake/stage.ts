@@ -11,7 +11,7 @@ import {
   headerNames,
   isProblem,
   isPeople,
-  isSetting,
+  isState,
   type LotRow,
   makesParts,
   type Mapping,
@@ -69,7 +69,7 @@ export const termsOfMapping = (mapping: Mapping): string[] =>
   mapping.columns.filter((role) => role.role === 'measure' || role.role === 'outcome').map(roleKey);
 
 /** Slots that hold settings: the last row of a day counts, they are never added. */
-const settingSlots = (terms: readonly ClosedTerm[]): Set<number> => new Set(terms.flatMap((term, slot) => (isSetting(term) ? [slot] : [])));
+const settingSlots = (terms: readonly ClosedTerm[]): Set<number> => new Set(terms.flatMap((term, slot) => (isState(term) ? [slot] : [])));
 
 /**
  * Reads a whole stored file into a staging database, collecting every line that cannot be read.
