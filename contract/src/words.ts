@@ -26,6 +26,7 @@ export const measure = z.object({
   better: z.enum(['higher', 'lower', 'neither']),
   definition: z.string().max(500),
   bySite: z.boolean().exactOptional(),
+  isBought: z.boolean().exactOptional(),
   headers,
 });
 export const outcome = z.object({ id: wordId, name: label, label, headers });

@@ -45,6 +45,7 @@ export * from './intake/read-touch';
 export * from './intake/span';
 export * from './intake/read-lot';
 export * from './intake/read-order';
+export * from './intake/mapping-problems';
 export * from './intake/read-row';
 export * from './join/join-list';
 export * from './join/joiner';

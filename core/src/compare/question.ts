@@ -33,6 +33,13 @@ export const TREES = {
   products: ['campaign', 'group', 'product'],
   places: ['campaign', 'place'],
   people: ['campaign', 'age', 'sex'],
+  browsers: ['campaign', 'browser'],
+  carriers: ['campaign', 'carrier'],
+  platforms: ['campaign', 'platform'],
+  positions: ['campaign', 'position'],
+  phrases: ['campaign', 'phrase'],
+  surfaces: ['campaign', 'surface'],
+  'hours of week': ['campaign', 'hour of week'],
   ...NAMED,
 } as const;
 export type TreeId = keyof typeof TREES;

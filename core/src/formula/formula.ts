@@ -12,6 +12,9 @@ export type Formula =
 
 export const term = (of: Term): Formula => ({ kind: 'term', term: of });
 export const number = (of: number): Formula => ({ kind: 'number', value: of });
+/** A measure as it is read: an average is the sum of average × weight over that of its weight. */
+export const formulaOf = (of: Term): Formula =>
+  of.kind === 'measure' && of.weight ? operation(term(of), '/', term({ kind: 'measure', measure: of.weight })) : term(of);
 export const operation = (left: Formula, operator: Operator, right: Formula): Formula => ({ kind: 'operation', operator, left, right });
 
 /** The terms a formula reads, in reading order, possibly repeated. */

@@ -40,7 +40,8 @@ export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): 
   const range = sums.buckets[bucket];
   if (!range) return own;
   const always = beside.subarray(range.from - plan.window.from, range.to - plan.window.from + 1).reduce((mask, each) => mask & each, ~0);
-  return { ...own, parts: own.parts.map((part) => ({ ...part, mask: part.mask | always })) };
+  const none = plan.notBought(node.account);
+  return { ...own, parts: own.parts.map((part) => ({ ...part, mask: part.mask | always | none })) };
 }
 
 /** What an account adds to a total by what it does not know: empty parts for the patterns of its days. */
@@ -48,7 +49,8 @@ export function accountContribution(sums: Sums, account: number, bucket: number)
   const range = sums.buckets[bucket];
   const noRate = sums.plan.lacksRate(account);
   const masks = range ? sums.plan.patternsOf(sums.plan.accountMeasured(account), range) : [];
-  return { account, noRate, parts: masks.map((mask) => ({ mask, sums: new Float64Array(sums.terms.length) })) };
+  const none = sums.plan.notBought(account);
+  return { account, noRate, parts: masks.map((mask) => ({ mask: mask | none, sums: new Float64Array(sums.terms.length) })) };
 }
 
 /**

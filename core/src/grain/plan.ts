@@ -93,6 +93,16 @@ export class Plan {
     return measured;
   }
 
+  /** The terms of bought traffic that an account nobody pays for does not deliver, one bit a term: a total of what was bought lacks nothing there. */
+  notBought(account: number): number {
+    if (this.tables.accounts[account]?.isUnpaid !== true) return 0;
+    const delivers = (column: string): boolean => this.tables.feeds.some((feed) => feed.account === account && feed.amounts.has(column));
+    return this.terms.reduce(
+      (mask, term, index) => (term.kind === 'measure' && term.measure.isBought && !delivers(term.measure.id) ? mask | (1 << index) : mask),
+      0,
+    );
+  }
+
   /** The different values that a measure of days takes on some of them, in their order. */
   patternsOf(measured: Int32Array, { from, to }: DayRange): readonly number[] {
     const own = this.patterns.get(measured) ?? new Map<string, readonly number[]>();

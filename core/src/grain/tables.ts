@@ -96,6 +96,8 @@ export interface AccountInfo {
   readonly rates: readonly DatedRate[] | null;
   /** Sales are made in the channel itself, a marketplace: the client's own orders do not know them, which is not 0. */
   readonly sellsItself?: boolean;
+  /** Nobody pays for what comes by it: what it does not deliver of bought traffic it has none of. */
+  readonly isUnpaid?: boolean;
 }
 
 export interface DatedRate {

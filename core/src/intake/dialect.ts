@@ -15,6 +15,7 @@ export function numberSign(cells: readonly Cell[]): NumberSign {
 
 const AMOUNTS = new Set<Role['role']>([
   'measure',
+  'impression share',
   'outcome',
   'order value',
   'order count',

@@ -4,7 +4,7 @@ import { DATE_ORDERS, type DateOrder, parseMoment } from './date';
 import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from './cell';
-import { dimensionWords, outcomeWords, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
+import { dimensionWords, outcomeWords, SHARE_WORDS, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
 import { dialectOf, type NumberSign, numberSign } from './dialect';
 import { type Decimal, isNothing, isShare } from './number';
 import { FILE_RATIOS } from './ratio';
@@ -53,7 +53,7 @@ const DAYS = [
 ];
 
 /** Ratios are never read: they are computed from their parts, so that totals are right. These are not even compared. */
-const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'impression share', 'hold rate']);
+const OTHER_RATIOS = new Set(['roi', 'conversion rate', 'frequency', 'hold rate', 'bounce rate']);
 
 /**
  * Guesses what the columns of a file mean from their headers and from sample rows.
@@ -73,8 +73,9 @@ export function guessMapping(
     taken.add(key);
     return guess;
   });
+  asListing(guesses, headers);
   momentsAsTime(guesses, samples);
-  sharesAside(guesses, samples);
+  sharesAside(guesses, samples, vocabulary);
   const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
   const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
   const own = guesses[daysAt];
@@ -129,10 +130,27 @@ function momentsAsTime(guesses: ColumnGuess[], samples: readonly (readonly Cell[
   });
 }
 
+/** Where a report has calls or ways asked for and no spend, its views are of a listing nobody pays for. */
+function asListing(guesses: ColumnGuess[], headers: readonly string[]): void {
+  const has = (...ids: string[]): boolean =>
+    guesses.some(
+      ({ role }) => (role.role === 'measure' && ids.includes(role.measure)) || (role.role === 'outcome' && ids.includes(role.action)),
+    );
+  if (has('spend', 'clicks') || !has('call', 'directions')) return;
+  guesses.forEach(({ role }, column) => {
+    if (role.role === 'measure' && role.measure === 'impressions' && words(headers[column] ?? '') === 'views')
+      guesses[column] = {
+        role: { role: 'measure', measure: 'listing views' },
+        reason: 'views of the listing: the report has calls or directions and no spend',
+      };
+  });
+}
+
 /** A share cannot be added up, whatever its header says. */
-function sharesAside(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
+function sharesAside(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[], vocabulary: Vocabulary): void {
   guesses.forEach(({ role }, column) => {
     if (!['measure', 'outcome', 'order value', 'order count'].includes(role.role) || !mostly(samples[column] ?? [], isShare)) return;
+    if (role.role === 'measure' && vocabulary.measure(role.measure).unit === 'share') return;
     guesses[column] = { role: { role: 'ignore' }, reason: 'its cells are shares, which cannot be added up' };
   });
 }
@@ -204,6 +222,8 @@ function guessColumn(header: string, { vocabulary, kind, isSaid, main }: ColumnO
       ? { role: known[0], reason: `its header says “${header.trim()}”` }
       : { role: { role: 'ignore' }, reason: NOT_NEEDED[kind] };
   }
+  const share = SHARE_WORDS.find(([, list]) => list.includes(plain));
+  if (share) return { role: share[0], reason: 'a share: kept as the number of impressions there could have been, which adds up' };
   const ratio = FILE_RATIOS.find(({ headers }) => (headers as readonly string[]).includes(plain));
   if (ratio) return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
   if (OTHER_RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };

@@ -102,3 +102,13 @@ export const outcomeWords = ({ outcomes }: Vocabulary): readonly Words[] => [
 
 /** In a log of touches the campaign is a tag. */
 export const TOUCH_WORDS: readonly Words[] = [[{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']]];
+
+/** Shares of the impressions there could have been. */
+export const SHARE_WORDS: readonly Words[] = [
+  [{ role: 'impression share', of: 'won' }, ['impression share', 'impr share', 'share of impressions', 'search impression share']],
+  [
+    { role: 'impression share', of: 'lost to budget' },
+    ['impression share lost to budget', 'lost impression share budget', 'lost is budget'],
+  ],
+  [{ role: 'impression share', of: 'lost to rank' }, ['impression share lost to rank', 'lost impression share rank', 'lost is rank']],
+];

@@ -1,5 +1,4 @@
 import type { Unit } from '../figure/text';
-import type { ClosedTerm } from '../measure/term';
 import { type Cell, cellText } from './cell';
 import { parseDuration } from './duration';
 import { type Limit, parseLimit } from './limit';
@@ -28,13 +27,6 @@ export interface AmountColumn {
   /** Whether a cell may tell limits ("< 10"); of a state it may not. */
   readonly mayBeLimited: boolean;
 }
-
-/** How the column of a term is read. */
-export const columnOf = (term: ClosedTerm, unit: Unit, decimal: Decimal, isState: boolean): AmountColumn => ({
-  unit: term.kind === 'measure' && term.measure.id === 'running' ? 'status' : unit,
-  decimal,
-  mayBeLimited: !isState,
-});
 
 /** Reads the amount of a cell, or says why it is none. */
 export function readAmount(cell: Cell, { unit, decimal, mayBeLimited }: AmountColumn): Amount | AmountProblem {
@@ -66,7 +58,7 @@ function readGrade(text: string, grades: readonly string[]): Amount | AmountProb
 }
 
 /** “12 %” or 0.12; what is more than 1 without a sign could be either, and is asked. */
-export function readShare(cell: Cell, decimal: Decimal): Amount | AmountProblem {
+function readShare(cell: Cell, decimal: Decimal): Amount | AmountProblem {
   const text = cellText(cell);
   const limit = parseLimit(cell, decimal);
   const share = limit ?? parseNumber(cell, decimal);

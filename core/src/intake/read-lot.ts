@@ -2,7 +2,8 @@ import type { Day } from '../time/day';
 import type { Cell } from './cell';
 import { LOT_UNITS, type LotUnit, type Mapping } from './mapping';
 import { cellFinder, moneyOf } from './read-order';
-import { type CellProblem, dayOfCell, notADay } from './read-row';
+import { dayOfCell, notADay } from './read-day';
+import { type CellProblem } from './read-row';
 
 /** Traffic bought at once, as a list of lots states it. */
 export interface LotRow {

@@ -4,7 +4,8 @@ import { parseMoment } from './date';
 import { type Mapping, roleKey } from './mapping';
 import { decimalOf } from './dialect';
 import { isNothing, isShare, parseNumber, provesOther } from './number';
-import { type CellProblem, notADay } from './read-row';
+import { notADay } from './read-day';
+import { type CellProblem } from './read-row';
 
 export interface OrderRow {
   readonly id: string;

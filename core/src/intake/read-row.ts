@@ -1,15 +1,18 @@
-import { type ClosedTerm, isState, termScale, termUnit } from '../measure/term';
+import { type ClosedTerm, isState, termKey, termScale, termUnit } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import { ownText } from '../text/own-text';
-import type { Day, DayRange } from '../time/day';
+import type { Day } from '../time/day';
 import { hourElsewhere } from '../time/zone';
 import { type Cell, cellText } from './cell';
-import { isFarDate, parseDate, parseMoment } from './date';
-import { isNamedSpan, LONGEST, parseSpan } from './span';
-import { LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
+import { parseMoment } from './date';
+import { LONGEST } from './span';
+import { notADay, spanOfCell } from './read-day';
+import { type ImpressionShare, isAmount, LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import type { Limit, Limits } from './limit';
 import { decimalOf } from './dialect';
-import { type Amount, type AmountColumn, columnOf, readAmount } from './read-amount';
+import type { Decimal } from './number';
+import { countedShares } from './impression-share';
+import { type Amount, type AmountColumn, readAmount } from './read-amount';
 import { type FileRatioName, ratioAgrees } from './ratio';
 
 /** A cell that cannot be read, with what to do about it. */
@@ -64,6 +67,8 @@ interface Reading {
   limits: Record<string, Limit>;
   /** Averages by key, until the row has told their weights. */
   readonly averages: Map<string, Amount>;
+  /** Shares of the impressions there could have been, until the row has told its impressions. */
+  readonly shares: Map<ImpressionShare, Amount>;
 }
 
 /** A column that is read, with what is the same for every row of it. */
@@ -106,12 +111,15 @@ interface Prepared {
 }
 
 const ready = new WeakMap<Mapping, Prepared>();
-/** Days of texts met before: a file has few of them, again and again. */
-const daysMet = new WeakMap<Mapping, Map<string, DayRange | undefined>>();
-const MOST_DAYS = 5000;
 const MOST_PLACES = 200_000;
 
 const PLAIN: AmountColumn = { unit: 'number', decimal: '.', mayBeLimited: false };
+
+const columnOf = (role: Role, term: ClosedTerm, decimal: Decimal): AmountColumn => ({
+  unit: role.role === 'impression share' ? 'share' : termKey(term) === 'running' ? 'status' : termUnit(term),
+  decimal,
+  mayBeLimited: !isState(term),
+});
 
 const averageOf = (term: ClosedTerm | undefined, vocabulary: Vocabulary): ReadColumn['average'] =>
   term?.kind === 'measure' && term.weight
@@ -123,13 +131,13 @@ function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
   if (known?.vocabulary === vocabulary) return known;
   const all = mapping.columns.map((role, column): ReadColumn => {
     const key = roleKey(role);
-    const term = role.role === 'measure' || role.role === 'outcome' ? vocabulary.termOfKey(key) : undefined;
+    const term = isAmount(role) ? vocabulary.termOfKey(key) : undefined;
     return {
       column,
       role,
       key,
       scale: term ? termScale(term) : 1,
-      amount: term ? columnOf(term, termUnit(term), decimalOf(mapping, column), isState(term)) : PLAIN,
+      amount: term ? columnOf(role, term, decimalOf(mapping, column)) : PLAIN,
       average: averageOf(term, vocabulary),
     };
   });
@@ -155,7 +163,16 @@ function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): ReportRow | CellProblem {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {}, averages: new Map() };
+  const read: Reading = {
+    when: undefined,
+    last: undefined,
+    place: of.known,
+    splits: {},
+    amounts: {},
+    limits: {},
+    averages: new Map(),
+    shares: new Map(),
+  };
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', of, zones.client);
     if (problem) return { column: each.column, ...problem };
@@ -164,6 +181,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
     const problem = weigh(read, each);
     if (problem) return problem;
   }
+  for (const [key, amount] of countedShares(read.amounts, read.shares)) keep(read, key, amount, 1);
   if (!read.when) return { column: 0, message: 'The row has no day' };
   const { day, hour, isMoved } = read.when;
   const to = read.last ?? read.when.to;
@@ -202,7 +220,16 @@ export interface LinePlace {
 /** The day and the members of a line of a report, each where its cells can be read by themselves. */
 export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): LinePlace {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = { when: undefined, last: undefined, place: of.known, splits: {}, amounts: {}, limits: {}, averages: new Map() };
+  const read: Reading = {
+    when: undefined,
+    last: undefined,
+    place: of.known,
+    splits: {},
+    amounts: {},
+    limits: {},
+    averages: new Map(),
+    shares: new Map(),
+  };
   for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', of, zones.client);
   const members = membersAt(read.place, of);
   return { day: read.when && read.when.day === read.when.to ? read.when.day : null, members: members?.campaign ? members : null };
@@ -252,6 +279,7 @@ function readCell(read: Reading, column: ReadColumn, cell: Cell, of: Prepared, z
       return undefined;
     case 'measure':
     case 'outcome':
+    case 'impression share':
       return take(read, column, cell);
     default:
       return undefined;
@@ -273,48 +301,13 @@ function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapp
   return undefined;
 }
 
-/** Days since 30 December 1899, as spreadsheets number dates. */
-const SPREADSHEET_EPOCH = 25_569;
-
-/** The day a cell says; undefined for what is none, also for a whole week or month. */
-export function dayOfCell(cell: Cell, mapping: Mapping): Day | undefined {
-  const span = spanOfCell(cell, mapping);
-  return span && span.from === span.to ? span.from : undefined;
-}
-
-/** The day or days a cell stands for. */
-function spanOfCell(cell: Cell, mapping: Mapping): DayRange | undefined {
-  if (typeof cell === 'number' && cell > 20_000 && cell < 80_000) {
-    const day = Math.floor(cell) - SPREADSHEET_EPOCH;
-    return { from: day, to: day };
-  }
-  const days = daysMet.get(mapping) ?? new Map<string, DayRange | undefined>();
-  daysMet.set(mapping, days);
-  const text = String(cell);
-  if (days.has(text)) return days.get(text);
-  if (days.size >= MOST_DAYS) days.clear();
-  const span = parseSpan(text, mapping.dateOrder);
-  days.set(ownText(text), span);
-  return span;
-}
-
-/** Why a text is no day, and whether it would be one in another order. */
-export function notADay(text: string, what: string, order: Mapping['dateOrder']): Omit<CellProblem, 'column'> {
-  if (isNamedSpan(text)) return { message: `“${text}” is a whole week, month or quarter, not a ${what}` };
-  if (isFarDate(text, order)) return { message: `“${text}” lies before 1990 or after 2100: see whether its year is right` };
-  const message = `“${text}” is not a ${what} (${order})`;
-  const other = (['year first', 'day first', 'month first'] as const).some((each) => each !== order && parseDate(text, each) !== undefined);
-  return other ? { message, against: 'date order' } : { message };
-}
-
 /** Keeps the amount of a cell in stored units, or says why it cannot. */
-function take(read: Reading, { key, scale, amount, average }: ReadColumn, cell: Cell): Refusal {
+function take(read: Reading, { role, key, scale, amount, average }: ReadColumn, cell: Cell): Refusal {
   const found = readAmount(cell, amount);
   if (found !== null && typeof found === 'object' && 'message' in found) return found;
-  if (average) {
-    read.averages.set(key, found);
-    return undefined;
-  }
+  if (average) read.averages.set(key, found);
+  if (role.role === 'impression share') read.shares.set(role.of, found);
+  if (average || role.role === 'impression share') return undefined;
   return keep(read, key, found, scale) ? undefined : tooLarge(cell);
 }
 

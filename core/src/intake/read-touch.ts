@@ -4,7 +4,8 @@ import { parseMoment } from './date';
 import type { Mapping } from './mapping';
 import { isNothing } from './number';
 import { cellFinder, moneyOf } from './read-order';
-import { type CellProblem, notADay } from './read-row';
+import { notADay } from './read-day';
+import { type CellProblem } from './read-row';
 
 /** One touch of a journey, as a log of touches states it. */
 export interface TouchRow {

@@ -28,6 +28,8 @@ export interface Measure {
   /** Which way is good. */
   readonly better: 'higher' | 'lower' | 'neither';
   readonly definition: string;
+  /** Only of traffic that is paid for. */
+  readonly isBought?: boolean;
   /** Counted by the client's own site, not by a channel: whoever delivers only such is no place where traffic is bought. */
   readonly bySite?: boolean;
   /** Header words that suggest it at intake, lower case. */

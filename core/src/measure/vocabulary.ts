@@ -1,6 +1,6 @@
-import { BUILT_IN_DIMENSIONS } from './built-in-dimensions';
-import { BUILT_IN_MEASURES } from './built-in-measures';
-import { BUILT_IN_OUTCOMES } from './built-in-outcomes';
+import { BUILT_IN_DIMENSIONS } from './built-in/dimensions';
+import { BUILT_IN_MEASURES } from './built-in/measures';
+import { BUILT_IN_OUTCOMES } from './built-in/outcomes';
 import type { Dimension } from './dimension';
 import type { Measure } from './measure';
 import {

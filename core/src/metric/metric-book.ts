@@ -1,7 +1,7 @@
 import type { Outcome } from '../measure/outcome';
 import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
-import { BUILT_IN_METRIC_SETS } from './built-in-metric-sets';
-import { BUILT_IN_METRICS } from './built-in-metrics';
+import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
+import { BUILT_IN_METRICS } from './built-in/metrics';
 import type { Metric, MetricId } from './metric';
 import type { MetricSet, MetricSetId } from './metric-set';
 

@@ -4,13 +4,14 @@ import { PROMISES } from './promises';
 
 /** Reports the demonstration fetches of each channel; the rest can be connected by hand. */
 const REPORTS: Readonly<Record<string, readonly string[]>> = {
-  'harbor-search': ['ads', 'keywords', 'device-hours', 'pages', 'settings'],
+  'harbor-search': ['ads', 'keywords', 'device-hours', 'positions', 'pages', 'settings'],
   'tern-search': ['ads', 'keywords', 'settings'],
-  'wren-social': ['ads', 'age-sex', 'reach', 'settings'],
+  'wren-social': ['ads', 'age-sex', 'platforms', 'films', 'grades', 'reach', 'settings'],
   'cobble-video': ['ads', 'reach', 'settings'],
   'hedgerow-display': ['ads', 'placements', 'settings'],
   stallway: ['products', 'settings'],
-  larkmail: ['sources', 'sub-sources', 'lots', 'settings'],
+  larkmail: ['sources', 'sub-sources', 'browsers', 'carriers', 'lots', 'settings'],
+  doorstep: ['phrases'],
   footpath: ['visits', 'links'],
   till: ['till', 'subscriptions'],
 };
@@ -83,7 +84,11 @@ async function connect(
 }
 
 /** Fields beyond those that are always sent; a report sends the ones it has. */
-const FIELDS = ['Carts', 'Checkouts', 'Purchases', 'Purchase value', 'Bookings', 'Booking value', 'Leads', 'Installs', 'Install value'];
+const FIELDS = [
+  ...['Carts', 'Checkouts', 'Purchases', 'Purchase value', 'Bookings', 'Booking value', 'Leads', 'Installs', 'Install value'],
+  ...['Video starts', 'Watched 25 %', 'Watched 50 %', 'Watched 75 %', 'Watched 100 %', 'Watch time'],
+  ...['Views', 'Clicks to the site', 'Calls', 'Directions'],
+];
 
 async function followed(product: string, client: Named, connection: Connection, say: (line: string) => void): Promise<void> {
   let latest = connection;

@@ -85,6 +85,11 @@ export const DIMENSIONS = {
   },
   carrier: ofPerson('Carrier', 'Whose network the phone was in', ['Skylark', 'Kestrel Mobile', 'Dunlin', 'home or office'], 302),
   platform: ofPerson('Platform', 'Where in the network it was shown', ['phone app', 'phone site', 'computer'], 303),
+  surface: {
+    fields: [['Surface', 'dimension', 'Where the listing was found: maps or search, on which device']],
+    columns: ['campaign', 'group', 'device'],
+    write: (world, touch) => [`${groupOf(world, touch)?.name ?? ''}, ${NAMES.device[touch.device] ?? ''}`],
+  },
   picture: {
     fields: [['Picture', 'text', 'Address of the ad’s picture']],
     columns: ['campaign', 'group', 'ad'],

@@ -70,12 +70,20 @@ export const MEASURES = {
   starts: { name: 'Video starts', kind: 'measure', about: 'Films begun', of: watched(0.62) },
   quarter: { name: 'Watched 25 %', kind: 'measure', about: 'Films watched to a quarter', of: watched(0.31) },
   half: { name: 'Watched 50 %', kind: 'measure', about: 'Films watched to the middle', of: watched(0.19) },
+  threeQuarters: { name: 'Watched 75 %', kind: 'measure', about: 'Films watched to three quarters', of: watched(0.13) },
   whole: { name: 'Watched 100 %', kind: 'measure', about: 'Films watched to the end', of: watched(0.09) },
+  watchTime: {
+    name: 'Watch time',
+    kind: 'measure',
+    about: 'Seconds that films were watched, all together',
+    of: (touch) => Math.floor(touch.impressions * (4 + 3 * draw(touch.person, 301)) + draw(touch.person, 305)),
+  },
   visits: { name: 'Visits', kind: 'measure', about: 'Clicks that arrived on the site', of: flag(DID.visit) },
   newVisitors: { name: 'New visitors', kind: 'measure', about: 'Visits by people not seen before', of: flag(DID.newVisitor) },
   stayed: { name: 'Visits that stayed', kind: 'measure', about: 'Visits longer than ten seconds', of: flag(DID.stayed) },
   views: { name: 'Views', kind: 'measure', about: 'How often the listing was shown', of: (touch) => touch.impressions },
+  siteClicks: { name: 'Clicks to the site', kind: 'measure', about: 'Clicks that arrived on the site', of: flag(DID.visit) },
   calls: { name: 'Calls', kind: 'outcome', about: 'Calls from the listing', of: flag(DID.call) },
-  directions: { name: 'Directions', kind: 'measure', about: 'Ways asked for', of: flag(DID.directions) },
+  directions: { name: 'Directions', kind: 'outcome', about: 'Ways asked for', of: flag(DID.directions) },
 } as const satisfies Record<string, Measure>;
 export type MeasureId = keyof typeof MEASURES;

@@ -35,7 +35,7 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
       id: 'films',
       name: 'Video by day',
       dimensions: ['campaign', 'group', 'ad'],
-      measures: ['impressions', 'starts', 'quarter', 'half', 'whole'],
+      measures: ['impressions', 'starts', 'quarter', 'half', 'threeQuarters', 'whole', 'watchTime'],
     },
   ],
   'cobble-video': [
@@ -43,7 +43,7 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
       id: 'ads',
       name: 'Ad by day',
       dimensions: ['campaign', 'group', 'ad', 'picture'],
-      measures: [...PAID, 'starts', 'quarter', 'half', 'whole', 'claims', 'viewClaims', 'value'],
+      measures: [...PAID, 'starts', 'quarter', 'half', 'threeQuarters', 'whole', 'watchTime', 'claims', 'viewClaims', 'value'],
     },
   ],
   'hedgerow-display': [
@@ -70,8 +70,8 @@ export const OFFERS: Readonly<Record<ChannelId, readonly Offer[]>> = {
     {
       id: 'phrases',
       name: 'Search phrase by day',
-      dimensions: ['campaign', 'group', 'phrase'],
-      measures: ['views', 'calls', 'directions'],
+      dimensions: ['campaign', 'surface', 'phrase'],
+      measures: ['views', 'siteClicks', 'calls', 'directions'],
     },
   ],
   unpaid: [],

@@ -1,6 +1,6 @@
 import type { CheckReport } from '@lens/contract';
 import {
-  addsUp,
+  addingOf,
   bounds,
   compareTotals,
   type DayRange,
@@ -152,7 +152,7 @@ function totalsOf(staging: Db, mapping: Mapping, vocabulary: Vocabulary): CheckR
   return terms.flatMap((key, slot) => {
     const [known, limit] = [sums[slot] ?? null, limits.get(key)];
     const term = vocabulary.termOfKey(key);
-    if ((known === null && !limit) || !addsUp(term)) return [];
+    if ((known === null && !limit) || addingOf(term) !== 'adds') return [];
     const whole = (amount: number): number => ((known ?? 0) + amount) / termScale(term);
     const figure = limit ? bounds(whole(limit.least), limit.most === null ? null : whole(limit.most)) : value(whole(0));
     return [{ term: key, figure, unit: termUnit(term) === 'money' ? ('money' as const) : ('count' as const) }];

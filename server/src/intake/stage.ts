@@ -1,5 +1,6 @@
 import type { CheckReport } from '@lens/contract';
 import {
+  addingOf,
   type Cell,
   type ClosedTerm,
   type CellProblem,
@@ -9,6 +10,7 @@ import {
   type FileLayout,
   type FileRatioName,
   headerNames,
+  isAmount,
   isProblem,
   isPeople,
   isState,
@@ -65,8 +67,7 @@ export interface StageSource {
 }
 
 /** The terms of a mapping's amount columns, in file order: the slots of staged rows. */
-export const termsOfMapping = (mapping: Mapping): string[] =>
-  mapping.columns.filter((role) => role.role === 'measure' || role.role === 'outcome').map(roleKey);
+export const termsOfMapping = (mapping: Mapping): string[] => mapping.columns.filter(isAmount).map(roleKey);
 
 /** Slots that hold settings: the last row of a day counts, they are never added. */
 const settingSlots = (terms: readonly ClosedTerm[]): Set<number> => new Set(terms.flatMap((term, slot) => (isState(term) ? [slot] : [])));
@@ -238,12 +239,12 @@ class Stager {
 
   /** Amounts of a total line; of several rows it is shaped into, their sums. */
   private amountsOf(line: readonly Cell[], shape: Shape): ReadonlyMap<string, number> {
-    const { mapping } = this.source;
+    const { mapping, vocabulary } = this.source;
     const sums = new Map<string, number>();
     for (const cells of shape.apply(line).rows) {
       mapping.columns.forEach((role, column) => {
-        const amount =
-          role.role === 'measure' || role.role === 'outcome' ? parseNumber(cells[column] ?? '', decimalOf(mapping, column)) : null;
+        const isSum = isAmount(role) && role.role !== 'impression share' && addingOf(vocabulary.termOfKey(roleKey(role))) === 'adds';
+        const amount = isSum ? parseNumber(cells[column] ?? '', decimalOf(mapping, column)) : null;
         if (typeof amount === 'number') sums.set(roleKey(role), (sums.get(roleKey(role)) ?? 0) + amount);
       });
     }

@@ -1,5 +1,5 @@
 import type { ImportDetail } from '@lens/contract';
-import { addsUp, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
+import { addingOf, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord } from '../store/feeds';
 import type { ImportRecord } from '../store/imports';
@@ -50,6 +50,6 @@ function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord, vocabulary
   const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
     const of = vocabulary.termOfKey(term);
-    return { term, unit: !addsUp(of) ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
+    return { term, unit: addingOf(of) !== 'adds' ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };
   });
 }

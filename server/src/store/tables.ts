@@ -27,6 +27,9 @@ export interface LoadedClient {
   readonly version: number;
 }
 
+/** Kinds of channels nobody pays for. */
+const UNPAID = new Set<string>(['local listing', 'organic', 'direct']);
+
 /** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
   readonly clients = new Map<string, { state: string; loaded: LoadedClient }>();
@@ -69,6 +72,7 @@ function loadRecord(
     currency: account.currency,
     rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
     sellsItself: account.channelKind === 'marketplace',
+    isUnpaid: UNPAID.has(account.channelKind),
   }));
   const placeOf = (feed: FeedRecord): number => accountIndex.get(feed.account) ?? NONE;
   const lots = lotsOf(db, lotFeeds, cut, placeOf);

@@ -1,4 +1,4 @@
-import { FILE_RATIOS, type FileKind, LEVELS, type Role, roleKey, type Vocabulary } from '@lens/core';
+import { FILE_RATIOS, type FileKind, IMPRESSION_SHARES, LEVELS, type Role, roleKey, type Vocabulary } from '@lens/core';
 
 export interface RoleChoice {
   readonly key: string;
@@ -37,6 +37,10 @@ const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly R
     ],
   },
   { label: 'Measures', choices: measures.map(({ id, label }) => choice(label, { role: 'measure', measure: id })) },
+  {
+    label: 'Shares of the impressions there could have been',
+    choices: IMPRESSION_SHARES.map((of) => choice(`Impression share ${of}`, { role: 'impression share', of })),
+  },
   {
     label: 'Ratios, to compare with ours',
     choices: FILE_RATIOS.map(({ name, label }) => choice(`${label}, compared only`, { role: 'ratio', ratio: name })),

@@ -1,4 +1,4 @@
-import type { Dimension } from './dimension';
+import type { Dimension } from '../dimension';
 
 /** What rows of any client can be broken down by below the campaign, beside the levels. To add one, add a line. */
 export const BUILT_IN_DIMENSIONS: readonly Dimension[] = [
@@ -20,4 +20,22 @@ export const BUILT_IN_DIMENSIONS: readonly Dimension[] = [
   { id: 'source', label: 'Source of a visit', headers: ['source', 'traffic source', 'visit source', 'quelle', 'origen', 'origem'] },
   { id: 'tracked link', label: 'Tracked link', headers: ['tracked link', 'tracking link'] },
   { id: 'position', label: 'Position', headers: ['position', 'ad position'] },
+  {
+    id: 'carrier',
+    label: 'Carrier',
+    headers: ['carrier', 'mobile carrier', 'mobile operator', 'isp', 'netzbetreiber', 'opérateur', 'operador'],
+  },
+  { id: 'platform', label: 'Platform', headers: ['platform', 'where shown', 'plattform', 'plateforme', 'plataforma'] },
+  { id: 'surface', label: 'Surface', headers: ['surface', 'shown on', 'where found'] },
+  { id: 'phrase', label: 'Phrase', headers: ['search phrase', 'phrase', 'query', 'search query phrase'] },
+  { id: 'network', label: 'Network', headers: ['network', 'ad network', 'netzwerk', 'réseau', 'red', 'rede'] },
+  {
+    id: 'campaign kind',
+    label: 'Campaign kind',
+    headers: ['campaign kind', 'campaign type', 'kampagnentyp', 'type de campagne', 'tipo de campaña'],
+  },
+  { id: 'audience', label: 'Audience', headers: ['audience', 'audience segment', 'zielgruppe', 'público'] },
+  { id: 'creative', label: 'Creative', headers: ['creative', 'creative name', 'motiv', 'création', 'creatividad'] },
+  { id: 'asset', label: 'Asset', headers: ['asset', 'asset name', 'element'] },
+  { id: 'hour of week', label: 'Hour of week', headers: ['hour of week', 'weekday and hour'] },
 ];

@@ -1,4 +1,4 @@
-import type { Outcome } from './outcome';
+import type { Outcome } from '../outcome';
 
 /** Counted actions of people that any client may have, in the order of a funnel. To add one, add a line. */
 export const BUILT_IN_OUTCOMES: readonly Outcome[] = [
@@ -25,4 +25,12 @@ export const BUILT_IN_OUTCOMES: readonly Outcome[] = [
     headers: ['sign-ups', 'signups', 'registrations', 'anmeldungen', 'inscriptions', 'registros'],
   },
   { id: 'lead', name: 'lead', label: 'Leads', headers: ['leads', 'form leads', 'enquiries', 'anfragen', 'prospects'] },
+  { id: 'call', name: 'call', label: 'Calls', headers: ['calls', 'phone calls', 'anrufe', 'appels', 'llamadas', 'chamadas'] },
+  { id: 'message', name: 'message', label: 'Messages', headers: ['messages', 'chats', 'nachrichten', 'mensajes', 'mensagens'] },
+  {
+    id: 'directions',
+    name: 'request for directions',
+    label: 'Directions',
+    headers: ['directions', 'ways asked for', 'requests for directions', 'direction requests', 'route requests', 'wegbeschreibungen'],
+  },
 ];

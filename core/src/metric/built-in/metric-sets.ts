@@ -1,5 +1,5 @@
-import type { MetricId } from './metric';
-import type { MetricSet } from './metric-set';
+import type { MetricId } from '../metric';
+import type { MetricSet } from '../metric-set';
 
 /** What comes before any result. */
 const DELIVERY: readonly MetricId[] = ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc'];
@@ -52,5 +52,41 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
       'people-who-clicked',
       'share-who-clicked',
     ],
+  },
+  {
+    id: 'video',
+    label: 'Video',
+    outcome: null,
+    metrics: [
+      ...['spend', 'impressions', 'video-starts', 'start-rate', 'hold-25', 'hold-50', 'hold-75', 'hold-100'],
+      ...['watch-time', 'watched-each', 'cost-per-start', 'cost-per-hold'],
+    ],
+  },
+  {
+    id: 'listing',
+    label: 'Local listing',
+    outcome: null,
+    metrics: ['listing-views', 'calls', 'call-rate', 'directions', 'directions-rate', 'messages', 'site-clicks'],
+  },
+  {
+    id: 'auction',
+    label: 'Auction',
+    outcome: null,
+    metrics: [
+      ...['spend', 'impressions', 'share-won', 'share-lost-to-budget', 'share-lost-to-rank', 'average-position'],
+      ...['bid', 'daily-budget', 'clicks', 'ctr', 'cpc'],
+    ],
+  },
+  {
+    id: 'ads',
+    label: 'Ads and their grades',
+    outcome: null,
+    metrics: ['spend', 'impressions', 'clicks', 'ctr', 'cpc', 'grade', 'engagement-actions', 'people-reached-7', 'people-reached-30'],
+  },
+  {
+    id: 'visits',
+    label: 'Visits',
+    outcome: null,
+    metrics: ['visits', 'new-visitors', 'stay-rate', 'bounce-rate', 'pages-per-visit', 'time-on-site', 'page-deliveries', 'unique-views'],
   },
 ];

@@ -1,0 +1,11 @@
+import { AUCTION } from './auction';
+import { DELIVERY } from './delivery';
+import { LISTING } from './listing';
+import { RESULTS } from './results';
+import { SHOP } from './shop';
+import { SITE } from './site';
+import { VIDEO } from './video';
+import type { Metric } from '../metric';
+
+/** The ordinary metrics of the trade (calculations, chapter 6). */
+export const BUILT_IN_METRICS: readonly Metric[] = [...DELIVERY, ...SHOP, ...RESULTS, ...VIDEO, ...LISTING, ...AUCTION, ...SITE];
