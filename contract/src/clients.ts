@@ -1,6 +1,6 @@
 import { NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
 import { z } from 'zod';
-import { words } from './words';
+import { ownWords } from './words';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
 /** What kind of place an account can be in: one where traffic is bought, the site's own analytics, or a list of orders. */
@@ -64,8 +64,10 @@ export const clientDetail = client.extend({
   data: dayRange.nullable(),
   /** What the names of its members tell. */
   nameParts: z.array(z.enum(NAME_PARTS)),
+  /** What some feed can be broken down by, names included. */
+  dimensions: z.array(z.string()),
   /** Its own words beside the built-in ones. */
-  words,
+  words: ownWords,
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
 

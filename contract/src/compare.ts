@@ -1,4 +1,4 @@
-import { TREES } from '@lens/core';
+import { isBuiltInTree, type TreeId } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
@@ -6,6 +6,12 @@ import { unit } from './words';
 /** Of the client’s book of metrics: which there are depends on its words. */
 export const metricId = z.string().min(1).max(200);
 const metricSetId = metricId;
+
+/** A built-in tree, or “by” and the id of a dimension. */
+const tree = z
+  .string()
+  .max(120)
+  .refine((text): text is TreeId => isBuiltInTree(text) || text.startsWith('by '), 'Use a known tree, or “by” and a dimension');
 
 export const question = z.object({
   client: id,
@@ -16,7 +22,7 @@ export const question = z.object({
   /** The data as it was known at the end of this day; null for as it is known now. */
   knownOn: day.nullable().default(null),
   metricSet: metricSetId,
-  tree: z.enum(Object.keys(TREES) as (keyof typeof TREES)[]),
+  tree,
   filter: z.string().max(200),
   sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(['ascending', 'descending']) }),
 });

@@ -5,8 +5,10 @@ import * as joining from './joining';
 import * as lots from './lots';
 import * as naming from './naming';
 import * as sources from './sources';
+import * as words from './words';
 
 const ofClient = z.object({ client: id });
+const ofWord = z.object({ client: id, word: words.wordId });
 
 /** What a client says about how its data is to be understood, and what that makes of it. */
 export const RULES_ENDPOINTS = {
@@ -86,5 +88,51 @@ export const RULES_ENDPOINTS = {
     params: ofClient,
     body: joining.joiningRequest,
     reply: joining.joiningReply,
+  }),
+  words: endpoint({
+    method: 'GET',
+    path: '/clients/:client/words',
+    summary: 'A client’s own measures, outcomes and dimensions, and which feeds speak of them',
+    params: ofClient,
+    reply: words.wordsReply,
+  }),
+  addWord: endpoint({
+    method: 'POST',
+    path: '/clients/:client/words',
+    summary: 'Add a measure, an outcome or a dimension of the client’s own',
+    params: ofClient,
+    body: words.newWord,
+    reply: z.object({ id: words.wordId, own: words.ownWords }),
+  }),
+  changeWord: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/words/:word',
+    summary: 'Rename or describe a word; what was imported as it keeps its history',
+    params: ofWord,
+    body: words.newWord,
+    reply: words.ownWords,
+  }),
+  removeWord: endpoint({
+    method: 'DELETE',
+    path: '/clients/:client/words/:word',
+    summary: 'Remove a word that nothing uses',
+    params: ofWord,
+    reply: words.ownWords,
+  }),
+  joinWord: endpoint({
+    method: 'POST',
+    path: '/clients/:client/words/:word/join',
+    summary: 'Make a word one with another: what was imported as it is read as the other',
+    params: ofWord,
+    body: z.object({ into: words.wordId }),
+    reply: words.ownWords,
+  }),
+  setMain: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/main-outcomes',
+    summary: 'Say which outcomes count as a result beside the one of the client’s metric set',
+    params: ofClient,
+    body: z.object({ main: z.array(words.wordId).max(100) }),
+    reply: words.ownWords,
   }),
 } as const;

@@ -29,12 +29,29 @@ export const measure = z.object({
   isBought: z.boolean().exactOptional(),
   headers,
 });
-export const outcome = z.object({ id: wordId, name: label, label, headers });
+export const outcome = z.object({ id: wordId, name: label, label, after: wordId.nullable().exactOptional(), headers });
 export const dimension = z.object({ id: wordId, label, headers });
 
-/** A client's own words. */
-export const words = z.object({
+/** A client's own words; see core/measure. */
+export const ownWords = z.object({
   measures: z.array(measure).max(200).readonly(),
   outcomes: z.array(outcome).max(100).readonly(),
   dimensions: z.array(dimension).max(100).readonly(),
+  main: z.array(wordId).max(100).readonly(),
+  joined: z.record(wordId, wordId).readonly(),
+});
+export type OwnWordsReply = z.infer<typeof ownWords>;
+
+/** A word that is new or has changed; its id is given to it. */
+export const newWord = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('measure'), word: measure.omit({ id: true }) }),
+  z.object({ kind: z.literal('outcome'), word: outcome.omit({ id: true }) }),
+  z.object({ kind: z.literal('dimension'), word: dimension.omit({ id: true }) }),
+]);
+export type NewWord = z.infer<typeof newWord>;
+
+export const wordsReply = z.object({
+  own: ownWords,
+  /** Feeds that speak of each own word. */
+  uses: z.array(z.object({ id: wordId, feeds: z.array(z.string()) })),
 });

@@ -62,6 +62,7 @@ export * from './maturity/resample';
 export * from './measure/dimension';
 export * from './measure/measure';
 export * from './measure/outcome';
+export * from './measure/own-words';
 export * from './measure/term';
 export * from './measure/vocabulary';
 export * from './metric/metric';

@@ -17,6 +17,7 @@ import { fileRoutes } from './routes/files';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { rulesRoutes } from './routes/rules';
+import { wordRoutes } from './routes/words';
 import { HttpProblem, problemHandler } from './routes/problem';
 
 /** What fetches from channels, and what keeps their tokens. */
@@ -75,6 +76,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   compareRoutes(router, context);
   auditRoutes(router, context);
   rulesRoutes(router, context);
+  wordRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

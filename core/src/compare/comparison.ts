@@ -13,7 +13,7 @@ import type { Day } from '../time/day';
 import { arrange, type Names, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
 import { type Member, membersOf, type RowHead } from './members';
-import { type Question, TREES } from './question';
+import { levelsOfTree, type Question } from './question';
 
 export interface RowCell {
   readonly now: Figure;
@@ -63,7 +63,7 @@ export function answer(
 ): Answer {
   const { vocabulary } = tables;
   const formulas = metrics.map((metric) => closedFormula(bookOf(vocabulary), metric, question));
-  const ask: Ask = { terms: termsFor(formulas, vocabulary), levels: TREES[question.tree], buckets };
+  const ask: Ask = { terms: termsFor(formulas, vocabulary), levels: levelsOfTree(question.tree, vocabulary) ?? ['campaign'], buckets };
   const sums = accumulate(tables, ask, visit);
   return { sums, measured: new Measured(sums.terms), members: membersOf(sums, names) };
 }

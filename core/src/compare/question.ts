@@ -1,5 +1,6 @@
 import type { Direction } from '../figure/order';
 import type { Counting } from '../measure/term';
+import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
 import type { MetricSetId } from '../metric/metric-set';
 import { type NamePart, partDimension } from '../naming/convention';
@@ -42,7 +43,19 @@ export const TREES = {
   'hours of week': ['campaign', 'hour of week'],
   ...NAMED,
 } as const;
-export type TreeId = keyof typeof TREES;
+type BuiltInTree = keyof typeof TREES;
+/** A built-in tree, or “by” and the id of a dimension. */
+export type TreeId = BuiltInTree | `by ${string}`;
+const BY = /^by (.+)$/;
+
+export const isBuiltInTree = (tree: string): tree is BuiltInTree => Object.hasOwn(TREES, tree);
+
+/** The levels of a tree below the channel, outermost first; undefined for a dimension the client does not have. */
+export function levelsOfTree(tree: TreeId, { has, idOf }: Vocabulary): readonly string[] | undefined {
+  if (isBuiltInTree(tree)) return TREES[tree];
+  const dimension = BY.exec(tree)?.[1];
+  return dimension !== undefined && has.dimension(dimension) ? ['campaign', idOf(dimension)] : undefined;
+}
 
 export interface Sort {
   readonly by: MetricId | 'name';

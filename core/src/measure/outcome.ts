@@ -6,6 +6,8 @@ export interface Outcome {
   readonly name: string;
   /** Many of them, as a column of a table is headed. */
   readonly label: string;
+  /** The outcome it follows in the funnel; absent or null for the beginning, or where it stands apart. */
+  readonly after?: OutcomeId | null;
   /** Header words that suggest it at intake, lower case. */
   readonly headers: readonly string[];
 }

@@ -13,16 +13,8 @@ import {
   type OutcomeId,
   type OutcomePart,
 } from './outcome';
+import { NO_OWN_WORDS, type OwnWords, type Words } from './own-words';
 import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
-
-/** Words for what data can say. */
-export interface Words {
-  readonly measures: readonly Measure[];
-  readonly outcomes: readonly Outcome[];
-  readonly dimensions: readonly Dimension[];
-}
-
-export const NO_OWN_WORDS: Words = { measures: [], outcomes: [], dimensions: [] };
 
 /** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own. */
 export class Vocabulary implements Words {
@@ -33,26 +25,29 @@ export class Vocabulary implements Words {
   private readonly outcomesById: ReadonlyMap<string, Outcome>;
   private readonly dimensionsById: ReadonlyMap<string, Dimension>;
 
-  constructor(readonly own: Words = NO_OWN_WORDS) {
+  constructor(readonly own: OwnWords = NO_OWN_WORDS) {
     this.measures = [...BUILT_IN_MEASURES, ...own.measures];
-    this.outcomes = [...BUILT_IN_OUTCOMES, ...own.outcomes];
+    this.outcomes = inFunnel([...BUILT_IN_OUTCOMES, ...own.outcomes]);
     this.dimensions = [...BUILT_IN_DIMENSIONS, ...own.dimensions];
     this.measuresById = byId(this.measures);
     this.outcomesById = byId(this.outcomes);
     this.dimensionsById = byId(this.dimensions);
   }
 
+  /** The id by which a word is known now: that of another it has become, or its own. */
+  idOf = (id: string): string => this.own.joined[id] ?? id;
+
   /** The measure of an id. Throws a RangeError where there is none. */
-  measure = (id: string): Measure => found(this.measuresById, id, 'measure');
+  measure = (id: string): Measure => found(this.measuresById, this.idOf(id), 'measure');
   /** The outcome of an id. Throws a RangeError where there is none. */
-  outcome = (id: OutcomeId): Outcome => found(this.outcomesById, id, 'outcome');
+  outcome = (id: OutcomeId): Outcome => found(this.outcomesById, this.idOf(id), 'outcome');
   /** The dimension of an id. Throws a RangeError where there is none. */
-  dimension = (id: string): Dimension => found(this.dimensionsById, id, 'dimension');
+  dimension = (id: string): Dimension => found(this.dimensionsById, this.idOf(id), 'dimension');
 
   readonly has = {
-    measure: (id: string): boolean => this.measuresById.has(id),
-    outcome: (id: OutcomeId): boolean => this.outcomesById.has(id),
-    dimension: (id: string): boolean => this.dimensionsById.has(id),
+    measure: (id: string): boolean => this.measuresById.has(this.idOf(id)),
+    outcome: (id: OutcomeId): boolean => this.outcomesById.has(this.idOf(id)),
+    dimension: (id: string): boolean => this.dimensionsById.has(this.idOf(id)),
   };
 
   measureTerm = (id: string): MeasureTerm => {
@@ -74,7 +69,17 @@ export class Vocabulary implements Words {
   };
 
   /** Whether a column holds what only the client's own site counts. */
-  isBySite = (key: string): boolean => this.measuresById.get(key)?.bySite === true;
+  isBySite = (key: string): boolean => this.measuresById.get(this.idOf(key))?.bySite === true;
+}
+
+/** Each outcome behind the one it follows, as far as one is named. */
+function inFunnel(outcomes: readonly Outcome[]): Outcome[] {
+  const ordered: Outcome[] = [];
+  for (const outcome of outcomes) {
+    const before = ordered.findIndex(({ id }) => id === outcome.after);
+    ordered.splice(before < 0 ? ordered.length : before + 1, 0, outcome);
+  }
+  return ordered;
 }
 
 const byId = <Word extends { readonly id: string }>(words: readonly Word[]): ReadonlyMap<string, Word> =>

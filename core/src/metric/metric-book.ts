@@ -1,18 +1,34 @@
+import { termsOf } from '../formula/formula';
 import type { Outcome } from '../measure/outcome';
 import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
 import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
 import { BUILT_IN_METRICS } from './built-in/metrics';
 import type { Metric, MetricId } from './metric';
+import { metricsOfMeasure, metricsOfOutcome, ownSets } from './own-metrics';
 import type { MetricSet, MetricSetId } from './metric-set';
+
+/** Outcomes that built-in metrics are about. */
+const HAS_BUILT_IN_METRICS = new Set(
+  BUILT_IN_METRICS.flatMap(({ formula }) => termsOf(formula)).flatMap((term) => (term.kind === 'outcome' ? [term.outcome.id] : [])),
+);
 
 /** The metrics and metric sets that can be had of a client's words. */
 export class MetricBook {
-  readonly metrics: readonly Metric[] = BUILT_IN_METRICS;
-  readonly sets: readonly MetricSet[] = BUILT_IN_METRIC_SETS;
+  readonly metrics: readonly Metric[];
+  readonly sets: readonly MetricSet[];
   private readonly byId: ReadonlyMap<MetricId, Metric>;
 
   constructor(readonly vocabulary: Vocabulary) {
+    const { own, outcomes } = vocabulary;
+    const newOutcomes = outcomes.filter(({ id }) => !HAS_BUILT_IN_METRICS.has(id));
+    const ofOutcomes = new Map(newOutcomes.map((each) => [each.id, metricsOfOutcome(each, vocabulary)]));
+    this.metrics = [
+      ...BUILT_IN_METRICS,
+      ...own.measures.flatMap((each) => metricsOfMeasure(each, vocabulary)),
+      ...[...ofOutcomes.values()].flat(),
+    ];
     this.byId = new Map(this.metrics.map((metric) => [metric.id, metric]));
+    this.sets = [...BUILT_IN_METRIC_SETS, ...ownSets(vocabulary, this.has, (id) => (ofOutcomes.get(id) ?? []).map((metric) => metric.id))];
   }
 
   has = (id: MetricId): boolean => this.byId.has(id);

@@ -1,5 +1,5 @@
 import type { CheckReport } from '@lens/contract';
-import type { DayRange, FileLayout, Mapping, Words, Zones } from '@lens/core';
+import type { DayRange, FileLayout, Mapping, OwnWords, Zones } from '@lens/core';
 import type { CommitRequest } from '../store/commit';
 import type { FilePreview, KnownFeed, Wanted } from './preview';
 
@@ -23,7 +23,7 @@ export type IntakeTask =
       readonly mapping: Mapping;
       readonly zones: Zones;
       /** The client's own words. */
-      readonly words: Words;
+      readonly words: OwnWords;
       /** The feed to compare with; null for a new one. */
       readonly feed: number | null;
       /** Days the file is said to cover; null for those of its rows. */

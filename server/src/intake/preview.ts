@@ -20,7 +20,7 @@ import {
   type Step,
   type StepEffect,
   Vocabulary,
-  type Words,
+  type OwnWords,
 } from '@lens/core';
 import { type Guessed, guessLayout } from './read/guess-layout';
 import { readTable, type TableLine } from './read/table';
@@ -69,7 +69,7 @@ export interface Wanted {
   /** The client's main outcome, which channels call conversions. */
   readonly main?: OutcomeId | undefined;
   /** Its own words. */
-  readonly words: Words;
+  readonly words: OwnWords;
 }
 
 /** Reads the first rows of a stored file and proposes how it is laid out, shaped, and what its columns mean. */

@@ -31,7 +31,6 @@ import {
   type Shaped,
   shapeOf,
   type StatedTotal,
-  termKey,
   type TouchRow,
   type Vocabulary,
   type Zones,
@@ -124,7 +123,7 @@ class Stager {
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     if (mapping.kind === 'report') {
       const terms = this.terms.map((key) => vocabulary.termOfKey(key));
-      const people = new Set(terms.filter(isPeople).map(termKey));
+      const people = new Set(this.terms.filter((_, slot) => terms[slot] && isPeople(terms[slot])));
       this.lines = new RowStage(staging, { terms: this.terms, settings: settingSlots(terms), parts: makesParts(mapping.steps), people });
     } else {
       const areCounts = mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id');

@@ -16,6 +16,7 @@ import {
   promisesOf,
   replacePromises,
 } from '../store/clients';
+import { dimensionsOf } from '../store/feeds';
 import { rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { HttpProblem, notFound } from './problem';
@@ -50,6 +51,7 @@ export function clientRoutes(router: Router, context: Context): void {
       accounts: accountsOf(db, client.id),
       data: dataRange(db, client.id),
       words: rulesOf(db, client.id, 'words'),
+      dimensions: dimensionsOf(db, client.id),
       nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
     };
   });

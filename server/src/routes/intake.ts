@@ -130,8 +130,10 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
   if ('id' in request.feed && existing?.account !== request.account) throw notFound('feed of this account');
   const headers = await context.intake.headers(path, request.layout);
   const problems = mappingProblems(request.mapping, headers, vocabularyOf(db, client.id));
+  const { idOf } = vocabularyOf(db, client.id);
+  const known = (dimensions: readonly string[]): string => dimensions.map(idOf).sort().join();
   const grain = grainOf(request.mapping);
-  if (existing && (existing.kind !== request.mapping.kind || existing.grain.join() !== grain.join())) {
+  if (existing && (existing.kind !== request.mapping.kind || known(existing.grain) !== known(grain))) {
     problems.push(
       `“${existing.name}” holds ${existing.grain.join(' × ') || existing.kind} rows; this mapping makes ${grain.join(' × ') || request.mapping.kind} rows. Give it a feed of its own.`,
     );

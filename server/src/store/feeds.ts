@@ -114,3 +114,9 @@ export function insertFeed(db: Db, feed: NewFeed): number {
   );
   return db.prepare('SELECT id FROM feed WHERE account_id = ? AND name = ?').pluck().get(feed.account, feed.name) as number;
 }
+
+/** What some feed of a client can be broken down by, as its columns tell. */
+export function dimensionsOf(db: Db, client: string): string[] {
+  const own = feedsOf(db, client).flatMap(({ grain }) => (grain.includes('hour') ? [...grain, 'hour of week'] : grain));
+  return [...new Set(own)];
+}

@@ -87,7 +87,7 @@ export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): Ord
   const { priced, unpriced } = exchanged(storedOutcomes(db, feed.id, loading.cut).flatMap(placer(loading)), loading);
   return {
     feedId: feed.id,
-    action: feed.action,
+    action: loading.vocabulary.outcome(feed.action).id,
     countedBy: feed.mapping.countedBy,
     covers: coversOf(db, feed.id, loading.cut),
     unread: unreadOf(db, feed.id, loading.cut),

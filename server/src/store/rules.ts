@@ -7,7 +7,7 @@ import {
   type SourceRules,
   USUAL_JOININGS,
   Vocabulary,
-  type Words,
+  type OwnWords,
 } from '@lens/core';
 import type { Db } from './database';
 
@@ -16,7 +16,7 @@ export interface Rules {
   readonly naming: Naming;
   readonly sources: SourceRules;
   readonly joins: Joinings;
-  readonly words: Words;
+  readonly words: OwnWords;
 }
 export type RulesKind = keyof Rules;
 const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS, words: NO_OWN_WORDS };
@@ -25,7 +25,7 @@ const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USU
 export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {
   const document = db.prepare('SELECT document FROM client_rules WHERE client_id = ? AND kind = ?').pluck().get(client, kind) as
     string | undefined;
-  return document === undefined ? NOTHING_SAID[kind] : (JSON.parse(document) as Rules[K]);
+  return document === undefined ? NOTHING_SAID[kind] : { ...NOTHING_SAID[kind], ...(JSON.parse(document) as Rules[K]) };
 }
 
 export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: K, document: Rules[K]): void {

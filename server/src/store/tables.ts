@@ -6,7 +6,9 @@ import {
   type Limit,
   type Limits,
   NONE,
+  termKey,
   Vocabulary,
+  weekday,
   withNameParts,
 } from '@lens/core';
 import { type ClientRecord, clientRecord } from './client-record';
@@ -33,7 +35,7 @@ const UNPAID = new Set<string>(['local listing', 'organic', 'direct']);
 /** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
   readonly clients = new Map<string, { state: string; loaded: LoadedClient }>();
-  readonly feeds = new Map<number, { version: number; table: FeedTable }>();
+  readonly feeds = new Map<number, { version: number; joined: string; table: FeedTable }>();
   readonly splits = new SplitDictionary();
 }
 
@@ -62,6 +64,7 @@ function loadRecord(
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words);
+  const joined = JSON.stringify(words.joined);
   const members = membersOf(db, client);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
@@ -79,13 +82,13 @@ function loadRecord(
   const codesOf = lotCodes(lots);
   const reportTables = reports
     .map((feed) => {
-      if (cut !== null) return loadReport(db, feed, { account: placeOf(feed), members, splits: cache.splits, cut });
+      if (cut !== null) return loadReport(db, feed, { vocabulary, account: placeOf(feed), members, splits: cache.splits, cut });
       const known = cache.feeds.get(feed.id);
       // A new account moves the others' places, so a kept table belongs to its place too.
       const account = placeOf(feed);
-      if (known?.version === feed.version && known.table.account === account) return known.table;
-      const table = loadReport(db, feed, { account, members, splits: cache.splits, cut });
-      cache.feeds.set(feed.id, { version: feed.version, table });
+      if (known?.version === feed.version && known.joined === joined && known.table.account === account) return known.table;
+      const table = loadReport(db, feed, { vocabulary, account, members, splits: cache.splits, cut });
+      cache.feeds.set(feed.id, { version: feed.version, joined, table });
       return table;
     })
     .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits));
@@ -123,6 +126,11 @@ function loadRecord(
   return { tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
 }
 
+const HOUR_OF_WEEK = 'hour of week';
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+/** “Mon 08:00”, of the day a row counts on. */
+const hourOfWeek = (day: number, hour: string): string => `${WEEKDAYS[weekday(day)] ?? ''} ${hour}`;
+
 interface RawReportRow extends Record<string, number | string | null> {
   day: number;
   toDay: number | null;
@@ -133,13 +141,14 @@ interface RawReportRow extends Record<string, number | string | null> {
 }
 
 interface ReportLoading {
+  readonly vocabulary: Vocabulary;
   readonly account: number;
   readonly members: Members;
   readonly splits: SplitDictionary;
   readonly cut: Cut;
 }
 
-function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }: ReportLoading): FeedTable {
+function loadReport(db: Db, feed: FeedRecord, { vocabulary, account, members, splits, cut }: ReportLoading): FeedTable {
   const terms = columnsOf(db, feed.id);
   const slots = terms.map((_, slot) => `a${slot}`);
   const length = db
@@ -148,8 +157,12 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     .get({ feed: feed.id }) as number;
   const isBelowGroup = feed.grain.includes('ad') || feed.grain.includes('keyword');
   const grain = isBelowGroup && !feed.grain.includes('group') ? [...feed.grain, 'group'] : feed.grain;
-  const codes = new Map(grain.map((dimension) => [dimension, new Int32Array(length).fill(NONE)]));
-  const amounts = terms.map(() => new Float64Array(length).fill(NaN));
+  const known = grain.includes('hour') ? [...grain, HOUR_OF_WEEK] : grain;
+  const codes = new Map(known.map((dimension) => [vocabulary.idOf(dimension), new Int32Array(length).fill(NONE)]));
+  // Words that have become one share a column: of each row only one of them was told.
+  const keys = terms.map((term) => termKey(vocabulary.termOfKey(term)));
+  const byKey = new Map(keys.map((key) => [key, new Float64Array(length).fill(NaN)]));
+  const amounts = keys.map((key) => byKey.get(key));
   const limits = new Map<string, Map<number, Limit>>();
   const day = new Int32Array(length);
   const to = new Int32Array(length);
@@ -168,19 +181,22 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     isLong ||= row.toDay !== null;
     importId[at] = row.since;
     for (const [level, id] of members.pathOf(row.member)) setCode(codes, level, at, id);
-    for (const [dimension, code] of splits.codesOf(row.dimensions)) setCode(codes, dimension, at, code);
+    for (const [dimension, code] of splits.codesOf(row.dimensions)) {
+      const id = vocabulary.idOf(dimension);
+      setCode(codes, id, at, id === dimension ? code : splits.codeOf(id, splits.nameOf(dimension, code) ?? ''));
+      if (dimension === 'hour')
+        setCode(codes, HOUR_OF_WEEK, at, splits.codeOf(HOUR_OF_WEEK, hourOfWeek(row.day, splits.nameOf('hour', code) ?? '')));
+    }
     slots.forEach((slot, index) => {
       const amount = row[slot];
       const column = amounts[index];
       if (column && typeof amount === 'number') column[at] = amount;
     });
-    if (row.limits !== null) setLimits(limits, at, JSON.parse(row.limits) as Limits);
+    if (row.limits !== null) setLimits(limits, at, JSON.parse(row.limits) as Limits, (term) => termKey(vocabulary.termOfKey(term)));
     at += 1;
   }
   // Of a row put together from parts, a limit of one part holds for the whole.
-  terms.forEach((term, index) => {
-    for (const limited of limits.get(term)?.keys() ?? []) amounts[index]?.fill(NaN, limited, limited + 1);
-  });
+  for (const [key, column] of byKey) for (const limited of limits.get(key)?.keys() ?? []) column.fill(NaN, limited, limited + 1);
   // Groups that only other reports tell are known where they are known of every row.
   if (grain !== feed.grain && (length === 0 || codes.get('group')?.includes(NONE))) codes.delete('group');
   return {
@@ -193,16 +209,16 @@ function loadReport(db: Db, feed: FeedRecord, { account, members, splits, cut }:
     ...(isLong ? { to } : {}),
     importId,
     codes,
-    amounts: new Map(terms.map((term, index) => [term, amounts[index] ?? new Float64Array(length)])),
+    amounts: byKey,
     ...(limits.size > 0 ? { limits } : {}),
     unread: unreadOf(db, feed.id, cut),
   };
 }
 
-function setLimits(limits: Map<string, Map<number, Limit>>, at: number, own: Limits): void {
+function setLimits(limits: Map<string, Map<number, Limit>>, at: number, own: Limits, keyOf: (term: string) => string): void {
   for (const [term, limit] of Object.entries(own)) {
-    const rows = limits.get(term) ?? new Map<number, Limit>();
-    limits.set(term, rows.set(at, limit));
+    const rows = limits.get(keyOf(term)) ?? new Map<number, Limit>();
+    limits.set(keyOf(term), rows.set(at, limit));
   }
 }
 

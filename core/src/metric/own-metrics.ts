@@ -1,0 +1,107 @@
+import { formulaOf, operation, term } from '../formula/formula';
+import type { Measure } from '../measure/measure';
+import type { Outcome, OutcomeId } from '../measure/outcome';
+import type { Vocabulary } from '../measure/vocabulary';
+import { DELIVERY_METRICS } from './built-in/metric-sets';
+import { clicks, spend } from './built-in/words';
+import type { Metric, MetricId } from './metric';
+import type { MetricSet } from './metric-set';
+
+/** What can be read of a measure of the client's own: itself, and what one of it costs where it is counted. */
+export function metricsOfMeasure(measure: Measure, { measureTerm }: Vocabulary): Metric[] {
+  const { id, label, unit, better, adding, definition } = measure;
+  const formula = formulaOf(measureTerm(id));
+  const own: Metric = { id, label, unit, better, formula, definition: definition === '' ? 'A measure of this client’s own.' : definition };
+  if (adding !== 'adds' || unit !== 'count') return [own];
+  const cost: Metric = {
+    id: `${id} cost`,
+    label: `Cost per ${label.toLowerCase()}`,
+    unit: 'money',
+    better: 'lower',
+    formula: operation(spend, '/', formula),
+    definition: `Spend for each of “${label}”.`,
+  };
+  return [own, cost];
+}
+
+/** What can be read of an outcome that no built-in metric is about: how many, what one costs, the steps to it, what they are worth. */
+export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeTerm, outcome: named }: Vocabulary): Metric[] {
+  const part = (of: 'count' | 'people' | 'value') => term(outcomeTerm(of, id, {}));
+  const earlier = after === null || after === undefined ? undefined : named(after);
+  const metrics: Metric[] = [
+    {
+      id,
+      label,
+      unit: 'count',
+      better: 'higher',
+      formula: part('count'),
+      definition: `${label}, as who counts them in the sentence above.`,
+    },
+    {
+      id: `${id} cost`,
+      label: `Cost per ${name}`,
+      unit: 'money',
+      better: 'lower',
+      formula: operation(spend, '/', part('count')),
+      definition: `Spend for each ${name}.`,
+    },
+    {
+      id: `${id} rate`,
+      label: `${label} of clicks`,
+      unit: 'share',
+      better: 'higher',
+      formula: operation(part('count'), '/', clicks),
+      definition: `${label} for each click.`,
+    },
+    {
+      id: `${id} value`,
+      label: `Value of ${label.toLowerCase()}`,
+      unit: 'money',
+      better: 'higher',
+      formula: part('value'),
+      definition: `What ${label.toLowerCase()} are worth.`,
+    },
+    {
+      id: `${id} roas`,
+      label: `ROAS of ${label.toLowerCase()}`,
+      unit: 'ratio',
+      better: 'higher',
+      formula: operation(part('value'), '/', spend),
+      definition: `Value of ${label.toLowerCase()} for each unit of spend.`,
+    },
+    {
+      id: `${id} people`,
+      label: `${label}: people`,
+      unit: 'count',
+      better: 'higher',
+      formula: part('people'),
+      definition: `Different people; never added up.`,
+    },
+  ];
+  if (!earlier) return metrics;
+  const step: Metric = {
+    id: `${id} step`,
+    label: `${label} of ${earlier.label.toLowerCase()}`,
+    unit: 'share',
+    better: 'higher',
+    formula: operation(part('count'), '/', term(outcomeTerm('count', earlier.id, {}))),
+    definition: `${label} for each ${earlier.name} before.`,
+  };
+  return metrics.toSpliced(1, 0, step);
+}
+
+/** A set for each outcome that counts as a result, and one with everything of the client's own. */
+export function ownSets(
+  { own, outcome }: Vocabulary,
+  has: (id: MetricId) => boolean,
+  ofOutcome: (id: OutcomeId) => readonly MetricId[],
+): MetricSet[] {
+  const results = own.main.map((id): MetricSet => {
+    const { label, after } = outcome(id);
+    const before = after !== null && after !== undefined && has(after) ? [after] : [];
+    return { id: `result ${id}`, label: `${label} funnel`, outcome: id, metrics: [...DELIVERY_METRICS, ...before, ...ofOutcome(id)] };
+  });
+  const words = [...own.measures.flatMap(({ id }) => [id, `${id} cost`]), ...own.outcomes.flatMap(({ id }) => ofOutcome(id))].filter(has);
+  if (words.length === 0) return results;
+  return [...results, { id: 'own', label: 'Own words', outcome: null, metrics: ['spend', 'impressions', 'clicks', ...words] }];
+}
