@@ -11,4 +11,5 @@ export * from './joining';
 export * from './lots';
 export * from './naming';
 export * from './sources';
+export * from './words';
 export { openApi } from './open-api';

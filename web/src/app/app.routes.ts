@@ -8,6 +8,7 @@ export const routes: Routes = [
   { path: 'intake/sources', title: 'Sources', loadComponent: () => import('./sources/sources-page').then((file) => file.SourcesPage) },
   { path: 'intake/lots', title: 'Lots', loadComponent: () => import('./lots/lots-page').then((file) => file.LotsPage) },
   { path: 'intake/matching', title: 'Matching', loadComponent: () => import('./matching/matching-page').then((file) => file.MatchingPage) },
+  { path: 'intake/words', title: 'Words', loadComponent: () => import('./words/words-page').then((file) => file.WordsPage) },
   { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
   { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },

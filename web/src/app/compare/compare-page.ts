@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { isPartDimension, type MetricId, partDimension, type Question, type TreeId, TREES } from '@lens/core';
+import { BUILT_IN, type MetricId, type Question } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -19,35 +19,8 @@ import { CompareTable } from './compare-table';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
+import { treeChoices, treeLabel } from './tree-choices';
 import { withoutClickText } from './without-click';
-
-const TREE_LABELS: Record<TreeId, string> = {
-  ads: 'campaigns, ad groups and ads',
-  keywords: 'campaigns, ad groups and keywords',
-  devices: 'campaigns by device',
-  hours: 'campaigns by hour of day',
-  terms: 'campaigns, keywords and search terms',
-  placements: 'campaigns by placement',
-  'sub-sources': 'campaigns, sources and sub-sources',
-  pages: 'campaigns and landing pages',
-  products: 'campaigns by product',
-  places: 'campaigns by place',
-  people: 'campaigns by age and sex',
-  browsers: 'campaigns by browser',
-  carriers: 'campaigns by carrier',
-  platforms: 'campaigns by platform',
-  positions: 'campaigns by position',
-  phrases: 'campaigns by phrase',
-  surfaces: 'campaigns by surface',
-  'hours of week': 'campaigns by hour of the week',
-  stage: 'stages, as names tell them',
-  theme: 'themes, as names tell them',
-  format: 'formats, as names tell them',
-  audience: 'audiences, as names tell them',
-  'named place': 'places, as names tell them',
-  maker: 'makers, as names tell them',
-  'named product': 'products, as names tell them',
-};
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
@@ -109,18 +82,15 @@ export class ComparePage {
       note: metrics.map(this.labelOf).join(' · '),
     })),
   );
-  /** By names only where the client's names tell something. */
   protected readonly treeChoices = computed(() => {
-    const told = new Set(this.client()?.nameParts.map(partDimension));
-    return (Object.keys(TREE_LABELS) as TreeId[])
-      .filter((tree) => !isPartDimension(TREES[tree][0]) || told.has(TREES[tree][0]))
-      .map((value): Choice<TreeId> => ({ value, label: TREE_LABELS[value] }));
+    const client = this.client();
+    return client ? treeChoices(client) : [];
   });
   protected readonly metricChoices = computed(() =>
     (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: this.labelOf(metric) })),
   );
   protected readonly setLabel = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.label ?? '');
-  protected readonly treeLabel = computed(() => TREE_LABELS[this.state().tree]);
+  protected readonly treeLabel = computed(() => treeLabel(this.state().tree, this.resolved()?.book.vocabulary ?? BUILT_IN));
   protected readonly sortLabel = computed(() => {
     const { by, direction } = this.question()?.sort ?? this.state().sort;
     const name = by === 'name' ? 'name' : this.labelOf(by);

@@ -1,5 +1,5 @@
 import type { MetricId, MetricSetId, Question, Sort, TreeId } from '@lens/core';
-import { TREES } from '@lens/core';
+import { isBuiltInTree, levelsOfTree } from '@lens/core';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
 
@@ -22,6 +22,9 @@ const BETWEEN = '~';
 
 const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
 
+const treeOf = (text: string | null): TreeId =>
+  text !== null && (isBuiltInTree(text) || text.startsWith('by ')) ? (text as TreeId) : 'ads';
+
 export function readCompare(get: (key: string) => string | null): CompareState {
   const sort = get('sort') ?? '-spend';
   const by = sort.replace(/^-/, '');
@@ -29,7 +32,7 @@ export function readCompare(get: (key: string) => string | null): CompareState {
   const open = get('open');
   return {
     metricSet: get('set'),
-    tree: (Object.keys(TREES) as TreeId[]).find((tree) => tree === get('tree')) ?? 'ads',
+    tree: treeOf(get('tree')),
     filter: get('q') ?? '',
     sort: { by, direction: sort.startsWith('-') ? 'descending' : 'ascending' },
     open: open === null ? null : new Set(list(open)),
@@ -64,7 +67,7 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     basis: resolved.basis,
     knownOn: resolved.knownOn,
     metricSet: (state.metricSet === null ? undefined : book.set(state.metricSet))?.id ?? client.metricSet,
-    tree: state.tree,
+    tree: levelsOfTree(state.tree, book.vocabulary) ? state.tree : 'ads',
     filter: state.filter,
     sort: { by: by === 'name' || book.has(by) ? by : 'spend', direction },
   };

@@ -17,6 +17,7 @@ const CLIENT: ClientDetail = {
   data: null,
   nameParts: [],
   words: NO_OWN_WORDS,
+  dimensions: [],
 };
 const report = {
   id: 'ads',

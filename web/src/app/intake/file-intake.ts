@@ -1,6 +1,7 @@
-import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type NewCheck, type Preview, type StoredFile } from '@lens/contract';
 import {
   BUILT_IN_BOOK,
@@ -24,17 +25,22 @@ import {
 } from '@lens/core';
 import { catchError, last, map, type Observable, of, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
 import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
 import { DayRangeFields } from '../ui/day-range';
 import { TIME_ZONES } from '../ui/time-zones';
 import { vocabularyOf } from '../data/vocabulary';
+import { askForWord } from '../words/word-dialog';
 import { rolesFor, roleOfKey } from './roles';
 import { ShapeSteps } from './shape/shape-steps';
 import { checkView } from './check-view';
+import { DELIMITER_LABELS, ENCODING_LABELS, nameFromFile } from './file-words';
 import { importedBy, type Imported } from './hidden-import';
 
 const NEW = 'new';
+/** A choice of meaning that no role key is. */
+const NEW_WORD = 'a word of your own';
 
 /** How the file is to be looked at; null is guessed. */
 interface Wanted {
@@ -52,6 +58,8 @@ interface Wanted {
 export class FileIntake {
   private readonly api = inject(Api);
   private readonly jobs = inject(Jobs);
+  private readonly dialogs = inject(MatDialog);
+  private readonly focus = inject(FocusService);
   private readonly leaving = inject(DestroyRef);
   readonly client = input.required<ClientDetail>();
   readonly file = input.required<StoredFile>();
@@ -70,21 +78,25 @@ export class FileIntake {
   });
   protected readonly account = linkedSignal({
     source: this.known,
-    computation: ({ feed }): string => feed?.account ?? (this.client().accounts.length === 0 ? NEW : ''),
+    computation: ({ feed }): string => feed?.account ?? (untracked(this.client).accounts.length === 0 ? NEW : ''),
   });
   protected readonly feedName = linkedSignal({
     source: this.known,
     computation: ({ feed, file }): string => feed?.name ?? nameFromFile(file.name),
   });
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
-  protected readonly newAccount = linkedSignal(() => ({
+  protected readonly newAccount = linkedSignal({
+    source: () => this.client().id,
+    computation: () => untracked(() => this.emptyAccount()),
+  });
+  private readonly emptyAccount = () => ({
     channel: NEW,
     channelName: '',
     kind: 'search' as ChannelKind,
     name: '',
     currency: this.client().currency,
     timeZone: this.client().timeZone,
-  }));
+  });
   private readonly wanted = new Subject<Wanted>();
   protected readonly job = signal<Job | null>(null);
   protected readonly error = signal('');
@@ -104,6 +116,7 @@ export class FileIntake {
   protected readonly encodings = ENCODINGS.map((id) => ({ id, label: ENCODING_LABELS[id] }));
   protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
   protected readonly newMark = NEW;
+  protected readonly newWord = NEW_WORD;
   protected readonly groups = computed(() => rolesFor(this.mapping().kind, this.vocabulary()));
   protected readonly problems = computed(() => [
     ...this.accountProblems(),
@@ -214,9 +227,21 @@ export class FileIntake {
     this.wanted.next(wanted);
   }
 
-  protected setRole(at: number, key: string): void {
+  protected setRole(at: number, select: HTMLSelectElement): void {
+    const { value: key } = select;
+    if (key !== NEW_WORD) return this.putRole(at, roleOfKey(this.groups(), key));
+    const column = this.columns()[at];
+    select.value = column?.key ?? 'ignore';
+    const asked = { client: this.client(), known: null, column: column ?? { header: '', cells: [] } };
+    askForWord(this.dialogs, asked).subscribe((role) => {
+      this.focus.refresh();
+      this.putRole(at, role);
+    });
+  }
+
+  private putRole(at: number, meant: Role): void {
     this.chosen.update((chosen) => new Set([...chosen, this.shown().headers[at] ?? '']));
-    this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? roleOfKey(this.groups(), key) : role)));
+    this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? meant : role)));
   }
 
   protected setDecimal(decimal: Mapping['decimal']): void {
@@ -347,17 +372,3 @@ export class FileIntake {
     return { channel: channel === NEW ? { name: channelName, kind } : channel, name, currency, timeZone };
   }
 }
-
-const nameFromFile = (name: string): string =>
-  name
-    .replace(/\.[^.]+$/, '')
-    .replace(/[_-]+/g, ' ')
-    .trim() || 'New feed';
-
-const ENCODING_LABELS = {
-  'utf-8': 'UTF-8',
-  'utf-16le': 'UTF-16',
-  'utf-16be': 'UTF-16, big end first',
-  'windows-1252': 'Windows-1252 (western)',
-} as const;
-const DELIMITER_LABELS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright strokes' } as const;

@@ -42,6 +42,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 export class IntakeNav {
   protected readonly parts = [
     { path: '/intake', label: 'Data' },
+    { path: '/intake/words', label: 'Words' },
     { path: '/intake/names', label: 'Names' },
     { path: '/intake/matching', label: 'Matching' },
     { path: '/intake/sources', label: 'Sources' },

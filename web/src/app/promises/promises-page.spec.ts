@@ -40,6 +40,7 @@ describe('the targets page', () => {
       data: null,
       nameParts: [],
       words: NO_OWN_WORDS,
+      dimensions: [],
     });
     const call = (name: string, { body }: { body?: Promises }) => {
       if (name === 'clock') return of({ today: day('2026-10-31') });
