@@ -87,15 +87,10 @@ export class FileIntake {
   protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
   protected readonly newAccount = linkedSignal({
     source: () => this.client().id,
-    computation: () => untracked(() => this.emptyAccount()),
-  });
-  private readonly emptyAccount = () => ({
-    channel: NEW,
-    channelName: '',
-    kind: 'search' as ChannelKind,
-    name: '',
-    currency: this.client().currency,
-    timeZone: this.client().timeZone,
+    computation: () => {
+      const { currency, timeZone } = untracked(this.client);
+      return { channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '', currency, timeZone };
+    },
   });
   private readonly wanted = new Subject<Wanted>();
   protected readonly job = signal<Job | null>(null);
