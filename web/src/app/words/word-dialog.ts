@@ -4,7 +4,7 @@ import { FormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import {
   MAT_DIALOG_DATA,
-  MatDialog,
+  type MatDialog,
   MatDialogActions,
   MatDialogClose,
   MatDialogContent,
