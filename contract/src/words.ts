@@ -26,7 +26,7 @@ export const measure = z.object({
   better: z.enum(['higher', 'lower', 'neither']),
   definition: z.string().max(500),
   bySite: z.boolean().exactOptional(),
-  isBought: z.boolean().exactOptional(),
+  traffic: z.enum(['bought', 'unpaid']).exactOptional(),
   headers,
 });
 export const outcome = z.object({ id: wordId, name: label, label, after: wordId.nullable().exactOptional(), headers });

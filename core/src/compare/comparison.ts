@@ -102,7 +102,7 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
   };
   return {
     metrics,
-    rows: arrange(members, question, metrics, cells),
+    rows: arrange(metrics.includes('spend') ? members : members.filter((each) => tellsAnything(each, cells)), question, metrics, cells),
     withoutClickDay: sums.withoutClickDay,
     arrived:
       outcome && question.basis === 'click'
@@ -110,6 +110,13 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
         : null,
   };
 }
+
+/** Where spend is not asked for, members that only cost something have nothing to say. */
+const tellsAnything = (member: Member, cells: (member: Member) => RowCell[]): boolean =>
+  member.kind === 'total' ||
+  cells(member).some(({ now, before }) => [now, before].some((figure) => figure !== null && !isNotMeasured(figure)));
+
+const isNotMeasured = (figure: Figure): boolean => figure.kind === 'gap' && figure.gap === 'not measured';
 
 function cellOf(measured: Measured, formula: Formula, now: Contribution[], before: Contribution[] | null): RowCell {
   const figure = measured.figure(formula, now);

@@ -84,9 +84,11 @@ export function quantity(number: number, one: string, many: string, style: Style
   return `${formatNumber(number, 'count', style)} ${number === 1 ? one : many}`;
 }
 
-/** “8.4 s”, “48 s”, “2:05 min”: minutes and seconds from a minute on. */
+/** “8.4 s”, “48 s”, “2:05 min”, “3.5 h”, “1,682 h”. */
 function duration(seconds: number, style: Style): string {
   if (Math.abs(seconds) < 60) return `${formatNumber(seconds, 'number', style, Math.abs(seconds) < 10 ? 1 : 0)} s`;
+  const hours = seconds / 3600;
+  if (Math.abs(hours) >= 1) return `${formatNumber(hours, 'number', style, Math.abs(hours) < 100 ? 1 : 0)} h`;
   const whole = Math.round(Math.abs(seconds));
   const sign = seconds < 0 ? '−' : '';
   return `${sign}${formatNumber(Math.floor(whole / 60), 'count', style)}:${String(whole % 60).padStart(2, '0')} min`;
@@ -95,7 +97,8 @@ function duration(seconds: number, style: Style): string {
 function decimalsFor(number: number, unit: (typeof UNITS)[number]): number {
   switch (unit) {
     case 'money':
-      return Math.abs(number) >= 1000 ? 0 : 2;
+      // Of a few cents the third digit tells one from another.
+      return Math.abs(number) >= 1000 ? 0 : Math.abs(number) < 0.1 && number !== 0 ? 3 : 2;
     case 'count':
       return Number.isInteger(number) ? 0 : 1;
     case 'share':

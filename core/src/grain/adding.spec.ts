@@ -6,7 +6,7 @@ import type { FeedTable } from '../index';
 
 const own = (id: string, adding: Adding, part: Partial<Measure> = {}): Measure => ({
   ...BUILT_IN.measure('impressions'),
-  ...{ id, name: id, label: id, adding, isBought: false },
+  ...{ id, name: id, label: id, adding },
   ...part,
 });
 const vocabulary = new Vocabulary({

@@ -40,7 +40,7 @@ export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): 
   const range = sums.buckets[bucket];
   if (!range) return own;
   const always = beside.subarray(range.from - plan.window.from, range.to - plan.window.from + 1).reduce((mask, each) => mask & each, ~0);
-  const none = plan.notBought(node.account);
+  const none = plan.absent(node.account);
   return { ...own, parts: own.parts.map((part) => ({ ...part, mask: part.mask | always | none })) };
 }
 
@@ -49,7 +49,7 @@ export function accountContribution(sums: Sums, account: number, bucket: number)
   const range = sums.buckets[bucket];
   const noRate = sums.plan.lacksRate(account);
   const masks = range ? sums.plan.patternsOf(sums.plan.accountMeasured(account), range) : [];
-  const none = sums.plan.notBought(account);
+  const none = sums.plan.absent(account);
   return { account, noRate, parts: masks.map((mask) => ({ mask: mask | none, sums: new Float64Array(sums.terms.length) })) };
 }
 
@@ -130,7 +130,7 @@ export class Measured {
     if (kept.every(({ parts }) => parts.length === 0) || (isEmpty(kept) && !isEmpty(contributions)))
       return gap(this.reason(formula, contributions));
     const figure = evaluate(formula, (term) => this.sum(term, kept));
-    return withCoverage(figure, this.shareOfSpend(kept, contributions));
+    return withCoverage(isPartOfChances(formula) ? atMostAll(figure) : figure, this.shareOfSpend(kept, contributions));
   }
 
   /** The sum of one term in whole units. */
@@ -207,3 +207,10 @@ export class Measured {
     return at;
   }
 }
+
+/** What was won or lost of chances that may be the same: at most all of them. */
+const isPartOfChances = (formula: Formula): boolean =>
+  formula.kind === 'operation' && formula.operator === '/' && formula.right.kind === 'term' && addingOf(formula.right.term) === 'competing';
+
+const atMostAll = (figure: Figure): Figure =>
+  figure.kind === 'bounds' ? between(Math.min(1, figure.low ?? -Infinity), Math.min(1, figure.high ?? Infinity)) : figure;

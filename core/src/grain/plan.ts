@@ -93,14 +93,17 @@ export class Plan {
     return measured;
   }
 
-  /** The terms of bought traffic that an account nobody pays for does not deliver, one bit a term: a total of what was bought lacks nothing there. */
-  notBought(account: number): number {
-    if (this.tables.accounts[account]?.isUnpaid !== true) return 0;
+  /**
+   * The terms an account has none of, one bit a term: those of bought traffic where nobody pays for what it brings, and
+   * the other way round, unless it delivers them. A total lacks nothing there.
+   */
+  absent(account: number): number {
+    const own = this.tables.accounts[account]?.isUnpaid === true ? 'unpaid' : 'bought';
     const delivers = (column: string): boolean => this.tables.feeds.some((feed) => feed.account === account && feed.amounts.has(column));
-    return this.terms.reduce(
-      (mask, term, index) => (term.kind === 'measure' && term.measure.isBought && !delivers(term.measure.id) ? mask | (1 << index) : mask),
-      0,
-    );
+    return this.terms.reduce((mask, term, index) => {
+      const traffic = term.kind === 'measure' ? (term.measure.traffic ?? own) : own;
+      return traffic !== own && !delivers(termKey(term)) ? mask | (1 << index) : mask;
+    }, 0);
   }
 
   /** The different values that a measure of days takes on some of them, in their order. */

@@ -28,8 +28,8 @@ export interface Measure {
   /** Which way is good. */
   readonly better: 'higher' | 'lower' | 'neither';
   readonly definition: string;
-  /** Only of traffic that is paid for. */
-  readonly isBought?: boolean;
+  /** The only traffic it is told of: that which is paid for, or that which nobody pays for. */
+  readonly traffic?: 'bought' | 'unpaid';
   /** Counted by the client's own site, not by a channel: whoever delivers only such is no place where traffic is bought. */
   readonly bySite?: boolean;
   /** Header words that suggest it at intake, lower case. */

@@ -1,4 +1,3 @@
-import { termsOf } from '../formula/formula';
 import type { Outcome } from '../measure/outcome';
 import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
 import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
@@ -7,10 +6,8 @@ import type { Metric, MetricId } from './metric';
 import { metricsOfMeasure, metricsOfOutcome, ownSets } from './own-metrics';
 import type { MetricSet, MetricSetId } from './metric-set';
 
-/** Outcomes that built-in metrics are about. */
-const HAS_BUILT_IN_METRICS = new Set(
-  BUILT_IN_METRICS.flatMap(({ formula }) => termsOf(formula)).flatMap((term) => (term.kind === 'outcome' ? [term.outcome.id] : [])),
-);
+/** Outcomes that have a built-in set with their metrics. */
+const HAVE_SETS = new Set(BUILT_IN_METRIC_SETS.map(({ outcome }) => outcome));
 
 /** The metrics and metric sets that can be had of a client's words. */
 export class MetricBook {
@@ -20,7 +17,7 @@ export class MetricBook {
 
   constructor(readonly vocabulary: Vocabulary) {
     const { own, outcomes } = vocabulary;
-    const newOutcomes = outcomes.filter(({ id }) => !HAS_BUILT_IN_METRICS.has(id));
+    const newOutcomes = outcomes.filter(({ id }) => !HAVE_SETS.has(id));
     const ofOutcomes = new Map(newOutcomes.map((each) => [each.id, metricsOfOutcome(each, vocabulary)]));
     this.metrics = [
       ...BUILT_IN_METRICS,

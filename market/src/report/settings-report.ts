@@ -7,6 +7,9 @@ import { People } from '../people/person';
 import { campaignName } from './dimensions';
 import { always, type Cell, type Days, type Report } from './report';
 
+/** Impressions lost to better places of others, for each that was shown or lost to the budget. */
+const OUTRANKED = 0.18;
+
 /** What each campaign was set to on each day, and what its budget cost it in impressions. */
 export function settingsReport(world: ClientWorld, settings: Settings, touches: Touches, campaigns: readonly number[]): Report {
   const people = new People(world, settings);
@@ -23,6 +26,7 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
       always('Bid', 'setting', 'What a first click may cost'),
       always('Impressions', 'measure', 'How often its ads were shown'),
       always('Impressions lost to budget', 'measure', 'How often more they could have been shown'),
+      always('Impressions lost to rank', 'measure', 'How often more but for better places of others'),
       always('Impression share', 'text', 'Shown of what could have been; small shares only as “below 10 %”'),
     ],
     rows: (days) => {
@@ -36,7 +40,8 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
           const { lostToBudget } = people.dayOf(at, day);
           const impressions = shown.get(at * 100_000 + day) ?? 0;
           const lost = set.running ? Math.round((impressions * lostToBudget) / Math.max(0.05, 1 - lostToBudget)) : 0;
-          const share = impressions / Math.max(1, (impressions + lost) * 1.18);
+          const outranked = Math.round((impressions + lost) * OUTRANKED);
+          const share = impressions / Math.max(1, impressions + lost + outranked);
           const text = share < 0.1 ? '< 10 %' : `${(share * 100).toFixed(1)} %`;
           rows.push([
             isoDay(day),
@@ -47,6 +52,7 @@ export function settingsReport(world: ClientWorld, settings: Settings, touches: 
             set.bid,
             impressions,
             lost,
+            outranked,
             text,
           ]);
         }

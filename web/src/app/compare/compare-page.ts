@@ -14,7 +14,7 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
-import { type CompareState, questionOf, readCompare, writeCompare } from './compare-state';
+import { type CompareState, firstOf, questionOf, readCompare, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
@@ -66,6 +66,9 @@ export class ComparePage {
     return table && resolved ? tableView(table, resolved.style, resolved.book) : null;
   });
 
+  /** Metrics of the set that no report delivers. */
+  protected readonly undelivered = computed(() => (this.view()?.undelivered ?? []).join(', '));
+
   protected readonly withoutClick = computed(() => {
     const resolved = this.resolved();
     return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style, resolved.book.vocabulary) : '';
@@ -100,7 +103,7 @@ export class ComparePage {
   protected readonly chartMetric = computed((): MetricId => {
     const metrics = this.table()?.metrics ?? [];
     const { chartMetric } = this.state();
-    return chartMetric && metrics.includes(chartMetric) ? chartMetric : 'spend';
+    return chartMetric && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
   });
   protected readonly chartLabel = computed(() => this.labelOf(this.chartMetric()));
   /** Without a choice the chart draws the channels. */
@@ -130,7 +133,12 @@ export class ComparePage {
   }
 
   protected pickSet(set: string): void {
-    this.change({ metricSet: set, sort: { by: 'spend', direction: 'descending' }, chartMetric: null, traced: null });
+    this.change({
+      metricSet: set,
+      sort: { by: firstOf(this.resolved()?.book.set(set)), direction: 'descending' },
+      chartMetric: null,
+      traced: null,
+    });
   }
 
   /** A new column sorts the way that puts what matters first; the same one turns round. */

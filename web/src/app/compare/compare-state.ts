@@ -1,4 +1,4 @@
-import type { MetricId, MetricSetId, Question, Sort, TreeId } from '@lens/core';
+import type { MetricId, MetricSet, MetricSetId, Question, Sort, TreeId } from '@lens/core';
 import { isBuiltInTree, levelsOfTree } from '@lens/core';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
@@ -55,10 +55,14 @@ export function writeCompare(state: CompareState): QueryValues {
   };
 }
 
+/** What a set is sorted and drawn by where nothing is chosen. */
+export const firstOf = (set: Pick<MetricSet, 'metrics'> | undefined): MetricId => set?.metrics[0] ?? 'spend';
+
 /** The question a comparison asks; an address may name sets and metrics that the client's book does not have (any more). */
 export function questionOf(resolved: Resolved, state: CompareState): Question {
   const { book, client } = resolved;
   const { by, direction } = state.sort;
+  const set = book.set(state.metricSet ?? '') ?? book.set(client.metricSet);
   return {
     client: resolved.client.id,
     period: { from: resolved.period.from, to: resolved.period.to },
@@ -66,9 +70,9 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     countedBy: resolved.countedBy,
     basis: resolved.basis,
     knownOn: resolved.knownOn,
-    metricSet: (state.metricSet === null ? undefined : book.set(state.metricSet))?.id ?? client.metricSet,
+    metricSet: set?.id ?? client.metricSet,
     tree: levelsOfTree(state.tree, book.vocabulary) ? state.tree : 'ads',
     filter: state.filter,
-    sort: { by: by === 'name' || book.has(by) ? by : 'spend', direction },
+    sort: { by: by === 'name' || set?.metrics.includes(by) ? by : firstOf(set), direction },
   };
 }

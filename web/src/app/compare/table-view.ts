@@ -27,6 +27,8 @@ export type RowView = WireTable['rows'][number] & { readonly cells: readonly Cel
 
 export interface TableView {
   readonly columns: readonly { readonly metric: MetricId; readonly label: string; readonly definition: string; readonly note: string }[];
+  /** Metrics of which nothing is measured anywhere: they have no column. */
+  readonly undelivered: readonly string[];
   readonly rows: readonly RowView[];
   readonly compared: boolean;
   readonly money: (amount: number) => string;
@@ -37,16 +39,21 @@ const LEAST_CHANGE = 0.03;
 
 /** Turns a table from the wire into texts, once, so that the template only places them. */
 export function tableView(table: WireTable, style: Style, book: MetricBook): TableView {
-  const columns = table.metrics.map((metric, at) => {
+  const all = table.metrics.map((metric, at) => {
     const column = table.columns[at];
     return {
       metric: book.named(metric),
       now: column ? unpackFigures(column.now) : [],
+      before: column?.before ? unpackFigures(column.before) : [],
       change: column?.change ? unpackFigures(column.change) : [],
       beyondChance: new Set(column?.beyondChance),
     };
   });
+  const isDelivered = ({ now, before }: (typeof all)[number]): boolean =>
+    [...now, ...before].some(({ kind, ...rest }) => kind !== 'gap' || ('gap' in rest && rest.gap !== 'not measured'));
+  const columns = all.some(isDelivered) ? all.filter(isDelivered) : all;
   return {
+    undelivered: all.filter((column) => !columns.includes(column)).map(({ metric }) => metric.label),
     columns: columns.map(({ metric }) => ({
       metric: metric.id,
       label: metric.label,
