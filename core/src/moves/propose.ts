@@ -28,6 +28,7 @@ const STEP_LIMIT = 0.2;
 const LEAST_STEP = 0.05;
 /** Losing less than this to the budget is not worth a raise. */
 const LEAST_LOST = 0.05;
+const KEPT = 'It is the best, or the only one, of the ads that still run in its group: without it the group would show nothing.';
 /** An ad that has not been seen for longer is taken to run no more: a paused ad sends no rows. */
 const SEEN_WITHIN = 3;
 
@@ -91,10 +92,8 @@ function keptAds(groups: readonly (readonly Judged[])[], situation: Situation): 
 
 function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Finding>, situation: Situation): Answer {
   if (!isRunning(judged, situation)) return because('It does not run any more.');
-  if (kept.has(judged.finding))
-    return because('It is the best of the ads that still run in its group: without it the group would show nothing.');
+  if (kept.has(judged.finding)) return because(KEPT);
   const siblings = group.filter((each) => each !== judged && isRunning(each, situation));
-  if (siblings.length === 0) return because('It is the only ad of its group that surely runs: without it the group would show nothing.');
   const effect = pauseEffect(
     judged.observed,
     siblings.map(({ observed }) => observed),
