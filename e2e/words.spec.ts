@@ -78,7 +78,7 @@ test('what channels deliver beside spend can be compared: films, auctions, a lis
   await lens.open(`/compare?${kelpie}&set=video`);
   const film = page.getByRole('row', { name: /Cobble Video/ });
   await expect(film).toContainText('%');
-  await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces`);
+  await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=maps`);
   await expect(page.getByRole('row', { name: /maps, phone/ }).first()).toBeVisible();
   await lens.open(`/compare?${JUNIPER}&set=auction`);
   await expect(page.getByRole('row', { name: /Harbor Search/ }).first()).toContainText('%');

@@ -73,7 +73,7 @@ describe('words of a client’s own', () => {
     const asked = { metricSet: `result ${bonus}`, countedBy: 'claims', basis: 'click', period: DAY };
     const { body } = await compare(server.address, setting.client, asked);
     const of = (metric: string) => body.columns[body.metrics.indexOf(metric)].now.values[0];
-    expect([bonus, `${bonus} cost`, `${bonus} step`, `${bonus} roas`].map(of)).toEqual([2, 5, 2 / 8, 3]);
+    expect(['', ' cost', ' step', ' roas'].map((part) => of(`outcome ${bonus}${part}`))).toEqual([2, 5, 2 / 8, 3]);
     expect((await send(server.address, 'PUT', `/clients/${setting.client}/main-outcomes`, { main: ['nothing'] })).status).toBe(404);
   });
 

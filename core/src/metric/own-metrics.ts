@@ -24,13 +24,17 @@ export function metricsOfMeasure(measure: Measure, { measureTerm }: Vocabulary):
   return [own, cost];
 }
 
+/** The metric that counts an outcome no built-in one does. */
+export const outcomeMetric = (id: OutcomeId): MetricId => `outcome ${id}`;
+
 /** What can be read of an outcome that no built-in metric is about: how many, what one costs, the steps to it, what they are worth. */
 export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeTerm, outcome: named }: Vocabulary): Metric[] {
+  const own = outcomeMetric(id);
   const part = (of: 'count' | 'people' | 'value') => term(outcomeTerm(of, id, {}));
   const earlier = after === null || after === undefined ? undefined : named(after);
   const metrics: Metric[] = [
     {
-      id,
+      id: own,
       label,
       unit: 'count',
       better: 'higher',
@@ -38,7 +42,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
       definition: `${label}, as who counts them in the sentence above.`,
     },
     {
-      id: `${id} cost`,
+      id: `${own} cost`,
       label: `Cost per ${name}`,
       unit: 'money',
       better: 'lower',
@@ -46,7 +50,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
       definition: `Spend for each ${name}.`,
     },
     {
-      id: `${id} rate`,
+      id: `${own} rate`,
       label: `${label} of clicks`,
       unit: 'share',
       better: 'higher',
@@ -54,7 +58,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
       definition: `${label} for each click.`,
     },
     {
-      id: `${id} value`,
+      id: `${own} value`,
       label: `Value of ${label.toLowerCase()}`,
       unit: 'money',
       better: 'higher',
@@ -62,7 +66,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
       definition: `What ${label.toLowerCase()} are worth.`,
     },
     {
-      id: `${id} roas`,
+      id: `${own} roas`,
       label: `ROAS of ${label.toLowerCase()}`,
       unit: 'ratio',
       better: 'higher',
@@ -70,7 +74,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
       definition: `Value of ${label.toLowerCase()} for each unit of spend.`,
     },
     {
-      id: `${id} people`,
+      id: `${own} people`,
       label: `${label}: people`,
       unit: 'count',
       better: 'higher',
@@ -80,7 +84,7 @@ export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeT
   ];
   if (!earlier) return metrics;
   const step: Metric = {
-    id: `${id} step`,
+    id: `${own} step`,
     label: `${label} of ${earlier.label.toLowerCase()}`,
     unit: 'share',
     better: 'higher',
@@ -98,7 +102,7 @@ export function ownSets(
 ): MetricSet[] {
   const results = own.main.map((id): MetricSet => {
     const { label, after } = outcome(id);
-    const before = after !== null && after !== undefined && has(after) ? [after] : [];
+    const before = after !== null && after !== undefined && has(outcomeMetric(after)) ? [outcomeMetric(after)] : [];
     return { id: `result ${id}`, label: `${label} funnel`, outcome: id, metrics: [...DELIVERY_METRICS, ...before, ...ofOutcome(id)] };
   });
   const words = [...own.measures.flatMap(({ id }) => [id, `${id} cost`]), ...own.outcomes.flatMap(({ id }) => ofOutcome(id))].filter(has);
