@@ -52,6 +52,15 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.keyboard.press('Tab');
   await page.getByRole('rowheader', { name: 'Landing page' }).waitFor();
   await shot('intake-shape');
+  await lens.open(`/intake/words?${JUNIPER}`);
+  await page.getByRole('button', { name: 'Add a word' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'It is called' }).fill('Shelf looks');
+  await dialog.getByRole('button', { name: 'Add the word' }).click();
+  await dialog.waitFor({ state: 'hidden' });
+  await page.getByRole('button', { name: 'Change Shelf looks' }).click();
+  await shot('words');
+  await page.keyboard.press('Escape');
   await lens.open(`/intake/names?${JUNIPER}`);
   await page.getByRole('button', { name: /^Campaign names/ }).click();
   await page.getByLabel('What part 4 tells').selectOption('theme');
@@ -80,6 +89,12 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('compare');
   await lens.open(`/compare?${JUNIPER}&set=reach`);
   await shot('reach');
+  await lens.open('/compare?client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale&set=video');
+  await page.getByRole('row', { name: /Cobble Video/ }).waitFor();
+  await shot('films');
+  await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=local`);
+  await page.getByRole('row', { name: /maps, phone/ }).waitFor();
+  await shot('listing');
   await lens.open(`/compare?${JUNIPER}&trace=total~roas`);
   await shot('trace');
   await lens.open(`/audit?${NORTHWALL}`);
