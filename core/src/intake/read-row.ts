@@ -66,9 +66,9 @@ interface Reading {
   readonly amounts: Record<string, number | null>;
   limits: Record<string, Limit>;
   /** Averages by key, until the row has told their weights. */
-  readonly averages: Map<string, Amount>;
+  averages: Map<string, Amount> | undefined;
   /** Shares of the impressions there could have been, until the row has told its impressions. */
-  readonly shares: Map<ImpressionShare, Amount>;
+  shares: Map<ImpressionShare, Amount> | undefined;
 }
 
 /** A column that is read, with what is the same for every row of it. */
@@ -160,19 +160,21 @@ function prepared(mapping: Mapping, vocabulary: Vocabulary): Prepared {
   return made;
 }
 
+const begin = (of: Prepared): Reading => ({
+  when: undefined,
+  last: undefined,
+  averages: undefined,
+  shares: undefined,
+  place: of.known,
+  splits: {},
+  amounts: {},
+  limits: {},
+});
+
 /** Reads one line of a report. Returns the row, or what is wrong with it. */
 export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): ReportRow | CellProblem {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = {
-    when: undefined,
-    last: undefined,
-    place: of.known,
-    splits: {},
-    amounts: {},
-    limits: {},
-    averages: new Map(),
-    shares: new Map(),
-  };
+  const read = begin(of);
   for (const each of of.columns) {
     const problem = readCell(read, each, cells[each.column] ?? '', of, zones.client);
     if (problem) return { column: each.column, ...problem };
@@ -181,7 +183,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
     const problem = weigh(read, each);
     if (problem) return problem;
   }
-  for (const [key, amount] of countedShares(read.amounts, read.shares)) keep(read, key, amount, 1);
+  if (read.shares) for (const [key, amount] of countedShares(read.amounts, read.shares)) keep(read, key, amount, 1);
   if (!read.when) return { column: 0, message: 'The row has no day' };
   const { day, hour, isMoved } = read.when;
   const to = read.last ?? read.when.to;
@@ -220,16 +222,7 @@ export interface LinePlace {
 /** The day and the members of a line of a report, each where its cells can be read by themselves. */
 export function placeOfLine(cells: readonly Cell[], mapping: Mapping, zones: Zones, vocabulary: Vocabulary): LinePlace {
   const of = prepared(mapping, vocabulary);
-  const read: Reading = {
-    when: undefined,
-    last: undefined,
-    place: of.known,
-    splits: {},
-    amounts: {},
-    limits: {},
-    averages: new Map(),
-    shares: new Map(),
-  };
+  const read = begin(of);
   for (const each of of.columns) if (PLACING.has(each.role.role)) readCell(read, each, cells[each.column] ?? '', of, zones.client);
   const members = membersAt(read.place, of);
   return { day: read.when && read.when.day === read.when.to ? read.when.day : null, members: members?.campaign ? members : null };
@@ -305,8 +298,8 @@ function readWhen(read: Reading, kind: 'day' | 'time', cell: Cell, mapping: Mapp
 function take(read: Reading, { role, key, scale, amount, average }: ReadColumn, cell: Cell): Refusal {
   const found = readAmount(cell, amount);
   if (found !== null && typeof found === 'object' && 'message' in found) return found;
-  if (average) read.averages.set(key, found);
-  if (role.role === 'impression share') read.shares.set(role.of, found);
+  if (average) (read.averages ??= new Map()).set(key, found);
+  if (role.role === 'impression share') (read.shares ??= new Map()).set(role.of, found);
   if (average || role.role === 'impression share') return undefined;
   return keep(read, key, found, scale) ? undefined : tooLarge(cell);
 }
@@ -328,7 +321,7 @@ const tooLarge = (cell: Cell): Refusal => ({ message: `“${cellText(cell)}” i
 
 /** An average is kept as average × weight, which adds; without a weight in its row it is not measured. */
 function weigh(read: Reading, { column, key, scale, average }: ReadColumn): CellProblem | undefined {
-  const found = read.averages.get(key);
+  const found = read.averages?.get(key);
   if (!average || found === undefined) return undefined;
   const weight = read.amounts[average.weight];
   const times = (amount: number): number => (amount * (weight ?? 0)) / average.scale;

@@ -53,14 +53,6 @@ export const VIDEO: readonly Metric[] = [
     definition: 'Films watched to 100 % for each one begun.',
   },
   {
-    id: 'watch-time',
-    label: 'Watch time',
-    unit: 'seconds',
-    better: 'neither',
-    formula: measure('watch time'),
-    definition: 'How long films were watched, all together.',
-  },
-  {
     id: 'watched-each',
     label: 'Watched each',
     unit: 'seconds',
