@@ -1,4 +1,4 @@
-import { clientForEach, compare, importAs, importFile, send, suiteServer, totalCell } from './harness';
+import { clientForEach, compare, importAs, importFile, questionFor, send, suiteServer, totalCell } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -44,6 +44,9 @@ describe('words of a client’s own', () => {
     expect(await cell(dwell)).toMatchObject({ value: (100 * 20 + 300 * 40) / 400 });
     expect(await cell(mood)).toMatchObject({ low: 1, high: 2 });
     expect(await cell(mood, 'own', DAY)).toMatchObject({ value: 2 });
+    const asked = JSON.stringify(questionFor(setting.client, { metricSet: 'own', period: DAYS }));
+    const csv = await send(server.address, 'GET', `/compare/export.csv?question=${encodeURIComponent(asked)}`);
+    expect(csv.body).toContain('between bright and plain');
     expect(await cell(guests)).toMatchObject({ low: 9, high: 14 });
   });
 

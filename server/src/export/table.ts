@@ -1,5 +1,5 @@
 import type { Client, WireTable } from '@lens/contract';
-import { COUNTED_WORDS, type Figure, formatDay, type MetricBook, type Question, unpackFigures } from '@lens/core';
+import { COUNTED_WORDS, type Figure, formatDay, type MetricBook, type Question, type Unit, unpackFigures } from '@lens/core';
 import { type Cell, toCsv } from './csv';
 
 /** A comparison as CSV: one line a member, numbers plain, gaps and bounds in words, the question on every line. */
@@ -9,10 +9,10 @@ export function tableCsv(client: Client, question: Question, table: WireTable, b
     const unit = metric.unit === 'money' ? ` (${client.currency})` : '';
     const figures = unpackFigures(now);
     return [
-      { header: `${metric.label}${unit}`, figures },
-      { header: `${metric.label}, share of spend covered`, figures: figures.map(coverageOf) },
-      ...(before ? [{ header: `${metric.label}${unit}, compared with`, figures: unpackFigures(before) }] : []),
-      ...(change ? [{ header: `${metric.label}, change`, figures: unpackFigures(change) }] : []),
+      { header: `${metric.label}${unit}`, figures, of: metric.unit },
+      { header: `${metric.label}, share of spend covered`, figures: figures.map(coverageOf), of: 'share' as const },
+      ...(before ? [{ header: `${metric.label}${unit}, compared with`, figures: unpackFigures(before), of: metric.unit }] : []),
+      ...(change ? [{ header: `${metric.label}, change`, figures: unpackFigures(change), of: 'share' as const }] : []),
     ];
   });
   const days = (range: { from: number; to: number } | null): Cell[] =>
@@ -28,7 +28,7 @@ export function tableCsv(client: Client, question: Question, table: WireTable, b
   const rows = table.rows.map((row, at): Cell[] => [
     row.level,
     '  '.repeat(row.depth) + row.name,
-    ...columns.map(({ figures }) => cellOf(figures[at])),
+    ...columns.map(({ figures, of }) => cellOf(figures[at], of)),
     ...about,
   ]);
   const headers = [
@@ -51,11 +51,13 @@ export function tableCsv(client: Client, question: Question, table: WireTable, b
 const coverageOf = (figure: Figure): Figure =>
   figure.kind === 'gap' && figure.coverage === undefined ? figure : { kind: 'value', value: figure.coverage ?? 1 };
 
-function cellOf(figure: Figure | undefined): Cell {
+function cellOf(figure: Figure | undefined, unit: Unit = 'number'): Cell {
   if (!figure || figure.kind === 'gap') return figure?.gap ?? null;
-  if (figure.kind === 'value') return round(figure.value);
-  const low = figure.low === null ? '' : String(round(figure.low));
-  const high = figure.high === null ? '' : String(round(figure.high));
+  // A grade is its name, whatever its place.
+  const write = (number: number): string | number => (typeof unit === 'object' ? (unit.grades[number - 1] ?? number) : round(number));
+  if (figure.kind === 'value') return write(figure.value);
+  const low = figure.low === null ? '' : String(write(figure.low));
+  const high = figure.high === null ? '' : String(write(figure.high));
   if (low !== '' && high !== '') return `between ${low} and ${high}`;
   return low !== '' ? `more than ${low}` : `at most ${high}`;
 }

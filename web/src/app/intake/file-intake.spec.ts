@@ -5,6 +5,7 @@ import { BUILT_IN, guessMapping, NO_OWN_WORDS } from '@lens/core';
 import { of, Subject } from 'rxjs';
 import { button, fields, fill } from '../../../test/select';
 import { Api, ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
 import { Icons } from '../ui/icons';
 import { FileIntake } from './file-intake';
 import { ShapeSteps } from './shape/shape-steps';
@@ -93,7 +94,12 @@ describe('a file on its way in', () => {
       previews.push(reply);
       return reply;
     };
-    TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: { call } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: { call } },
+        { provide: FocusService, useValue: { refresh: () => undefined } },
+      ],
+    });
     TestBed.inject(Icons).register();
   });
 
