@@ -65,7 +65,7 @@ export function trace(
   const book = bookOf(tables.vocabulary);
   const tallies = new Map<SumNode, Map<string, Tally>>();
   const { sums, measured, members } = answer(tables, question, names, {
-    metrics: book.set(question.metricSet)?.metrics ?? [],
+    metrics: [...(book.set(question.metricSet)?.metrics ?? []), metric],
     buckets: bucketsFor({ ...question, comparison: null }, lastDay),
     visit: (visit) => count(tallies, visit),
   });

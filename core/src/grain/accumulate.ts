@@ -96,21 +96,15 @@ function canAnswer(feed: FeedTable, { dimensions }: NodeIndex): boolean {
   return feed.dimensions.has(own) && dimensions.every((each) => feed.dimensions.has(each) || canSkip(each));
 }
 
-interface Amount {
-  readonly day: number;
-  readonly least: number;
-  readonly most: number;
-}
-
-const sum = (part: OpenPart, term: number, { least, most }: Amount): void => addAmount(part, term, least, most);
-const state = (part: OpenPart, term: number, { least }: Amount): void => addState(part, term, least);
+type AddBy = (part: OpenPart, term: number, least: number, most: number, day: number) => void;
+const state: AddBy = (part, term, least) => addState(part, term, least);
 
 /** Adds an amount of a row the way its measure combines. */
-const addBy: Readonly<Record<Adding, (part: OpenPart, term: number, amount: Amount) => void>> = {
-  adds: sum,
-  weighted: sum,
-  people: (part, term, { least, most }) => addPeople(part, term, least, most),
-  competing: (part, term, { day, least, most }) => addCompeting(part, term, day, least, most),
+const addBy: Readonly<Record<Adding, AddBy>> = {
+  adds: addAmount,
+  weighted: addAmount,
+  people: addPeople,
+  competing: addCompeting,
   setting: state,
   ordered: state,
 };
@@ -199,7 +193,7 @@ class FeedSummer {
       const place = this.placeOf(row);
       if (!place) return;
       part ??= place.node.part(bucket, place.measured[at] ?? 0);
-      addBy[column.adding](part, column.term, { day: at, least: amount, most });
+      addBy[column.adding](part, column.term, amount, most, at);
       this.visit?.({
         level: this.level.level,
         node: place.node,

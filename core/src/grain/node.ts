@@ -31,7 +31,7 @@ export function addPeople(part: OpenPart, term: number, least: number, most: num
 }
 
 /** Adds what competes for the same: on one day at least the largest of its rows, at most all together; days add up. */
-export function addCompeting(part: OpenPart, term: number, day: number, least: number, most: number): void {
+export function addCompeting(part: OpenPart, term: number, least: number, most: number, day: number): void {
   part.tops ??= new Map();
   const tops = part.tops.get(term) ?? new Map<number, number>();
   part.tops.set(term, tops);
