@@ -42,4 +42,14 @@ describe('reports that lack a level', () => {
       'Tea > Leaves > Garden',
     ]);
   });
+
+  it('keep the names of members where a report tells their ids alone, and take them where only ids were known', async () => {
+    const ids = (day: string) => `Day,Campaign,Ad ID,Grade\n${day},Tea,7,B`;
+    const names = async () => (await keys('ads')).map((name) => name.split(' > ').at(-1));
+    await importFile(server.address, setting, 'Grades', ids('2026-10-06'));
+    await importFile(server.address, setting, 'Ads', ads);
+    expect(await names()).toEqual(expect.arrayContaining(['Steam', 'Garden']));
+    await importFile(server.address, setting, 'Grades', ids('2026-10-07'));
+    expect(await names()).toEqual(expect.arrayContaining(['Steam', 'Garden']));
+  });
 });

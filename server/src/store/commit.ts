@@ -178,7 +178,9 @@ function addMembers(db: Db, { feed, to }: CommitInput): void {
       `INSERT INTO member (account_id, level, parent_id, external_id, name)
        SELECT @account, @level, ${parent}, "${level}_key", "${level}_name" FROM staging.staged_path ${join}
        WHERE "${level}_key" <> '' GROUP BY 3, 4 HAVING max(day)
-       ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name WHERE @newest AND name <> excluded.name`,
+       ON CONFLICT (account_id, level, parent_id, external_id) DO UPDATE SET name = excluded.name
+       -- A file that tells only ids names nobody, and one that tells names names whom no file had named.
+       WHERE name <> excluded.name AND excluded.name <> excluded.external_id AND (@newest OR name = external_id)`,
     ).run({ account, level, newest });
   };
   const campaign = `JOIN member AS campaign ON campaign.account_id = @account AND campaign.level = 'campaign'
