@@ -40,7 +40,6 @@ export const ownWords = z.object({
   main: z.array(wordId).max(100).readonly(),
   joined: z.record(wordId, wordId).readonly(),
 });
-export type OwnWordsReply = z.infer<typeof ownWords>;
 
 /** A word that is new or has changed; its id is given to it. */
 export const newWord = z.discriminatedUnion('kind', [

@@ -31,6 +31,7 @@ export * from './health/health';
 export * from './health/note';
 export * from './health/visit-gaps';
 export * from './intake/cell';
+export * from './intake/current-words';
 export * from './intake/date';
 export * from './intake/dialect';
 export * from './intake/file-total';

@@ -33,11 +33,13 @@ describe('words of a client’s own', () => {
     const dwell = await add(measure('Dwell', { unit: 'seconds', adding: 'weighted', weight: 'impressions' }));
     const mood = await add(measure('Mood', { unit: { grades: ['bright', 'plain', 'dull'] }, adding: 'ordered', better: 'lower' }));
     const guests = await add(measure('Guests', { adding: 'people' }));
+    const chances = await add(measure('Chances', { adding: 'competing' }));
     await bring(
       'Own',
-      'Looks,Stay,Mood,Guests',
-      ['2026-10-05,Tea,10,100,7,0:20,Plain,5', '2026-10-06,Tea,10,300,1,40,bright,9'],
-      [shelves, dwell, mood, guests].map((id) => ({ role: 'measure', measure: id })),
+      'Looks,Stay,Mood,Guests,Chances',
+      // The last two lines are one row: chances of both may be the same, amounts add up.
+      ['2026-10-05,Tea,10,100,7,0:20,Plain,5,50', '2026-10-06,Tea,10,200,1,40,bright,9,30', '2026-10-06,Tea,0,100,0,40,bright,9,20'],
+      [shelves, dwell, mood, guests, chances].map((id) => ({ role: 'measure', measure: id })),
     );
     expect(await cell(shelves)).toMatchObject({ value: 8 });
     expect(await cell(`${shelves} cost`)).toMatchObject({ value: 20 / 8 });
@@ -47,7 +49,8 @@ describe('words of a client’s own', () => {
     const asked = JSON.stringify(questionFor(setting.client, { metricSet: 'own', period: DAYS }));
     const csv = await send(server.address, 'GET', `/compare/export.csv?question=${encodeURIComponent(asked)}`);
     expect(csv.body).toContain('between bright and plain');
-    expect(await cell(guests)).toMatchObject({ low: 9, high: 14 });
+    expect(await cell(guests)).toMatchObject({ low: 9, high: 23 });
+    expect(await cell(chances)).toMatchObject({ low: 50 + 30, high: 50 + 50 });
   });
 
   it('are recognised by their header words and their name in the next file', async () => {
@@ -128,6 +131,17 @@ describe('words of a client’s own', () => {
     expect(detail.body.uses).toMatchObject([{ id: glances, feeds: ['One', 'Two'] }]);
   });
 
+  it('that an average is weighted by go on weighing it, and no two columns can mean the one they became', async () => {
+    const shown = await add(measure('Shown'));
+    const dwell = await add(measure('Dwell', { unit: 'seconds', adding: 'weighted', weight: shown }));
+    const roles = [shown, dwell].map((id) => ({ role: 'measure', measure: id }));
+    await send(server.address, 'POST', path(`/${shown}/join`), { into: 'listing views' });
+    await bring('Own', 'Shown,Stay', ['2026-10-05,Tea,10,100,4,0:20', '2026-10-05,Sale,10,100,12,0:40'], roles);
+    expect(await cell(dwell, 'own', DAY)).toMatchObject({ value: (4 * 20 + 12 * 40) / 16 });
+    const both = await bring('Both', 'A,B', ['2026-10-05,Tea,10,100,4,4'], [roles[0] ?? {}, { role: 'measure', measure: 'listing views' }]);
+    expect(both.body.detail).toContain('both mapped to listing views');
+  });
+
   it('do not become one where they are not the same thing, or one row tells both', async () => {
     const [looks, glances] = [await add(measure('Looks')), await add(measure('Glances'))];
     const mood = await add(measure('Mood', { adding: 'people' }));
@@ -159,6 +173,11 @@ describe('words of a client’s own', () => {
     ['a share that would be added', measure('Part', { unit: 'share' }), 'Shares and ratios cannot be added up'],
     ['grades that are counted', measure('Mood', { unit: { grades: ['a', 'b'] } }), 'Grades have an order'],
     ['two grades of one name', measure('Mood', { unit: { grades: ['a', 'A'] }, adding: 'ordered' }), 'Two grades have the same name'],
+    [
+      'an outcome behind nothing',
+      { kind: 'outcome', word: { name: 'b', label: 'Bs', after: 'nothing', headers: [] } },
+      'What it follows in the funnel',
+    ],
     ['people in money', measure('Guests', { unit: 'money', adding: 'people' }), 'choose “count”'],
   ])('are refused: %s', async (_, word, reason) => {
     const { status, body } = await send(server.address, 'POST', path(), word);

@@ -67,7 +67,9 @@ export function withoutWord(own: OwnWords, id: string): OwnWords {
 /** The words with one become another: its id is read as the other's from now on, and so are those that had become it before. */
 export function withJoined(own: OwnWords, from: string, into: string): OwnWords {
   const joined = Object.fromEntries(Object.entries(own.joined).map(([id, other]) => [id, other === from ? into : other]));
-  return { ...withoutWord(own, from), joined: { ...joined, [from]: into } };
+  const left = withoutWord(own, from);
+  const measures = left.measures.map((each) => (each.weight === from ? { ...each, weight: into } : each));
+  return { ...left, measures, joined: { ...joined, [from]: into } };
 }
 
 /** What is wrong with a word that is new or has changed, in words for a person; empty where it can be used. */
@@ -79,7 +81,10 @@ export function wordProblems({ kind, word }: Word, vocabulary: Vocabulary): stri
         `There is already ${taken.kind === 'outcome' ? 'an' : 'a'} ${taken.kind} called “${word.label.trim()}”. Map the column to that, or choose another name.`,
       ]
     : [];
-  return kind === 'measure' ? [...problems, ...measureProblems(word, vocabulary)] : problems;
+  if (kind === 'measure') return [...problems, ...measureProblems(word, vocabulary)];
+  const follows = kind === 'outcome' ? (word.after ?? null) : null;
+  const isLost = follows !== null && (follows === word.id || !vocabulary.has.outcome(follows));
+  return isLost ? [...problems, 'What it follows in the funnel is no other outcome of this client.'] : problems;
 }
 
 function namesOf({ measures, outcomes, dimensions }: Vocabulary): { kind: WordKind; id: string; names: string[] }[] {

@@ -54,6 +54,9 @@ export function addingOf(term: Term): Adding {
 /** Whether a term counts different people, who are never added up. */
 export const isPeople = (term: Term): boolean => addingOf(term) === 'people';
 
+/** Whether rows of a term may hold the same: of several at least the largest counts, at most all together. */
+export const mayOverlap = (term: Term): boolean => isPeople(term) || addingOf(term) === 'competing';
+
 /** Whether a term is a state on a day, which is never summed. */
 export const isState = (term: Term): boolean => addingOf(term) === 'setting' || addingOf(term) === 'ordered';
 

@@ -25,7 +25,7 @@ export function metricsOfMeasure(measure: Measure, { measureTerm }: Vocabulary):
 }
 
 /** The metric that counts an outcome no built-in one does. */
-export const outcomeMetric = (id: OutcomeId): MetricId => `outcome ${id}`;
+const outcomeMetric = (id: OutcomeId): MetricId => `outcome ${id}`;
 
 /** What can be read of an outcome that no built-in metric is about: how many, what one costs, the steps to it, what they are worth. */
 export function metricsOfOutcome({ id, name, label, after }: Outcome, { outcomeTerm, outcome: named }: Vocabulary): Metric[] {

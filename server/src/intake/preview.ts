@@ -7,6 +7,7 @@ import {
   HEADER_WITHIN,
   headerNames,
   headerPlace,
+  inCurrentWords,
   isProblem,
   type Mapping,
   type NumberSign,
@@ -106,7 +107,8 @@ export async function previewFile(path: string, feeds: readonly KnownFeed[], wan
     shaping: effects,
     signs: [...guess.signs],
   };
-  if (feed) return { ...common, ...asBefore(feed, { headers, steps, guess }), asks: [] };
+  if (feed)
+    return { ...common, ...asBefore({ ...feed, mapping: inCurrentWords(feed.mapping, vocabulary) }, { headers, steps, guess }), asks: [] };
   return { ...common, mapping: { ...guess.mapping, steps }, reasons: [...guess.reasons], asks: [...guess.asks], feed: null, changed: null };
 }
 

@@ -12,7 +12,7 @@ import {
   headerNames,
   isAmount,
   isProblem,
-  isPeople,
+  mayOverlap,
   isState,
   type LotRow,
   makesParts,
@@ -123,7 +123,7 @@ class Stager {
       throw new UnreadableFile(`A feed can hold ${SLOTS} measures and outcomes; this mapping has ${this.terms.length}. Ignore some.`);
     if (mapping.kind === 'report') {
       const terms = this.terms.map((key) => vocabulary.termOfKey(key));
-      const people = new Set(this.terms.filter((_, slot) => terms[slot] && isPeople(terms[slot])));
+      const people = new Set(this.terms.filter((_, slot) => terms[slot] && mayOverlap(terms[slot])));
       this.lines = new RowStage(staging, { terms: this.terms, settings: settingSlots(terms), parts: makesParts(mapping.steps), people });
     } else {
       const areCounts = mapping.kind === 'orders' && !mapping.columns.some(({ role }) => role === 'order id');

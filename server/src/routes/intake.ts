@@ -1,5 +1,5 @@
 import { ENDPOINTS, type Feed, type Job, type NewCheck } from '@lens/contract';
-import { BUILT_IN_BOOK, grainOf, mappingProblems } from '@lens/core';
+import { BUILT_IN_BOOK, grainOf, inCurrentWords, mappingProblems } from '@lens/core';
 import { existsSync } from 'node:fs';
 import type { Router } from 'express';
 import { clockOf, type Context, momentOf } from '../context';
@@ -112,9 +112,11 @@ function importRoutes(router: Router, context: Context): void {
   });
 }
 
-async function startCheck(context: Context, clientId: string, request: NewCheck): Promise<Job> {
+async function startCheck(context: Context, clientId: string, asked: NewCheck): Promise<Job> {
   const { db } = context;
   const client = clientOr404(context, clientId);
+  const vocabulary = vocabularyOf(db, client.id);
+  const request = { ...asked, mapping: inCurrentWords(asked.mapping, vocabulary) };
   const path = storedPath(context.dataFolder, request.file);
   if (!existsSync(path)) throw notFound('file');
   const { account } = request;
@@ -129,9 +131,8 @@ async function startCheck(context: Context, clientId: string, request: NewCheck)
         );
   if ('id' in request.feed && existing?.account !== request.account) throw notFound('feed of this account');
   const headers = await context.intake.headers(path, request.layout);
-  const problems = mappingProblems(request.mapping, headers, vocabularyOf(db, client.id));
-  const { idOf } = vocabularyOf(db, client.id);
-  const known = (dimensions: readonly string[]): string => dimensions.map(idOf).sort().join();
+  const problems = mappingProblems(request.mapping, headers, vocabulary);
+  const known = (dimensions: readonly string[]): string => dimensions.map(vocabulary.idOf).sort().join();
   const grain = grainOf(request.mapping);
   if (existing && (existing.kind !== request.mapping.kind || known(existing.grain) !== known(grain))) {
     problems.push(
