@@ -54,7 +54,12 @@ export default tseslint.config(
       ],
     },
   },
-  { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: { '@angular-eslint/prefer-on-push-component-change-detection': 'error' },
+  },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
   {
     files: ['**/*.spec.ts', '**/test/**/*.ts', 'e2e/**/*.ts', 'bench/**/*.ts', 'judge/**/*.ts', 'chaos/**/*.ts'],

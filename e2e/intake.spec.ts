@@ -1,4 +1,4 @@
-import { expect, JUNIPER, POCKET, test } from './test';
+import { addStep, choose, expect, JUNIPER, POCKET, test } from './test';
 
 test.use({ copy: 'intake' });
 
@@ -7,7 +7,7 @@ const file = (name: string, lines: readonly string[]) => ({ name, mimeType: 'tex
 test('names are described, a broken one corrected, and Compare shows what they tell', async ({ page, lens }) => {
   await lens.open(`/intake/names?${JUNIPER}`);
   await page.getByRole('button', { name: /^Campaign names/ }).click();
-  await page.getByLabel('What part 4 tells').selectOption('theme');
+  await choose(page, 'What part 4 tells', 'theme');
   await expect(page.getByText(/Of the campaign names 3 break it/)).toBeVisible();
   await page.getByRole('button', { name: 'Correct sponsored: tins' }).click();
   await page.getByRole('group', { name: 'Correction 1' }).getByLabel('theme').fill('tins');
@@ -41,7 +41,7 @@ test('keys are tried before they are saved, and sums stay the same', async ({ pa
   expect(await all.innerText()).toBe(before);
   await expect(made).toContainText('no tag at all');
   await page.getByRole('button', { name: 'Add a key' }).click();
-  await page.getByLabel('What key 2 compares with').selectOption('part of the name');
+  await choose(page, 'What key 2 compares with', 'part of the name');
   await expect(page.getByText('Key 2: choose the part of the name.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
   await lens.accessible();
@@ -69,7 +69,7 @@ test('lots are told with what came of them, and one is added by hand', async ({ 
   await lens.accessible();
   await page.getByRole('button', { name: 'Add a lot by hand' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Account').selectOption({ label: 'Larkmail · Pocket Orchard, USD' });
+  await choose(dialog, 'Account', 'Larkmail · Pocket Orchard, USD');
   await dialog.getByLabel('Seller', { exact: true }).fill('Seed Post');
   await dialog.getByLabel('Its number').fill('SP-1');
   await dialog.getByLabel('Day it is sent or begins').fill('2026-10-12');
@@ -103,17 +103,16 @@ test('a file is shaped step by step, shown at each, and its next file the same',
   ];
   await page.getByLabel('Files to bring in').setInputFiles(file('long.csv', lines('2026-10-20')));
   // Chosen first, it stays chosen however the table is shaped.
-  await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Larkmail · Juniper Loft Tea' });
-  const add = (label: string) => page.getByLabel('Shape the table first').selectOption({ label });
-  await add('Turn names in rows into columns');
-  await page.getByLabel('Column of the names').selectOption('Metric');
+  await choose(page, 'Account', 'Larkmail · Juniper Loft Tea');
+  await addStep(page, 'Turn names in rows into columns');
+  await choose(page, 'Column of the names', 'Metric');
   await expect(page.getByLabel('Names', { exact: true })).toHaveValue('Spend, Clicks');
-  await page.getByLabel('Column of the values').selectOption('Amount');
+  await choose(page, 'Column of the values', 'Amount');
   await expect(page.getByRole('rowheader', { name: 'Clicks', exact: true })).toBeVisible();
-  await add('Keep rows where …');
+  await addStep(page, 'Keep rows where …');
   await expect(page.getByText('Choose a column.', { exact: true })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Column', exact: true }).selectOption('Name');
-  await page.getByRole('combobox', { name: 'Test' }).selectOption('does not contain');
+  await choose(page, 'Column', 'Name');
+  await choose(page, 'Test', 'does not contain');
   await page.getByLabel('Text', { exact: true }).fill('internal');
   await page.keyboard.press('Tab');
   await expect(page.getByText('keeps 2 of the first 3 rows')).toBeVisible();
@@ -122,7 +121,7 @@ test('a file is shaped step by step, shown at each, and its next file the same',
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: '2. Keep rows' })).toBeVisible();
   await lens.accessible();
-  await page.getByLabel('Meaning of Name').selectOption({ label: 'Campaign' });
+  await choose(page, 'Meaning of Name', 'Campaign');
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   const found = page.getByRole('region', { name: 'What the check found' });
   await expect(found).toContainText('1 row can be imported');

@@ -1,4 +1,4 @@
-import { expect, JUNIPER, NORTHWALL, POCKET, test } from './test';
+import { choose, expect, JUNIPER, NORTHWALL, POCKET, test } from './test';
 
 test.use({ copy: 'screens' });
 
@@ -34,6 +34,40 @@ test('dark paper is as readable as light', async ({ page, lens }) => {
     await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
     await lens.accessible();
   }
+});
+
+test('what opens over a screen is as readable, on light paper and on dark', async ({ page, lens }) => {
+  const opened = async (panel: string, open: () => Promise<unknown>) => {
+    await open();
+    await expect(page.locator(panel).last()).toBeVisible();
+    for (const colorScheme of ['light', 'dark'] as const) {
+      await page.emulateMedia({ colorScheme });
+      await lens.accessible('.cdk-overlay-container');
+    }
+    await page.keyboard.press('Escape');
+  };
+  const press = (name: string | RegExp) => page.getByRole('button', { name }).first().click();
+  await lens.open(`/compare?${JUNIPER}`);
+  for (const phrase of [/^Period/, /^Known/, /^Metric set/]) await opened('.cdk-overlay-pane', () => press(phrase));
+  await opened('mat-calendar', async () => {
+    await press(/^Period/);
+    await press('Open calendar');
+  });
+  await lens.open(`/targets?${JUNIPER}`);
+  await opened('mat-calendar', () => press('Open calendar'));
+  await opened('[role=listbox]', () => page.getByRole('combobox', { name: 'Metric' }).first().click());
+  await lens.open(`/intake/lots?${JUNIPER}`);
+  await opened('mat-dialog-container', () => press('Add a lot by hand'));
+  await lens.open(`/intake/words?${JUNIPER}`);
+  await opened('mat-dialog-container', () => press('Add a word'));
+  await lens.open('/clients');
+  await opened('mat-dialog-container', () => press('Add a client'));
+  await opened('mat-dialog-container', () => press('Help and shortcuts'));
+  await lens.open(`/intake?${JUNIPER}`);
+  const rows = 'Day,Campaign,Cost\n2026-10-29,Spring letter,12.50\n';
+  await page.getByLabel('Files to bring in').setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows) });
+  await opened('[role=listbox]', () => page.getByLabel('Meaning of Cost').click());
+  await opened('[role=menu]', () => press('Add a step'));
 });
 
 test('the comparison is reachable by keyboard alone', async ({ page, lens }) => {
@@ -98,11 +132,11 @@ test('a file with tabs is dropped on the page, and its account is asked, not gue
     return transfer;
   });
   await page.getByText('Drop files or a folder here').dispatchEvent('drop', { dataTransfer: dropped });
-  await expect(page.getByLabel('Meaning of Cost')).toHaveValue('spend');
+  await expect(page.getByLabel('Meaning of Cost')).toHaveValue('Spend');
   const check = page.getByRole('button', { name: 'Check the whole file' });
   await expect(page.getByText('Choose the account this file comes from.')).toBeVisible();
   await expect(check).toBeDisabled();
-  await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Wren Social · Juniper Loft Tea' });
+  await choose(page, 'Account', 'Wren Social · Juniper Loft Tea');
   await check.click();
   await expect(page.getByRole('region', { name: 'What the check found' })).toContainText('1 row can be imported');
 });
@@ -160,13 +194,13 @@ test('a channel is connected, fetched, and forgotten', async ({ page, lens }) =>
   await expect(page.getByRole('listitem').filter({ hasText: 'Harbour Ferry' })).toBeVisible();
   await lens.open('/intake?client=harbour-ferry');
   await page.getByRole('button', { name: 'Connect a channel' }).click();
-  await page.getByRole('combobox', { name: 'Channel' }).selectOption({ label: 'Tern Search' });
+  await choose(page, 'Channel', 'Tern Search');
   await page.getByLabel('Token').fill('not this one');
   await page.getByRole('button', { name: 'Look what it opens' }).click();
   await expect(page.getByRole('alert')).toContainText('The token is wrong or has expired');
   await page.getByLabel('Token').fill(token);
   await page.getByRole('button', { name: 'Look what it opens' }).click();
-  await page.getByRole('combobox', { name: 'Account' }).selectOption({ label: 'Northwall Climbing (USD, America/Denver)' });
+  await choose(page, 'Account', 'Northwall Climbing (USD, America/Denver)');
   await expect(page.getByText('it will be fetched for Harbour Ferry')).toBeVisible();
   await page.getByRole('checkbox', { name: 'Ad by day' }).check();
   await page.getByText('Fields and first rows').first().click();
@@ -193,7 +227,7 @@ test('a spreadsheet and a folder of files go in one after the other, and what is
   ]);
   await expect(page.getByRole('heading', { name: 'What do the columns of ads.xlsx mean?' })).toBeVisible();
   await expect(page.getByText('2 more files wait: keywords.csv, letter.pdf')).toBeVisible();
-  await expect(page.getByLabel('Sheet')).toHaveValue('Ad by day');
+  await expect(page.getByRole('combobox', { name: 'Sheet' })).toHaveText('Ad by day');
   await expect(page.getByText('Left out as titles: Ad by day')).toBeVisible();
   await expect(page.getByRole('combobox', { name: /^Account/ })).toHaveText(/Harbor Search/);
   await page.getByRole('button', { name: 'Check the whole file' }).click();
@@ -231,7 +265,7 @@ test('days that are missing are told with their money, beside Intake and in the 
     ['later.csv', [rows[0], rows[2]]],
   ] as const) {
     await page.getByLabel('Files to bring in').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text.join('\n')) });
-    await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Cobble Video · Pocket Orchard' });
+    await choose(page, 'Account', 'Cobble Video · Pocket Orchard');
     await page.getByLabel('Feed').fill('by hand');
     await page.getByRole('button', { name: 'Check the whole file' }).click();
     await page.getByRole('button', { name: 'Import', exact: true }).click();

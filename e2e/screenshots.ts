@@ -1,4 +1,4 @@
-import { JUNIPER, NORTHWALL, test } from './test';
+import { addStep, choose, JUNIPER, NORTHWALL, test } from './test';
 
 const FOLDER = 'docs/screenshots';
 
@@ -15,7 +15,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page
     .getByLabel('Files to bring in')
     .setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
-  await page.getByRole('combobox', { name: /^Account/ }).selectOption({ label: 'Wren Social · Juniper Loft Tea' });
+  await choose(page, 'Account', 'Wren Social · Juniper Loft Tea');
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');
@@ -35,19 +35,18 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page
     .getByLabel('Files to bring in')
     .setInputFiles({ name: 'tracker.csv', mimeType: 'text/csv', buffer: Buffer.from(long.join('\n')) });
-  const add = (label: string) => page.getByLabel('Shape the table first').selectOption({ label });
-  await add('Turn names in rows into columns');
-  await page.getByLabel('Column of the names').selectOption('Metric');
-  await page.getByLabel('Column of the values').selectOption('Amount');
+  await addStep(page, 'Turn names in rows into columns');
+  await choose(page, 'Column of the names', 'Metric');
+  await choose(page, 'Column of the values', 'Amount');
   await page.getByRole('rowheader', { name: 'Clicks', exact: true }).waitFor();
-  await add('Keep rows where …');
-  await page.getByRole('combobox', { name: 'Column', exact: true }).selectOption('Name');
-  await page.getByRole('combobox', { name: 'Test' }).selectOption('does not contain');
+  await addStep(page, 'Keep rows where …');
+  await choose(page, 'Column', 'Name');
+  await choose(page, 'Test', 'does not contain');
   await page.getByLabel('Text', { exact: true }).fill('internal');
   await page.keyboard.press('Tab');
   await page.getByText('keeps 6 of the first 9 rows').waitFor();
-  await add('Take a part of an address');
-  await page.getByRole('combobox', { name: 'Column', exact: true }).selectOption('Link');
+  await addStep(page, 'Take a part of an address');
+  await choose(page, 'Column', 'Link');
   await page.getByLabel('Into the column').fill('Landing page');
   await page.keyboard.press('Tab');
   await page.getByRole('rowheader', { name: 'Landing page' }).waitFor();
@@ -63,7 +62,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.keyboard.press('Escape');
   await lens.open(`/intake/names?${JUNIPER}`);
   await page.getByRole('button', { name: /^Campaign names/ }).click();
-  await page.getByLabel('What part 4 tells').selectOption('theme');
+  await choose(page, 'What part 4 tells', 'theme');
   await page.getByText(/Of the campaign names/).waitFor();
   await shot('names');
   await lens.open(`/intake/matching?${JUNIPER}`);
@@ -79,7 +78,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   const { token } = (await (await fetch(`${lens.market}/tokens/harbor-search`)).json()) as { token: string };
   await lens.open(`/intake?${NORTHWALL}`);
   await page.getByRole('button', { name: 'Connect a channel' }).click();
-  await page.getByRole('combobox', { name: 'Channel' }).selectOption({ label: 'Harbor Search' });
+  await choose(page, 'Channel', 'Harbor Search');
   await page.getByLabel('Token').fill(token);
   await page.getByRole('button', { name: 'Look what it opens' }).click();
   await page.getByText('Fields and first rows').nth(2).click();

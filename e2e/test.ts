@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,8 +9,8 @@ import { DEMO_FOLDER, KEY_FILE } from './demo-folder';
 interface Lens {
   /** Opens a path of the running application. */
   open(path: string): Promise<void>;
-  /** Fails on any accessibility violation of the page as it is now. */
-  accessible(): Promise<void>;
+  /** Fails on any accessibility violation of the page, or of a part of it, as it is now. */
+  accessible(part?: string): Promise<void>;
   /** Ends the server and starts it again on the same data. */
   restart(): Promise<void>;
   /** Address of the market, the outside world. */
@@ -48,8 +48,9 @@ export const test = base.extend<{ lens: Lens }, { server: Server; copy: string }
       open: async (path) => {
         await page.goto(server.running.address + path);
       },
-      accessible: async () => {
-        const { violations } = await new AxeBuilder({ page }).analyze();
+      accessible: async (part) => {
+        const whole = new AxeBuilder({ page });
+        const { violations } = await (part ? whole.include(part) : whole).analyze();
         expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
       },
       restart: async () => {
@@ -76,6 +77,20 @@ function watch(page: Page, address: () => string): string[] {
     if (response.status() >= 500) complaints.push(`${response.status()} ${response.url()}`);
   });
   return complaints;
+}
+
+/** Chooses in a field, by what it and the choice are called. */
+export async function choose(where: Page | Locator, field: string | RegExp, option: string): Promise<void> {
+  const page = 'page' in where ? where.page() : where;
+  const box = where.getByRole('combobox', { name: field, exact: true });
+  await box.click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Adds a step that shapes the table of a file. */
+export async function addStep(page: Page, step: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('menuitem', { name: step, exact: true }).click();
 }
 
 export { expect };

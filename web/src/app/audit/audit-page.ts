@@ -1,6 +1,7 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { AuditReply } from '@lens/contract';
@@ -25,9 +26,10 @@ interface Section {
 /** Who misses the target, how sure that is, and the one change each finding calls for. */
 @Component({
   selector: 'ul-audit-page',
-  imports: [FindingCard, NeedClient, RouterLink],
+  imports: [FindingCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AuditPage {
   private readonly api = inject(Api);

@@ -1,4 +1,4 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import type { FindingView } from './finding-view';
@@ -92,6 +92,7 @@ import type { FindingView } from './finding-view';
     </article>
   `,
   styleUrl: './finding-card.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FindingCard {
   readonly view = input.required<FindingView>();

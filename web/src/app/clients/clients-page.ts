@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
@@ -28,6 +28,7 @@ import { NewClientDialog } from './new-client-dialog';
   imports: [MatButton, MatIcon, Ring, RouterLink],
   templateUrl: './clients-page.html',
   styleUrl: './clients-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ClientsPage {
   private readonly api = inject(Api);

@@ -1,5 +1,5 @@
 import { TIME_ZONES } from '../ui/time-zones';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
@@ -65,6 +65,7 @@ import { Api, type ApiError } from '../data/api';
       padding-top: 6px !important;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewClientDialog {
   private readonly api = inject(Api);

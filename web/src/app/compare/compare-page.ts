@@ -1,7 +1,9 @@
-import { Component, computed, DestroyRef, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
 import { BUILT_IN, type MetricId, type Question } from '@lens/core';
@@ -25,9 +27,10 @@ import { withoutClickText } from './without-click';
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
   selector: 'ul-compare-page',
-  imports: [ChoicePhrase, CompareTable, MatButton, MatIcon, MemberChart, NeedClient, TraceDrawer],
+  imports: [ChoicePhrase, CompareTable, MatButton, MatFormField, MatIcon, MatInput, MemberChart, NeedClient, TraceDrawer],
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ComparePage {
   private readonly api = inject(Api);

@@ -1,4 +1,5 @@
-import { afterRenderEffect, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { MatPseudoCheckbox } from '@angular/material/core';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { MetricId, Sort } from '@lens/core';
@@ -7,9 +8,10 @@ import type { RowView, TableView } from './table-view';
 /** The comparison as a tree grid: arrows move, Enter traces or opens, + and − open and close, Space draws. */
 @Component({
   selector: 'ul-compare-table',
-  imports: [MatIcon, MatTooltip],
+  imports: [MatIcon, MatPseudoCheckbox, MatTooltip],
   templateUrl: './compare-table.html',
   styleUrl: './compare-table.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CompareTable {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);

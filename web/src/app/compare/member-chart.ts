@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { WireTable } from '@lens/contract';
 import { type Figure, figureText, type MetricBook, type MetricId, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
@@ -29,6 +29,7 @@ import { loadState } from '../ui/load-state';
       color: var(--ink-quiet);
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MemberChart {
   private readonly api = inject(Api);

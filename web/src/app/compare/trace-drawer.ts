@@ -1,4 +1,15 @@
-import { afterNextRender, Component, computed, DestroyRef, type ElementRef, inject, input, output, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
@@ -27,6 +38,7 @@ import { withoutClickText } from './without-click';
   templateUrl: './trace-drawer.html',
   styleUrl: './trace-drawer.scss',
   host: { '(document:keydown.escape)': 'closed.emit()' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TraceDrawer {
   private readonly api = inject(Api);

@@ -1,4 +1,4 @@
-import { Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -44,6 +44,7 @@ import { loadState } from '../ui/load-state';
       text-align: left;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AddReports {
   private readonly api = inject(Api);

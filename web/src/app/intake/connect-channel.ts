@@ -1,10 +1,17 @@
-import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { type ClientDetail, type OfferedAccount, type OfferedReport, SCHEDULES } from '@lens/contract';
-import { dayOf, dayParts, formatDay, parseDay } from '@lens/core';
+import { dayOf, dayParts } from '@lens/core';
 import { finalize, type Observable } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { DayField } from '../ui/day-field';
+import { PickField, plainChoices } from '../ui/pick-field';
 
 interface Choice extends OfferedReport {
   readonly chosen: boolean;
@@ -14,9 +21,21 @@ interface Choice extends OfferedReport {
 /** Connects an account of a channel: token, account, reports with their fields, how far back, how often. */
 @Component({
   selector: 'ul-connect-channel',
-  imports: [MatButton],
+  imports: [
+    DayField,
+    MatButton,
+    MatCheckbox,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    MatProgressBar,
+    PickField,
+  ],
   templateUrl: './connect-channel.html',
   styleUrl: './connect-channel.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ConnectChannel {
   private readonly api = inject(Api);
@@ -25,21 +44,24 @@ export class ConnectChannel {
   /** Closed; true when something was connected. */
   readonly closed = output<boolean>();
 
-  protected readonly schedules = SCHEDULES;
+  protected readonly schedules = plainChoices(SCHEDULES);
   protected readonly channels = toSignal(this.api.call('offeredChannels', {}));
+  protected readonly channelChoices = computed(() => (this.channels() ?? []).map(({ id: value, name: label }) => ({ value, label })));
   protected readonly channel = signal('');
   protected readonly token = signal('');
   protected readonly accounts = signal<readonly OfferedAccount[] | null>(null);
+  protected readonly accountChoices = computed(() =>
+    (this.accounts() ?? []).map(({ id: value, name, currency, timeZone }) => ({ value, label: `${name} (${currency}, ${timeZone})` })),
+  );
   protected readonly account = signal<OfferedAccount | null>(null);
   protected readonly reports = signal<readonly Choice[] | null>(null);
-  protected readonly from = signal('');
+  protected readonly from = linkedSignal(() => threeMonthsBefore(this.today()));
   protected readonly schedule = signal<(typeof SCHEDULES)[number]>('daily');
   protected readonly busy = signal('');
   protected readonly error = signal('');
 
-  protected readonly earliest = computed(() => this.from() || formatDay(threeMonthsBefore(this.today())));
   protected readonly chosen = computed(() => (this.reports() ?? []).filter((report) => report.chosen));
-  protected readonly canConnect = computed(() => this.chosen().length > 0 && parseDay(this.earliest()) !== undefined && this.busy() === '');
+  protected readonly canConnect = computed(() => this.chosen().length > 0 && this.busy() === '');
 
   /** Another channel or token makes what was read with the old one void. */
   protected edit(part: { channel?: string; token?: string }): void {
@@ -91,8 +113,7 @@ export class ConnectChannel {
 
   protected connect(): void {
     const account = this.account();
-    const from = parseDay(this.earliest());
-    if (!account || from === undefined) return;
+    if (!account) return;
     const body = {
       channel: this.channel(),
       token: this.token(),
@@ -101,15 +122,10 @@ export class ConnectChannel {
       currency: account.currency,
       timeZone: account.timeZone,
       reports: this.chosen().map(({ id, name, extra }) => ({ id, name, fields: [...extra] })),
-      from,
+      from: this.from(),
       schedule: this.schedule(),
     };
     this.wait('Connecting…', this.api.call('connect', { params: { client: this.client().id }, body }), () => this.closed.emit(true));
-  }
-
-  protected setSchedule(text: string): void {
-    const found = SCHEDULES.find((each) => each === text);
-    if (found) this.schedule.set(found);
   }
 
   private change(report: string, edit: (choice: Choice) => Choice): void {

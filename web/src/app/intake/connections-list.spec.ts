@@ -70,7 +70,7 @@ describe('the list of connections', () => {
       changed: { gone: ['Cost'], added: [] },
     };
     const { http, element } = await shown([{ ...connection, reports: [failed] }]);
-    expect(element.querySelector('details')?.open).toBe(true);
+    expect(element.querySelector('mat-expansion-panel-header')?.getAttribute('aria-expanded')).toBe('true');
     expect(element.textContent).toContain('1 report needs a look');
     expect(element.textContent).toContain('“Cost” is gone');
     button(element, 'Accept the columns of Ad by day')?.click();

@@ -1,6 +1,9 @@
-import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { ClientDetail, Connection } from '@lens/contract';
 import { quantity, rangeText, type Style } from '@lens/core';
@@ -13,9 +16,10 @@ const POLL = 700;
 /** Connected channels: what was fetched when, what runs now, what went wrong and what to do. */
 @Component({
   selector: 'ul-connections-list',
-  imports: [AddReports, MatButton],
+  imports: [AddReports, MatButton, MatExpansionPanel, MatExpansionPanelHeader, MatFormField, MatInput],
   templateUrl: './connections-list.html',
   styleUrl: './connections-list.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ConnectionsList {
   private readonly api = inject(Api);

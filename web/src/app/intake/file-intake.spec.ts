@@ -2,9 +2,11 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import type { CheckReport, ClientDetail, Job, NewCheck, Preview } from '@lens/contract';
 import { BUILT_IN, guessMapping, NO_OWN_WORDS } from '@lens/core';
+import { MatRadioButtonHarness } from '@angular/material/radio/testing';
 import { of, Subject } from 'rxjs';
-import { button, fields, fill } from '../../../test/select';
+import { Screen } from '../../../test/screen';
 import { Api, ApiError } from '../data/api';
+import { provideClientDates } from '../data/client-dates';
 import { FocusService } from '../data/focus';
 import { Icons } from '../ui/icons';
 import { FileIntake } from './file-intake';
@@ -59,7 +61,7 @@ describe('a file on its way in', () => {
   let previews: Subject<Preview>[];
   let check: () => Job;
   let fixture: ComponentFixture<FileIntake>;
-  let screen: HTMLElement;
+  let screen: Screen;
   let closed: string[];
   const bodies = (name: string): unknown[] => calls.filter((each) => each.name === name).map(({ body }) => body);
 
@@ -70,17 +72,8 @@ describe('a file on its way in', () => {
     fixture.componentRef.setInput('preview', shown);
     fixture.componentInstance.closed.subscribe((text) => closed.push(text));
     await fixture.whenStable();
-    screen = fixture.nativeElement as HTMLElement;
+    screen = new Screen(fixture);
   };
-  const press = async (name: string): Promise<void> => {
-    button(screen, name).click();
-    await fixture.whenStable();
-  };
-  const write = async (name: string, value: string): Promise<void> => {
-    fill(screen, name, value);
-    await fixture.whenStable();
-  };
-
   beforeEach(() => {
     [calls, previews, closed] = [[], [], []];
     check = () => jobOf({});
@@ -97,7 +90,8 @@ describe('a file on its way in', () => {
     TestBed.configureTestingModule({
       providers: [
         { provide: Api, useValue: { call } },
-        { provide: FocusService, useValue: { refresh: () => undefined } },
+        { provide: FocusService, useValue: { refresh: () => undefined, client: () => CLIENT, clock: () => undefined } },
+        provideClientDates(),
       ],
     });
     TestBed.inject(Icons).register();
@@ -105,45 +99,53 @@ describe('a file on its way in', () => {
 
   it('is never checked without an account that a person has chosen', async () => {
     await open(preview());
-    expect(screen.textContent).toContain('Choose the account this file comes from.');
-    expect(button(screen, 'Check the whole file').disabled).toBe(true);
-    await write('Account', 'a1');
-    await press('Check the whole file');
+    expect(screen.text).toContain('Choose the account this file comes from.');
+    expect(screen.button('Check the whole file').disabled).toBe(true);
+    await screen.choose('Account', 'Harbor Search · Main');
+    await screen.press('Check the whole file');
     expect(bodies('check')).toMatchObject([{ file: 'h1', account: 'a1', feed: { name: 'tea ads october' }, covers: null }]);
+  });
+
+  it('keeps the account that was chosen when its client is read again', async () => {
+    await open(preview());
+    await screen.choose('Account', 'Harbor Search · Main');
+    fixture.componentRef.setInput('client', { ...CLIENT });
+    await fixture.whenStable();
+    expect(await screen.values('Account')).toEqual(['Harbor Search · Main']);
   });
 
   it('of a feed known before goes to its account, as its next file', async () => {
     await open(preview({ feed: { id: 4, name: 'Ads', account: 'a1' } }));
-    await press('Check the whole file');
+    await screen.press('Check the whole file');
     expect(bodies('check')).toMatchObject([{ account: 'a1', feed: { id: 4 } }]);
-    await write('Feed', 'Other ads');
-    await press('Check the whole file');
+    await screen.write('Feed', 'Other ads');
+    await screen.press('Check the whole file');
     expect(bodies('check')[1]).toMatchObject({ feed: { name: 'Other ads' } });
   });
 
   it('asks for the name and the currency of a new account, and sends them with the check alone', async () => {
     await open(preview());
-    await write('Account', 'new');
-    expect(screen.textContent).toContain('Name the new account and its channel.');
-    await write('Channel', 'harbor');
-    await write('Account name', 'Second');
-    await write('Its currency', 'US');
-    expect(screen.textContent).toContain('Give the account’s currency by its three letters');
-    await write('Its currency', 'usd');
-    await press('Check the whole file');
+    await screen.choose('Account', 'A new account…');
+    expect(screen.text).toContain('Name the new account and its channel.');
+    await screen.choose('Channel', 'Harbor Search');
+    await screen.write('Account name', 'Second');
+    await screen.write('Its currency', 'US');
+    expect(screen.text).toContain('Give the account’s currency by its three letters');
+    await screen.write('Its currency', 'usd');
+    await screen.press('Check the whole file');
     const { account } = bodies('check')[0] as NewCheck;
     expect(account).toEqual({ channel: 'harbor', name: 'Second', currency: 'USD', timeZone: 'Europe/London' });
-    await press('Cancel');
+    await screen.press('Cancel');
     expect(bodies('import')).toEqual([]);
     expect(closed).toEqual(['']);
   });
 
   it('tells what was found, is imported with who brought it, and closes with what it did', async () => {
     await open(preview({ feed: { id: 4, name: 'Ads', account: 'a1' } }));
-    await press('Check the whole file');
-    expect(screen.textContent).toContain('3 rows can be imported');
-    await write('Brought in by', 'Ana');
-    await press('Import');
+    await screen.press('Check the whole file');
+    expect(screen.text).toContain('3 rows can be imported');
+    await screen.write('Brought in by', 'Ana');
+    await screen.press('Import');
     expect(bodies('import')).toEqual([{ absent: null, person: 'Ana', keepFile: true }]);
     expect(closed).toEqual(['Imported tea_ads-october.csv: 3 rows.']);
   });
@@ -152,30 +154,30 @@ describe('a file on its way in', () => {
     const absent = [{ level: 'campaign', name: 'gifts', spend: 40, rows: 2 }] as unknown as CheckReport['absent'];
     check = () => jobOf({ report: { ...report, absent, absentCount: 1 } });
     await open(preview({ feed: { id: 4, name: 'Ads', account: 'a1' } }));
-    await press('Check the whole file');
-    expect(button(screen, 'Import').disabled).toBe(true);
-    fields(screen, 'The file is only a part')[0]?.dispatchEvent(new Event('change'));
-    await fixture.whenStable();
-    await press('Import');
+    await screen.press('Check the whole file');
+    expect(screen.button('Import').disabled).toBe(true);
+    const part = await screen.loader.getHarness(MatRadioButtonHarness.with({ label: /only a part/ }));
+    await part.check();
+    await screen.press('Import');
     expect(bodies('import')).toMatchObject([{ absent: 'keep' }]);
   });
 
   it('is checked anew when a column is made to mean something else, which says who chose it', async () => {
     await open(preview({ feed: { id: 4, name: 'Ads', account: 'a1' } }));
-    await press('Check the whole file');
-    await write('Meaning of Remarks', fieldValue(screen, 'Meaning of Remarks', 'Ad'));
+    await screen.press('Check the whole file');
+    await screen.choose('Meaning of Remarks', 'Ad');
     expect(bodies('cancelJob')).toHaveLength(1);
-    expect(screen.textContent).not.toContain('What the check found');
-    expect(screen.textContent).toContain('chosen by you');
-    expect([...screen.querySelectorAll('td.quiet')].filter((each) => each.textContent === 'chosen by you')).toHaveLength(1);
-    await press('Check the whole file');
+    expect(screen.text).not.toContain('What the check found');
+    expect(screen.text).toContain('chosen by you');
+    expect([...screen.element.querySelectorAll('td.quiet')].filter((each) => each.textContent === 'chosen by you')).toHaveLength(1);
+    await screen.press('Check the whole file');
     expect((bodies('check')[1] as NewCheck).mapping.columns[3]).not.toEqual({ role: 'ignore' });
   });
 
   it('keeps its account, what one row is and what columns mean when its table is shaped', async () => {
     await open(preview());
-    await write('Account', 'a1');
-    await write('Meaning of Cost', 'ignore');
+    await screen.choose('Account', 'Harbor Search · Main');
+    await screen.choose('Meaning of Cost', 'Leave out');
     const steps = [{ do: 'rename' as const, column: 'Remarks', to: 'Clicks' }];
     fixture.debugElement.query(By.directive(ShapeSteps)).triggerEventHandler('changed', steps);
     const headers = ['Day', 'Campaign', 'Cost', 'Clicks'];
@@ -183,59 +185,51 @@ describe('a file on its way in', () => {
     previews[0]?.next({ ...shaped, mapping: { ...shaped.mapping, steps } });
     await fixture.whenStable();
     expect(bodies('preview')).toMatchObject([{ hash: 'h1', steps }]);
-    await press('Check the whole file');
+    await screen.press('Check the whole file');
     const { account, mapping } = bodies('check')[0] as NewCheck;
     expect(account).toBe('a1');
     expect(mapping).toMatchObject({ kind: 'report', steps, columns: [{}, {}, { role: 'ignore' }, shaped.mapping.columns[3]] });
-    expect(screen.textContent).toContain('as before the table was shaped');
+    expect(screen.text).toContain('as before the table was shaped');
   });
 
   it('read as another table is guessed anew, in the account it was put into', async () => {
     await open(preview());
-    await write('Account', 'a1');
-    await write('Meaning of Cost', 'ignore');
-    await write('Lines before the header', '1');
+    await screen.choose('Account', 'Harbor Search · Main');
+    await screen.choose('Meaning of Cost', 'Leave out');
+    await screen.write('Lines before the header', '1');
     previews[0]?.next(preview());
     await fixture.whenStable();
     expect(bodies('preview')).toMatchObject([{ layout: { titleLines: 1 }, steps: null }]);
-    expect(fields(screen, 'Account')[0]?.value).toBe('a1');
-    expect(fields(screen, 'Meaning of Cost')[0]?.value).not.toBe('ignore');
+    expect(await screen.values('Account')).toEqual(['Harbor Search · Main']);
+    expect(await screen.values('Meaning of Cost')).toEqual(['Spend']);
   });
 
   it('shows the answer to the last wish, whichever comes last', async () => {
     await open(preview());
-    await write('Lines before the header', '1');
-    await write('Lines before the header', '2');
+    await screen.write('Lines before the header', '1');
+    await screen.write('Lines before the header', '2');
     previews[1]?.next(preview({ headers: ['Day', 'Spend'], rows: [['2026-10-05', '1.00']] }));
     previews[0]?.next(preview({ headers: ['Wrong'], rows: [['x']] }));
     await fixture.whenStable();
-    expect([...screen.querySelectorAll('tbody th')].map((each) => each.textContent)).toEqual(['Day', 'Spend']);
+    expect([...screen.element.querySelectorAll('tbody th')].map((each) => each.textContent)).toEqual(['Day', 'Spend']);
   });
 
   it('says why it cannot be looked at in another way, and takes the next wish all the same', async () => {
     await open(preview());
-    await write('Lines before the header', '9');
+    await screen.write('Lines before the header', '9');
     previews[0]?.error(new ApiError({ type: 'about:blank', title: 'No', status: 400, detail: 'There is no line 10.' }));
     await fixture.whenStable();
-    expect(screen.querySelector('[role=alert]')?.textContent).toBe('There is no line 10.');
-    await write('Lines before the header', '0');
+    expect(screen.alert).toBe('There is no line 10.');
+    await screen.write('Lines before the header', '0');
     expect(previews).toHaveLength(2);
-    expect(screen.querySelector('[role=alert]')).toBeNull();
+    expect(screen.alert).toBeUndefined();
   });
 
   it('says why a check failed', async () => {
     check = () => jobOf({ state: 'failed', report: null, error: 'The file ends in the middle of a quote.' });
     await open(preview({ feed: { id: 4, name: 'Ads', account: 'a1' } }));
-    await press('Check the whole file');
-    expect(screen.querySelector('[role=alert]')?.textContent).toBe('The file ends in the middle of a quote.');
-    expect(button(screen, 'Check the whole file').disabled).toBe(false);
+    await screen.press('Check the whole file');
+    expect(screen.alert).toBe('The file ends in the middle of a quote.');
+    expect(screen.button('Check the whole file').disabled).toBe(false);
   });
 });
-
-/** The value of a choice by its words. */
-function fieldValue(screen: HTMLElement, name: string, label: string): string {
-  const options = [...(fields(screen, name)[0] as HTMLSelectElement).options];
-  const found = options.find(({ text }) => text.trim() === label);
-  if (!found) throw new Error(`“${label}” is none of: ${options.map(({ text }) => text.trim()).join(', ')}`);
-  return found.value;
-}

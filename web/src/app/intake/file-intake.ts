@@ -1,8 +1,13 @@
-import { Component, computed, DestroyRef, inject, input, linkedSignal, output, signal, untracked } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
-import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type Job, type NewCheck, type Preview, type StoredFile } from '@lens/contract';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
+import type { ClientDetail, Job, Preview, StoredFile } from '@lens/contract';
 import {
   BUILT_IN_BOOK,
   COUNTED_WORDS,
@@ -19,28 +24,31 @@ import {
   mappingProblems,
   quantity,
   type Role,
-  roleKey,
   type Step,
   type Style,
 } from '@lens/core';
 import { catchError, last, map, type Observable, of, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
-import { FocusService } from '../data/focus';
 import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
+import { type Choice, choicesOf } from '../ui/choices';
 import { DayRangeFields } from '../ui/day-range';
-import { TIME_ZONES } from '../ui/time-zones';
+import { PickField, plainChoices } from '../ui/pick-field';
 import { vocabularyOf } from '../data/vocabulary';
-import { askForWord } from '../words/word-dialog';
-import { rolesFor, roleOfKey } from './roles';
+import { AccountChoice, type AccountOfFile } from './account-choice';
+import { ColumnMeanings } from './column-meanings';
 import { ShapeSteps } from './shape/shape-steps';
 import { checkView } from './check-view';
 import { DELIMITER_LABELS, ENCODING_LABELS, nameFromFile } from './file-words';
 import { importedBy, type Imported } from './hidden-import';
 
-const NEW = 'new';
-/** A choice of meaning that no role key is. */
-const NEW_WORD = 'a word of your own';
+const KINDS: Readonly<Record<Mapping['kind'], string>> = {
+  report: 'a line of a channel’s report',
+  orders: 'one order or lead, or a count of them',
+  lots: 'one lot of bought traffic',
+  journeys: 'one touch of a journey',
+};
+const DECIMALS: Readonly<Record<Mapping['decimal'], string>> = { '.': 'a point, as in 12.50', ',': 'a comma, as in 12,50' };
 
 /** How the file is to be looked at; null is guessed. */
 interface Wanted {
@@ -51,15 +59,30 @@ interface Wanted {
 /** One file on its way in: guessed mapping to correct, a check of the whole file, the import. */
 @Component({
   selector: 'ul-file-intake',
-  imports: [DayRangeFields, MatButton, ShapeSteps],
+  imports: [
+    AccountChoice,
+    ColumnMeanings,
+    DayRangeFields,
+    MatButton,
+    MatCheckbox,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    MatProgressBar,
+    MatRadioButton,
+    MatRadioGroup,
+    PickField,
+    ShapeSteps,
+  ],
   templateUrl: './file-intake.html',
   styleUrl: './file-intake.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FileIntake {
   private readonly api = inject(Api);
   private readonly jobs = inject(Jobs);
-  private readonly dialogs = inject(MatDialog);
-  private readonly focus = inject(FocusService);
   private readonly leaving = inject(DestroyRef);
   readonly client = input.required<ClientDetail>();
   readonly file = input.required<StoredFile>();
@@ -76,21 +99,15 @@ export class FileIntake {
   private readonly known = computed(() => ({ file: this.file(), feed: this.shown().feed }), {
     equal: (a, b) => a.file.hash === b.file.hash && a.feed?.id === b.feed?.id,
   });
-  protected readonly account = linkedSignal({
-    source: this.known,
-    computation: ({ feed }): string => feed?.account ?? (untracked(this.client).accounts.length === 0 ? NEW : ''),
+  /** The account, what is still to be said of it, and the currency of its money. */
+  protected readonly of = signal<{ account: AccountOfFile; problem: string; currency: string }>({
+    account: null,
+    problem: '',
+    currency: '',
   });
   protected readonly feedName = linkedSignal({
     source: this.known,
     computation: ({ feed, file }): string => feed?.name ?? nameFromFile(file.name),
-  });
-  protected readonly channels = toSignal(this.api.call('channels', {}), { initialValue: [] });
-  protected readonly newAccount = linkedSignal({
-    source: () => this.client().id,
-    computation: () => {
-      const { currency, timeZone } = untracked(this.client);
-      return { channel: NEW, channelName: '', kind: 'search' as ChannelKind, name: '', currency, timeZone };
-    },
   });
   private readonly wanted = new Subject<Wanted>();
   protected readonly job = signal<Job | null>(null);
@@ -102,27 +119,26 @@ export class FileIntake {
   protected readonly person = inject(Person).name;
   protected readonly keepFile = signal(true);
 
-  protected readonly zones = TIME_ZONES;
-  protected readonly kinds = CHANNEL_KINDS;
+  protected readonly kinds = choicesOf(KINDS);
+  protected readonly decimals = choicesOf(DECIMALS);
   private readonly vocabulary = computed(() => vocabularyOf(this.client()));
-  protected readonly outcomes = computed(() => this.vocabulary().outcomes);
-  protected readonly countedBy = LISTED_BY.map((id) => ({ id, label: COUNTED_WORDS[id].who }));
-  protected readonly dateOrders = DATE_ORDERS;
-  protected readonly encodings = ENCODINGS.map((id) => ({ id, label: ENCODING_LABELS[id] }));
-  protected readonly delimiters = DELIMITERS.map((id) => ({ id, label: DELIMITER_LABELS[id] }));
-  protected readonly newMark = NEW;
-  protected readonly newWord = NEW_WORD;
-  protected readonly groups = computed(() => rolesFor(this.mapping().kind, this.vocabulary()));
+  protected readonly outcomes = computed(() =>
+    this.vocabulary().outcomes.map(({ id: value, name: label }): Choice<string> => ({ value, label })),
+  );
+  protected readonly sheets = computed(() => plainChoices(this.shown().sheets));
+  protected readonly countedBy = LISTED_BY.map((value) => ({ value, label: COUNTED_WORDS[value].who }));
+  protected readonly dateOrders = plainChoices(DATE_ORDERS);
+  protected readonly encodings = ENCODINGS.map((value) => ({ value, label: ENCODING_LABELS[value] }));
+  protected readonly delimiters = DELIMITERS.map((value) => ({ value, label: DELIMITER_LABELS[value] }));
   protected readonly problems = computed(() => [
-    ...this.accountProblems(),
+    ...(this.of().problem === '' ? [] : [this.of().problem]),
     ...mappingProblems(this.mapping(), this.shown().fileHeaders, this.vocabulary()),
   ]);
   protected readonly columns = computed(() =>
     this.shown().headers.map((header, at) => {
-      const role = this.mapping().columns[at] ?? { role: 'ignore' };
       return {
         header,
-        key: roleKey(role),
+        role: this.mapping().columns[at] ?? ({ role: 'ignore' } as const),
         reason: this.chosen().has(header) ? 'chosen by you' : (this.reasons()[at] ?? ''),
         cells: this.shown()
           .rows.slice(0, 4)
@@ -145,9 +161,8 @@ export class FileIntake {
   protected readonly busy = computed(() => this.job()?.state === 'running');
   /** The file's money is that of its account. */
   protected readonly style = computed((): Style => {
-    const { accounts, locale, currency } = this.client();
-    const own = this.account() === NEW ? this.newAccount().currency : accounts.find(({ id }) => id === this.account())?.currency;
-    return { locale, currency: own || currency };
+    const { locale, currency } = this.client();
+    return { locale, currency: this.of().currency || currency };
   });
   protected readonly report = computed(() => {
     const job = this.job();
@@ -194,16 +209,6 @@ export class FileIntake {
     this.editColumns(columns);
   }
 
-  /** A file in the wrong account is a wrong total nobody notices, so it is never guessed. */
-  private accountProblems(): string[] {
-    if (this.account() === '') return ['Choose the account this file comes from.'];
-    if (this.account() !== NEW) return [];
-    const { channel, channelName, name, currency } = this.newAccount();
-    const named = name.trim() !== '' && (channel !== NEW || channelName.trim() !== '');
-    if (!named) return ['Name the new account and its channel.'];
-    return /^[A-Z]{3}$/.test(currency) ? [] : ['Give the account’s currency by its three letters, such as GBP.'];
-  }
-
   /** Reads the first rows again under another layout. */
   protected lay(part: Partial<FileLayout>): void {
     // Another sheet or separator has its header elsewhere.
@@ -222,19 +227,7 @@ export class FileIntake {
     this.wanted.next(wanted);
   }
 
-  protected setRole(at: number, select: HTMLSelectElement): void {
-    const { value: key } = select;
-    if (key !== NEW_WORD) return this.putRole(at, roleOfKey(this.groups(), key));
-    const column = this.columns()[at];
-    select.value = column?.key ?? 'ignore';
-    const asked = { client: this.client(), known: null, column: column ?? { header: '', cells: [] } };
-    askForWord(this.dialogs, asked).subscribe((role) => {
-      this.focus.refresh();
-      this.putRole(at, role);
-    });
-  }
-
-  private putRole(at: number, meant: Role): void {
+  protected putRole({ at, role: meant }: { at: number; role: Role }): void {
     this.chosen.update((chosen) => new Set([...chosen, this.shown().headers[at] ?? '']));
     this.editColumns(this.mapping().columns.map((role, column): Role => (column === at ? meant : role)));
   }
@@ -268,15 +261,6 @@ export class FileIntake {
     );
   }
 
-  protected setAction(action: string): void {
-    this.edit({ action });
-  }
-
-  protected setDateOrder(order: string): void {
-    const found = DATE_ORDERS.find((each) => each === order);
-    if (found) this.edit({ dateOrder: found });
-  }
-
   /** Any change of the mapping makes an earlier check worthless. */
   protected edit(part: Partial<Mapping>): void {
     this.mapping.update((mapping) => ({ ...mapping, ...part }));
@@ -286,7 +270,9 @@ export class FileIntake {
   protected check(): void {
     this.error.set('');
     const { feed } = this.shown();
-    const sameFeed = feed && feed.account === this.account() && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
+    const { account } = this.of();
+    if (account === null) return;
+    const sameFeed = feed && feed.account === account && feed.name === this.feedName() ? { id: feed.id } : { name: this.feedName() };
     this.api
       .call('check', {
         params: { client: this.client().id },
@@ -294,7 +280,7 @@ export class FileIntake {
           file: this.file().hash,
           fileName: this.file().name,
           layout: this.shown().layout,
-          account: this.accountOfFile(),
+          account,
           feed: sameFeed,
           mapping: this.mapping(),
           covers: this.covers(),
@@ -338,10 +324,6 @@ export class FileIntake {
     } else this.closed.emit('');
   }
 
-  protected editNew(part: Partial<ReturnType<typeof this.newAccount>>): void {
-    this.newAccount.update((account) => ({ ...account, ...part }));
-  }
-
   protected dropCheck(): void {
     const job = this.job();
     this.job.set(null);
@@ -358,12 +340,5 @@ export class FileIntake {
       last(),
       takeUntilDestroyed(this.leaving),
     );
-  }
-
-  /** The chosen account; a new one is made when the file is imported, not before. */
-  private accountOfFile(): NewCheck['account'] {
-    if (this.account() !== NEW) return this.account();
-    const { channel, channelName, kind, name, currency, timeZone } = this.newAccount();
-    return { channel: channel === NEW ? { name: channelName, kind } : channel, name, currency, timeZone };
   }
 }

@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ClientDetail, Health } from '@lens/contract';
 import { noteView } from './health-view';
 
@@ -48,6 +48,7 @@ import { noteView } from './health-view';
       }
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HealthNotes {
   readonly health = input.required<Health>();

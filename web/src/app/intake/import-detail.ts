@@ -1,15 +1,18 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ImportDetail } from '@lens/contract';
 import { formatNumber, quantity, type Style, type Vocabulary } from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
+import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
+import { PickField } from '../ui/pick-field';
 import { termLabel } from './term-label';
 
 /** What an import changed on its days, and how it read its file. */
 @Component({
   selector: 'ul-import-detail',
+  imports: [PickField],
   template: `@if (state(); as loaded) {
     @switch (loaded.state) {
       @case ('loading') {
@@ -20,17 +23,10 @@ import { termLabel } from './term-label';
       }
       @case ('ready') {
         @if (view(); as shown) {
-          <p>
+          <p class="head">
             @if (others().length > 0) {
-              <label>
-                Compared with
-                <select class="box" (change)="choose($any($event.target).value)">
-                  <option value="" [selected]="against() === null">what was there just before it</option>
-                  @for (other of others(); track other.id) {
-                    <option [value]="other.id" [selected]="other.id === against()">{{ other.label }}</option>
-                  }
-                </select>
-              </label>
+              Compared with
+              <ul-pick-field bare label="Compared with" [choices]="choices()" [value]="against()" (chosen)="against.set($event)" />
             }
             {{ shown.rows }}
           </p>
@@ -101,7 +97,13 @@ import { termLabel } from './term-label';
     p {
       margin: 4px 0;
     }
+    .head {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+    }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ImportDetailView {
   private readonly api = inject(Api);
@@ -112,6 +114,10 @@ export class ImportDetailView {
   readonly others = input.required<readonly { readonly id: number; readonly label: string }[]>();
 
   protected readonly against = signal<number | null>(null);
+  protected readonly choices = computed((): Choice<number | null>[] => [
+    { value: null, label: 'what was there just before it' },
+    ...this.others().map(({ id: value, label }) => ({ value, label })),
+  ]);
   private readonly asked = computed(() => ({ id: this.importId(), against: this.against() }));
   protected readonly state = toSignal(
     toObservable(this.asked).pipe(
@@ -124,10 +130,6 @@ export class ImportDetailView {
     const state = this.state();
     return state?.state === 'ready' ? viewOf(state.value, this.client(), this.vocabulary()) : null;
   });
-
-  protected choose(id: string): void {
-    this.against.set(id === '' ? null : Number(id));
-  }
 }
 
 function viewOf({ rowsBefore, rowsAfter, terms, columns, steps, members }: ImportDetail, style: Style, vocabulary: Vocabulary) {

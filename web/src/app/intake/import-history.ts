@@ -1,4 +1,4 @@
-import { Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import type { ImportLine } from '@lens/contract';
@@ -12,6 +12,7 @@ import { ImportDetailView } from './import-detail';
   imports: [ImportDetailView, MatButton, MatIcon],
   templateUrl: './import-history.html',
   styleUrl: './import-history.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ImportHistory {
   readonly line = input.required<FeedLine>();

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
@@ -14,7 +14,6 @@ import { vocabularyOf } from '../data/vocabulary';
 import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
 import { DayStrip } from '../ui/day-strip';
 import { droppedFiles, inOrder } from '../ui/dropped-files';
-import { IntakeNav } from './intake-nav';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { ConnectChannel } from './connect-channel';
@@ -29,9 +28,10 @@ import { ImportHistory } from './import-history';
 /** Feeds of a client with what they cover, and the place where files are dropped. */
 @Component({
   selector: 'ul-intake-page',
-  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, IntakeNav, ImportHistory, MatButton, MatIcon, NeedClient],
+  imports: [ConnectChannel, ConnectionsList, DayStrip, FileIntake, HealthNotes, ImportHistory, MatButton, MatIcon, NeedClient],
   templateUrl: './intake-page.html',
   styleUrl: './intake-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class IntakePage {
   private readonly api = inject(Api);

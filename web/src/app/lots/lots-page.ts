@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
@@ -9,7 +9,6 @@ import { LOT_METRICS, type LotMetricId } from '@lens/core';
 import { combineLatest, map, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { IntakeNav } from '../intake/intake-nav';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { type LotSort, lotsView } from './lots-view';
@@ -18,9 +17,10 @@ import { NewLotDialog } from './new-lot-dialog';
 /** Traffic bought in lots: what was paid, what came, what it brought, lot by lot and seller by seller. */
 @Component({
   selector: 'ul-lots-page',
-  imports: [IntakeNav, MatButton, MatIcon, MatTooltip, NeedClient],
+  imports: [MatButton, MatIcon, MatTooltip, NeedClient],
   templateUrl: './lots-page.html',
   styleUrl: './lots-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {
   private readonly api = inject(Api);

@@ -1,4 +1,4 @@
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import {
@@ -9,19 +9,36 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { ClientDetail, Job } from '@lens/contract';
-import { formatDay, LOT_UNITS, type LotUnit, type Mapping, type Role } from '@lens/core';
+import { type Day, formatDay, LOT_UNITS, type LotUnit, type Mapping, type Role } from '@lens/core';
 import { last, type Observable, switchMap, throwError } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
+import { DayField } from '../ui/day-field';
+import { PickField, plainChoices } from '../ui/pick-field';
 
 /** A lot entered by hand. It goes in by the same door as a list of lots, so that it can be traced and taken back. */
 @Component({
   selector: 'ul-new-lot-dialog',
-  imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle, ReactiveFormsModule],
+  imports: [
+    DayField,
+    MatButton,
+    MatDialogActions,
+    MatDialogClose,
+    MatDialogContent,
+    MatDialogTitle,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    PickField,
+    ReactiveFormsModule,
+  ],
   templateUrl: './new-lot-dialog.html',
   styleUrl: './new-lot-dialog.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewLotDialog {
   private readonly api = inject(Api);
@@ -29,14 +46,18 @@ export class NewLotDialog {
   private readonly reference = inject(MatDialogRef);
   protected readonly data = inject<{ client: ClientDetail; today: number }>(MAT_DIALOG_DATA);
   private readonly person = inject(Person).name;
-  protected readonly units = LOT_UNITS;
+  protected readonly accounts = this.data.client.accounts.map(({ id, channelName, name, currency }) => ({
+    value: id,
+    label: `${channelName} · ${name}, ${currency}`,
+  }));
+  protected readonly units = plainChoices(LOT_UNITS);
   protected readonly error = signal('');
   protected readonly busy = signal(false);
   protected readonly form = inject(FormBuilder).nonNullable.group({
     account: [this.data.client.accounts[0]?.id ?? '', Validators.required],
     seller: ['', Validators.required],
     lot: ['', Validators.required],
-    day: [formatDay(this.data.today), Validators.required],
+    day: [this.data.today as Day | null, Validators.required],
     unit: ['clicks' as LotUnit],
     agreed: [null as number | null, Validators.min(1)],
     price: [null as number | null, [Validators.required, Validators.min(0)]],
@@ -67,7 +88,7 @@ export class NewLotDialog {
     const row = {
       Lot: values.lot,
       Seller: values.seller,
-      Day: values.day,
+      Day: formatDay(values.day ?? this.data.today),
       Price: values.price,
       Link: values.link,
       Agreed: values.agreed,

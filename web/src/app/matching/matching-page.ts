@@ -1,16 +1,16 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { JOIN_BY, type Joining, type JoinKey, NAME_PARTS, SEVERAL, USUAL_JOINING } from '@lens/core';
-import { combineLatest, debounceTime, filter, map, of, startWith, Subject, switchMap } from 'rxjs';
-import { Api, type ApiError } from '../data/api';
+import { combineLatest, debounceTime, EMPTY, filter, map, of, startWith, Subject, switchMap } from 'rxjs';
+import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { IntakeNav } from '../intake/intake-nav';
+import { draftOf } from '../ui/draft';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { OrderButtons } from '../ui/order-buttons';
+import { PickField, plainChoices } from '../ui/pick-field';
 import { joinView, LEVEL_CHOICES, TAG_CHOICES, unreachedView } from './matching-view';
 
 const BY_LABELS: Readonly<Record<(typeof JOIN_BY)[number], string>> = {
@@ -28,24 +28,22 @@ const SEVERAL_LABELS: Readonly<Record<(typeof SEVERAL)[number], string>> = {
 /** How outcomes reach the campaigns that cost money: keys in order, tried on the period before they are saved. */
 @Component({
   selector: 'ul-matching-page',
-  imports: [IntakeNav, MatButton, MatIcon, NeedClient, OrderButtons],
+  imports: [MatButton, MatIcon, NeedClient, OrderButtons, PickField],
   templateUrl: './matching-page.html',
   styleUrl: './matching-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MatchingPage {
   private readonly api = inject(Api);
-  private readonly notices = inject(MatSnackBar);
   private readonly focus = inject(FocusService);
   private readonly saved = new Subject<void>();
 
   protected readonly client = this.focus.client;
   protected readonly tags = TAG_CHOICES;
   protected readonly levels = LEVEL_CHOICES;
-  protected readonly bys = JOIN_BY.map((id) => ({ id, label: BY_LABELS[id] }));
-  protected readonly parts = NAME_PARTS;
-  protected readonly severals = SEVERAL.map((id) => ({ id, label: SEVERAL_LABELS[id] }));
-  protected readonly error = signal('');
-  protected readonly dirty = signal(false);
+  protected readonly bys = JOIN_BY.map((value) => ({ value, label: BY_LABELS[value] }));
+  protected readonly parts = plainChoices(NAME_PARTS);
+  protected readonly severals = SEVERAL.map((value) => ({ value, label: SEVERAL_LABELS[value] }));
 
   private readonly stored = toSignal(
     combineLatest([this.focus.client$, this.saved.pipe(startWith(undefined))]).pipe(
@@ -58,10 +56,18 @@ export class MatchingPage {
     return stored?.state === 'ready' ? stored.value.lists : null;
   });
   protected readonly feed = linkedSignal<number | null>(() => this.lists()?.[0]?.feed ?? null);
-  /** The joining as it stands on screen; stored only when saved. */
-  protected readonly joining = linkedSignal<Joining>(
-    () => this.lists()?.find(({ feed }) => feed === this.feed())?.joining ?? USUAL_JOINING,
-  );
+  protected readonly listChoices = computed(() => this.lists()?.map(({ feed: value, name: label }) => ({ value, label })) ?? []);
+  private readonly joined = computed((): Joining => this.lists()?.find(({ feed }) => feed === this.feed())?.joining ?? USUAL_JOINING);
+  protected readonly edited = draftOf(this.joined, {
+    store: (joining) => {
+      const [client, feed] = [this.client(), this.feed()];
+      if (!client || feed === null) return EMPTY;
+      return this.api.call('setJoining', { params: { client: client.id }, body: { feed, joining } });
+    },
+    saved: 'Saved. Every screen matches by it from now on.',
+    then: () => this.saved.next(),
+  });
+  protected readonly joining = this.edited.value;
 
   private readonly tried = toSignal(
     combineLatest([this.focus.resolved$, toObservable(this.feed), toObservable(this.joining)]).pipe(
@@ -88,11 +94,6 @@ export class MatchingPage {
     return { ...joinView(tried.reply.value, keys, several, tried.style), unreached: unreachedView(tried.reply.value, tried.style) };
   });
 
-  protected choose(feed: string): void {
-    this.feed.set(Number(feed));
-    this.dirty.set(false);
-  }
-
   protected edit(at: number, change: Partial<JoinKey>): void {
     this.change({ keys: this.joining().keys.map((key, place) => (place === at ? { ...key, ...change } : key)) });
   }
@@ -112,20 +113,6 @@ export class MatchingPage {
   }
 
   protected change(part: Partial<Joining>): void {
-    this.joining.update((joining) => ({ ...joining, ...part }));
-    this.dirty.set(true);
-  }
-
-  protected save(): void {
-    const [client, feed] = [this.client(), this.feed()];
-    if (!client || feed === null) return;
-    this.error.set('');
-    this.api.call('setJoining', { params: { client: client.id }, body: { feed, joining: this.joining() } }).subscribe({
-      next: () => {
-        this.dirty.set(false);
-        this.notices.open('Saved. Every screen matches by it from now on.', 'Close', { duration: 5000 });
-      },
-      error: (error: ApiError) => this.error.set(error.message),
-    });
+    this.edited.change({ ...this.joining(), ...part });
   }
 }

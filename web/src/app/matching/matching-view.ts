@@ -1,10 +1,11 @@
 import type { JoiningReply, WireJoinResult } from '@lens/contract';
 import { figureText, divide, formatNumber, type JoinKey, quantity, type Several, type Style, value } from '@lens/core';
+import { choicesOf } from '../ui/choices';
 
 const TAGS = { campaign: 'campaign tag', ad: 'ad tag', keyword: 'keyword tag', link: 'tracked link' } as const;
 const LEVELS = { campaign: 'campaign', group: 'ad group', ad: 'ad', keyword: 'keyword' } as const;
-export const TAG_CHOICES = Object.entries(TAGS).map(([id, label]) => ({ id, label }));
-export const LEVEL_CHOICES = Object.entries(LEVELS).map(([id, label]) => ({ id, label }));
+export const TAG_CHOICES = choicesOf(TAGS);
+export const LEVEL_CHOICES = choicesOf(LEVELS);
 
 /** A key as a sentence. */
 export function keyText({ tag, level, by, part }: JoinKey): string {

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
@@ -16,6 +16,7 @@ import { summedEffectText } from './summed-effect';
   imports: [MatButton, MatIcon, NeedClient, RouterLink],
   templateUrl: './moves-page.html',
   styleUrl: './moves-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MovesPage {
   private readonly focus = inject(FocusService);

@@ -1,21 +1,27 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { type Convention, type ConventionPart, NAME_PARTS, type NamePart } from '@lens/core';
+import type { Choice } from '../ui/choices';
+import { PickField, plainChoices } from '../ui/pick-field';
 
 /** The parts of the names of one level, in order. */
 @Component({
   selector: 'ul-convention-form',
-  imports: [MatButton, MatIcon, MatIconButton],
+  imports: [MatButton, MatCheckbox, MatFormField, MatIcon, MatIconButton, MatInput, PickField],
   templateUrl: './convention-form.html',
   styleUrl: './convention-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ConventionForm {
   readonly convention = input.required<Convention>();
   readonly changed = output<Convention>();
   readonly dropped = output();
 
-  protected readonly tells = NAME_PARTS;
+  protected readonly tells: readonly Choice<NamePart | null>[] = [{ value: null, label: 'nothing compared' }, ...plainChoices(NAME_PARTS)];
 
   protected separate(separator: string): void {
     this.changed.emit({ ...this.convention(), separator });
@@ -31,10 +37,6 @@ export class ConventionForm {
 
   protected edit(at: number, change: Partial<ConventionPart>): void {
     this.setParts(this.convention().parts.map((part, place) => (place === at ? { ...part, ...change } : part)));
-  }
-
-  protected tell(at: number, part: string): void {
-    this.edit(at, { part: NAME_PARTS.find((each) => each === part) ?? (null satisfies NamePart | null) });
   }
 
   protected allow(at: number, text: string): void {

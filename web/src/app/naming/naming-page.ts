@@ -1,13 +1,12 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { type Convention, NAMED_LEVELS, type NamedLevel, type NameRule, type Naming, namingProblems, NO_NAMING } from '@lens/core';
 import { combineLatest, debounceTime, of, switchMap } from 'rxjs';
-import { Api, type ApiError } from '../data/api';
+import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { IntakeNav } from '../intake/intake-nav';
+import { draftOf } from '../ui/draft';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { ConventionForm } from './convention-form';
@@ -17,29 +16,32 @@ import { RuleList } from './rule-list';
 /** How the names of a client are built, what they tell, and which break the convention. */
 @Component({
   selector: 'ul-naming-page',
-  imports: [ConventionForm, IntakeNav, MatButton, MatIcon, NeedClient, RuleList],
+  imports: [ConventionForm, MatButton, MatIcon, NeedClient, RuleList],
   templateUrl: './naming-page.html',
   styleUrl: './naming-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NamingPage {
   private readonly api = inject(Api);
-  private readonly notices = inject(MatSnackBar);
   private readonly focus = inject(FocusService);
 
   protected readonly client = this.focus.client;
-  protected readonly error = signal('');
   private readonly stored = toSignal(
     this.focus.client$.pipe(
       switchMap((client) => (client ? loadState(this.api.call('naming', { params: { client: client.id } })) : of(null))),
     ),
   );
   protected readonly state = computed(() => this.stored()?.state ?? 'loading');
-  /** The naming as it stands on screen; stored only when saved. */
-  protected readonly draft = linkedSignal<Naming>(() => {
+  private readonly naming = computed((): Naming => {
     const stored = this.stored();
     return stored?.state === 'ready' ? stored.value.naming : NO_NAMING;
   });
-  protected readonly dirty = signal(false);
+  protected readonly edited = draftOf(this.naming, {
+    store: (body) => this.api.call('setNaming', { params: { client: this.client()?.id ?? '' }, body }),
+    saved: 'Saved. Compare can show what names tell.',
+    then: () => this.focus.refresh(),
+  });
+  protected readonly draft = this.edited.value;
   protected readonly problems = computed(() => namingProblems(this.draft()));
   protected readonly described = computed(() =>
     this.draft().conventions.map((convention) => ({ level: convention.level, label: LEVEL_NAMES[convention.level], convention })),
@@ -89,22 +91,7 @@ export class NamingPage {
     this.setRules([...this.draft().rules, { level, test: 'is', value: name, parts: {} }]);
   }
 
-  protected save(): void {
-    const client = this.client();
-    if (!client) return;
-    this.error.set('');
-    this.api.call('setNaming', { params: { client: client.id }, body: this.draft() }).subscribe({
-      next: () => {
-        this.dirty.set(false);
-        this.focus.refresh();
-        this.notices.open('Saved. Compare can show what names tell.', 'Close', { duration: 5000 });
-      },
-      error: (error: ApiError) => this.error.set(error.message),
-    });
-  }
-
   private change(part: Partial<Naming>): void {
-    this.draft.update((draft) => ({ ...draft, ...part }));
-    this.dirty.set(true);
+    this.edited.change({ ...this.draft(), ...part });
   }
 }

@@ -1,21 +1,25 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { NAME_PARTS, NAMED_LEVELS, type NamePart, type NameRule } from '@lens/core';
+import { PickField } from '../ui/pick-field';
 import { TextTestFields } from '../ui/text-test-fields';
 
 /** Rules that say what names are to be taken for; the first that fits a name is taken. */
 @Component({
   selector: 'ul-rule-list',
-  imports: [MatButton, MatIcon, MatIconButton, TextTestFields],
+  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, PickField, TextTestFields],
   templateUrl: './rule-list.html',
   styleUrl: './rule-list.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RuleList {
   readonly rules = input.required<readonly NameRule[]>();
   readonly changed = output<readonly NameRule[]>();
 
-  protected readonly levels = NAMED_LEVELS;
+  protected readonly levels = NAMED_LEVELS.map((value) => ({ value, label: value === 'group' ? 'ad group' : value }));
   protected readonly tells = NAME_PARTS;
 
   protected add(): void {

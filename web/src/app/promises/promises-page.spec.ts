@@ -1,10 +1,11 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { ClientDetail, Promises } from '@lens/contract';
-import { NO_OWN_WORDS, parseDay } from '@lens/core';
+import { NO_OWN_WORDS, ORDERS_WORDS, parseDay } from '@lens/core';
 import { of, throwError } from 'rxjs';
-import { button, fields, fill } from '../../../test/select';
+import { Screen } from '../../../test/screen';
 import { Api, ApiError } from '../data/api';
+import { provideClientDates } from '../data/client-dates';
 import { FocusService } from '../data/focus';
 import { Icons } from '../ui/icons';
 import { PromisesPage } from './promises-page';
@@ -24,7 +25,7 @@ describe('the targets page', () => {
   let kept: Promises;
   let refuses: string;
   let fixture: ComponentFixture<PromisesPage>;
-  let page: HTMLElement;
+  let page: Screen;
 
   beforeEach(async () => {
     [saved, kept, refuses] = [[], PROMISES, ''];
@@ -49,89 +50,81 @@ describe('the targets page', () => {
       saved.push(body ?? kept);
       return of({});
     };
-    TestBed.configureTestingModule({ providers: [provideRouter([]), { provide: Api, useValue: { call } }] });
+    TestBed.configureTestingModule({ providers: [provideRouter([]), provideClientDates(), { provide: Api, useValue: { call } }] });
     TestBed.inject(Icons).register();
     await TestBed.inject(Router).navigateByUrl('/?client=tea');
     fixture = TestBed.createComponent(PromisesPage);
     await fixture.whenStable();
-    page = fixture.nativeElement as HTMLElement;
+    page = new Screen(fixture);
   });
 
-  it('shows what was promised, the margin in percent and what it asks of ROAS', () => {
-    expect(page.querySelector('h1')?.textContent).toBe('What was Tea promised?');
-    expect(fields(page, 'Value')[0]?.value).toBe('2.6');
-    expect(fields(page, 'Margin')[0]?.value).toBe('46');
-    expect(page.textContent).toContain('Break-even ROAS 2.17');
-    expect(page.textContent).toContain('Money of accounts in USD');
-    expect(button(page, 'Save').disabled).toBe(true);
+  it('shows what was promised, the margin in percent and what it asks of ROAS', async () => {
+    expect(page.element.querySelector('h1')?.textContent).toBe('What was Tea promised?');
+    expect((await page.values('Value'))[0]).toBe('2.6');
+    expect((await page.values('Margin'))[0]).toBe('46');
+    expect(page.text).toContain('Break-even ROAS 2.17');
+    expect(page.text).toContain('Money of accounts in USD');
+    expect(page.button('Save').disabled).toBe(true);
   });
 
   it('saves all of it when one number is another, the margin as a share', async () => {
-    fill(page, 'Margin', '50.5');
-    await fixture.whenStable();
-    button(page, 'Save').click();
+    await page.write('Margin', '50.5');
+    await page.press('Save');
     expect(saved).toEqual([{ ...PROMISES, margins: [{ share: 0.505, ...YEAR }] }]);
     await fixture.whenStable();
-    expect(button(page, 'Save').disabled).toBe(true);
+    expect(page.button('Save').disabled).toBe(true);
   });
 
   it('adds a target of the client’s kind for the rest of the year, and saves it when it has a value', async () => {
-    button(page, 'Add a target').click();
+    await page.press('Add a target');
+    expect(await page.fields('Value')).toHaveLength(2);
+    expect((await page.values('Metric'))[1]).toBe('ROAS at least');
+    expect([(await page.values('From'))[1], (await page.values('To'))[1]]).toEqual(['01/10/2026', '31/12/2026']);
+    expect(page.button('Save').disabled).toBe(true);
+    await page.write('Value', '3', 1);
+    await page.choose('Of the outcomes', ORDERS_WORDS.all, 1);
     await fixture.whenStable();
-    expect(fields(page, 'Value')).toHaveLength(2);
-    expect(fields(page, 'Metric')[1]?.value).toBe('roas');
-    expect([fields(page, 'From')[1]?.value, fields(page, 'To')[1]?.value]).toEqual(['2026-10-01', '2026-12-31']);
-    expect(button(page, 'Save').disabled).toBe(true);
-    fill(page, 'Value', '3', 1);
-    fill(page, 'Of the outcomes', 'all', 1);
-    await fixture.whenStable();
-    button(page, 'Save').click();
+    await page.press('Save');
     expect(saved[0]?.targets[1]).toMatchObject({ metric: 'roas', value: 3, orders: 'all', from: day('2026-10-01') });
   });
 
   it('writes the currency of a rate in capitals, and asks for its three letters', async () => {
-    button(page, 'Add a rate').click();
-    await fixture.whenStable();
-    expect(fields(page, 'Currency')[0]?.value).toBe('USD');
-    fill(page, 'Rate', '0.8');
-    fill(page, 'Currency', 'us');
-    await fixture.whenStable();
-    expect(button(page, 'Save').disabled).toBe(true);
-    fill(page, 'Currency', 'usd');
-    await fixture.whenStable();
-    button(page, 'Save').click();
+    await page.press('Add a rate');
+    expect((await page.values('Currency'))[0]).toBe('USD');
+    await page.write('Rate', '0.8');
+    await page.write('Currency', 'us');
+    expect(page.button('Save').disabled).toBe(true);
+    await page.write('Currency', 'usd');
+    await page.press('Save');
     expect(saved[0]?.rates).toMatchObject([{ currency: 'USD', rate: 0.8 }]);
   });
 
   it('takes lines out, and says what is missing then', async () => {
-    button(page, 'Remove this target').click();
-    button(page, 'Remove this margin').click();
-    await fixture.whenStable();
-    expect(page.textContent).toContain('No target: the audit has nothing to judge by.');
-    expect(page.textContent).toContain('No margin: profit is not measured.');
-    button(page, 'Save').click();
+    await page.press('Remove this target');
+    await page.press('Remove this margin');
+    expect(page.text).toContain('No target: the audit has nothing to judge by.');
+    expect(page.text).toContain('No margin: profit is not measured.');
+    await page.press('Save');
     expect(saved).toEqual([{ ...PROMISES, targets: [], margins: [] }]);
   });
 
   it('says why it was not saved, and keeps what was written', async () => {
     refuses = 'The first day comes after the last.';
-    fill(page, 'From', '2027-02-01');
-    await fixture.whenStable();
-    button(page, 'Save').click();
-    await fixture.whenStable();
-    expect(page.querySelector('[role=alert]')?.textContent).toBe(refuses);
-    expect(fields(page, 'From')[0]?.value).toBe('2027-02-01');
-    expect(button(page, 'Save').disabled).toBe(false);
+    await page.write('From', '1/2/2027');
+    await page.press('Save');
+    expect(page.alert).toBe(refuses);
+    expect((await page.values('From'))[0]).toBe('01/02/2027');
+    expect(page.button('Save').disabled).toBe(false);
   });
 
   it('does not write over what is being written when the same client is read again', async () => {
-    fill(page, 'Value', '9');
+    await page.write('Value', '9');
     TestBed.inject(FocusService).refresh();
     await fixture.whenStable();
-    expect(fields(page, 'Value')[0]?.value).toBe('9');
+    expect((await page.values('Value'))[0]).toBe('9');
     kept = { ...PROMISES, budgets: [] };
     TestBed.inject(FocusService).refresh();
     await fixture.whenStable();
-    expect(page.textContent).toContain('No budget: spend has no plan.');
+    expect(page.text).toContain('No budget: spend has no plan.');
   });
 });

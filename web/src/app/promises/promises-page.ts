@@ -1,7 +1,9 @@
-import { Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { type FormArray, FormBuilder, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Promises } from '@lens/contract';
 import {
@@ -10,27 +12,32 @@ import {
   COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
-  formatDay,
+  type Day,
+  dayOf,
+  dayParts,
   formatNumber,
   BUILT_IN_BOOK,
   ORDERS_MEANT,
   ORDERS_WORDS,
   type OrdersMeant,
-  parseDay,
   TARGET_METRICS,
   USUAL_TARGET,
   type TargetMetric,
 } from '@lens/core';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import type { Choice } from '../ui/choices';
+import { DayField } from '../ui/day-field';
 import { NeedClient } from '../ui/need-client';
+import { PickField } from '../ui/pick-field';
 
 /** Targets, margin and monthly budget of a client, each with its days. */
 @Component({
   selector: 'ul-promises-page',
-  imports: [MatButton, MatIcon, MatIconButton, NeedClient, ReactiveFormsModule],
+  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, NeedClient, PickField, ReactiveFormsModule],
   templateUrl: './promises-page.html',
   styleUrl: './promises-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PromisesPage {
   private readonly api = inject(Api);
@@ -39,12 +46,16 @@ export class PromisesPage {
   private readonly focus = inject(FocusService);
 
   protected readonly client = this.focus.client;
-  protected readonly countedBy = COUNTED_BY.toReversed().map((id) => ({ id, label: COUNTED_WORDS[id].who }));
-  protected readonly ordersMeant = ORDERS_MEANT.map((id) => ({ id, label: ORDERS_WORDS[id] }));
+  protected readonly countedBy = COUNTED_BY.toReversed().map((value) => ({ value, label: COUNTED_WORDS[value].who }));
+  protected readonly bases: readonly Choice<DateBasis>[] = [
+    { value: 'sale', label: 'sale date' },
+    { value: 'click', label: 'click date' },
+  ];
+  protected readonly ordersMeant = ORDERS_MEANT.map((value) => ({ value, label: ORDERS_WORDS[value] }));
   protected readonly error = signal('');
-  protected readonly metrics = Object.entries(TARGET_METRICS).map(([id, { bound }]) => ({
-    id,
-    label: `${BUILT_IN_BOOK.named(id as TargetMetric).label} ${bound}`,
+  protected readonly metrics = Object.entries(TARGET_METRICS).map(([value, { bound }]) => ({
+    value,
+    label: `${BUILT_IN_BOOK.named(value as TargetMetric).label} ${bound}`,
   }));
   protected readonly form = this.forms.group({
     targets: this.forms.array<ReturnType<typeof this.targetRow>>([]),
@@ -78,8 +89,8 @@ export class PromisesPage {
   });
 
   protected add(list: List): void {
-    const from = formatDay(this.focus.clock()?.today ?? 0).slice(0, 8) + '01';
-    const days = { from, to: `${from.slice(0, 4)}-12-31` };
+    const { year, month } = dayParts(this.focus.clock()?.today ?? 0);
+    const days = { from: dayOf(year, month, 1) ?? null, to: dayOf(year, 12, 31) ?? null };
     if (list === 'targets')
       this.form.controls.targets.push(
         this.targetRow({
@@ -116,22 +127,19 @@ export class PromisesPage {
   }
 
   private fill({ targets, margins, budgets, rates }: Promises): void {
-    this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow({ ...target, ...texts(target) }))));
+    this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow(target))));
     this.form.setControl(
       'margins',
-      this.forms.array(margins.map((margin) => this.numberRow({ number: Math.round(margin.share * 1e6) / 1e4, ...texts(margin) }))),
+      this.forms.array(margins.map((margin) => this.numberRow({ ...margin, number: Math.round(margin.share * 1e6) / 1e4 }))),
     );
-    this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ number: budget.amount, ...texts(budget) }))));
-    this.form.setControl(
-      'rates',
-      this.forms.array(rates.map((each) => this.rateRow({ currency: each.currency, number: each.rate, ...texts(each) }))),
-    );
+    this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ ...budget, number: budget.amount }))));
+    this.form.setControl('rates', this.forms.array(rates.map((each) => this.rateRow({ ...each, number: each.rate }))));
     this.form.markAsPristine();
   }
 
   private values(): Promises {
     const { targets, margins, budgets, rates } = this.form.getRawValue();
-    const days = (row: { from: string; to: string }) => ({ from: parseDay(row.from) ?? 0, to: parseDay(row.to) ?? 0 });
+    const days = (row: Days) => ({ from: row.from ?? 0, to: row.to ?? 0 });
     return {
       targets: targets.map((row) => ({
         metric: row.metric,
@@ -147,45 +155,40 @@ export class PromisesPage {
     };
   }
 
-  private targetRow(row: {
-    metric: TargetMetric;
-    value: number | null;
-    countedBy: CountedBy;
-    basis: DateBasis;
-    orders: OrdersMeant;
-    from: string;
-    to: string;
-  }) {
+  private targetRow(
+    row: Days & { metric: TargetMetric; value: number | null; countedBy: CountedBy; basis: DateBasis; orders: OrdersMeant },
+  ) {
     return this.forms.group({
       metric: [row.metric],
       value: [row.value as number | null, [Validators.required, Validators.min(0.0001)]],
       countedBy: [row.countedBy],
       basis: [row.basis],
       orders: [row.orders],
-      from: [row.from, Validators.required],
-      to: [row.to, Validators.required],
+      from: [row.from as Day | null, Validators.required],
+      to: [row.to as Day | null, Validators.required],
     });
   }
 
-  private rateRow({ currency, ...row }: { currency: string; number: number | null; from: string; to: string }) {
+  private rateRow({ currency, ...row }: Days & { currency: string; number: number | null }) {
     return this.forms.group({
       currency: [currency, [Validators.required, Validators.pattern(/^[A-Za-z]{3}$/)]],
       ...this.numberRow(row).controls,
     });
   }
 
-  private numberRow(row: { number: number | null; from: string; to: string }) {
+  private numberRow(row: Days & { number: number | null }) {
     return this.forms.group({
       number: [row.number as number | null, [Validators.required, Validators.min(0.0001)]],
-      from: [row.from, Validators.required],
-      to: [row.to, Validators.required],
+      from: [row.from as Day | null, Validators.required],
+      to: [row.to as Day | null, Validators.required],
     });
   }
 }
 
 type List = 'targets' | 'margins' | 'budgets' | 'rates';
 
-const texts = (range: { from: number; to: number }): { from: string; to: string } => ({
-  from: formatDay(range.from),
-  to: formatDay(range.to),
-});
+/** Null while a field holds no day. */
+interface Days {
+  readonly from: Day | null;
+  readonly to: Day | null;
+}

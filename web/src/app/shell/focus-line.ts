@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   askableDays,
@@ -7,9 +7,7 @@ import {
   COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
-  formatDay,
   formatNumber,
-  parseDay,
   type Period,
   PRESETS,
   rangeText,
@@ -21,6 +19,7 @@ import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
 import { type Choice, Choices } from '../ui/choices';
+import { DayField } from '../ui/day-field';
 import { DayRangeFields } from '../ui/day-range';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import { Phrase } from '../ui/phrase';
@@ -44,9 +43,10 @@ const OUTCOME_WORDS: Record<ResultSetId, string> = { shop: 'sales', leads: 'lead
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [ChoicePhrase, Choices, DayRangeFields, MatButton, Phrase, RouterLink],
+  imports: [ChoicePhrase, Choices, DayField, DayRangeFields, MatButton, Phrase, RouterLink],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FocusLine {
   protected readonly service = inject(FocusService);
@@ -75,11 +75,7 @@ export class FocusLine {
     const [known, resolved] = [this.focus()?.knownOn ?? null, this.resolved()];
     return known === null || !resolved ? 'as known now' : `as known on ${rangeText({ from: known, to: known }, resolved.style.locale)}`;
   });
-  protected readonly knownValue = computed(() => {
-    const known = this.focus()?.knownOn ?? null;
-    return known === null ? '' : formatDay(known);
-  });
-  protected readonly todayText = computed(() => formatDay(this.resolved()?.today ?? 0));
+  protected readonly past = computed(() => ({ to: this.resolved()?.today ?? 0 }));
   protected readonly countedText = computed(() => COUNTED_WORDS[this.focus()?.countedBy ?? 'orders'].as);
   /** What the server answers: days near those that hold data. */
   protected readonly askable = computed(() => {
@@ -124,10 +120,6 @@ export class FocusLine {
       ? ''
       : `${formatNumber(Math.floor(share * 100) / 100, 'share', resolved.style, 0)} of ${this.outcomeWord()} have arrived`;
   });
-
-  protected know(text: string): void {
-    this.service.change({ knownOn: parseDay(text) ?? null });
-  }
 
   protected pickPreset(preset: string): void {
     const found = PRESETS.find(({ id }) => id === preset);

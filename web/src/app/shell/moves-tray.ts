@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { formatNumber } from '@lens/core';
 import { FocusService } from '../data/focus';
@@ -32,6 +32,7 @@ import { summedEffectText } from '../moves/summed-effect';
       padding: 6px 24px;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MovesTray {
   private readonly focus = inject(FocusService);

@@ -1,4 +1,4 @@
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
 
 @Component({
@@ -8,5 +8,6 @@ import { RouterLink } from '@angular/router';
     <h1>There is no such screen</h1>
     <p>The address may be mistyped. <a routerLink="/clients">Go to Clients</a></p>
   </section>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NotFound {}

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { MatDialog } from '@angular/material/dialog';
@@ -37,6 +37,7 @@ const PARTS: Record<string, FocusParts> = {
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
   host: { '(document:keydown)': 'onKey($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Shell {
   private readonly router = inject(Router);

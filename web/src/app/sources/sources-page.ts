@@ -1,35 +1,34 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { SOURCE_KINDS, sourceProblems, type SourceRule } from '@lens/core';
 import { combineLatest, debounceTime, filter, map, of, switchMap } from 'rxjs';
-import { Api, type ApiError } from '../data/api';
+import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { IntakeNav } from '../intake/intake-nav';
+import { draftOf } from '../ui/draft';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { OrderButtons } from '../ui/order-buttons';
+import { PickField, plainChoices } from '../ui/pick-field';
+import { SuggestedField } from '../ui/suggested-field';
 import { TextTestFields } from '../ui/text-test-fields';
 import { sourcesView } from './sources-view';
 
 /** Where visits come from: rules that sort the spellings, what they find, and what falls through. */
 @Component({
   selector: 'ul-sources-page',
-  imports: [IntakeNav, MatButton, MatIcon, NeedClient, OrderButtons, TextTestFields],
+  imports: [MatButton, MatIcon, NeedClient, OrderButtons, PickField, SuggestedField, TextTestFields],
   templateUrl: './sources-page.html',
   styleUrl: './sources-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SourcesPage {
   private readonly api = inject(Api);
-  private readonly notices = inject(MatSnackBar);
   private readonly focus = inject(FocusService);
 
   protected readonly client = this.focus.client;
-  protected readonly kinds = SOURCE_KINDS;
-  protected readonly error = signal('');
-  protected readonly dirty = signal(false);
+  protected readonly kinds = plainChoices(SOURCE_KINDS);
   private readonly stored = toSignal(
     this.focus.client$.pipe(
       switchMap((client) => (client ? loadState(this.api.call('sources', { params: { client: client.id } })) : of(null))),
@@ -39,11 +38,15 @@ export class SourcesPage {
     const stored = this.stored();
     return stored?.state === 'ready' ? stored.value.proposal : [];
   });
-  /** The rules as they stand on screen; stored only when saved. */
-  protected readonly rules = linkedSignal<readonly SourceRule[]>(() => {
+  private readonly sorted = computed((): readonly SourceRule[] => {
     const stored = this.stored();
     return stored?.state === 'ready' ? stored.value.rules : [];
   });
+  protected readonly edited = draftOf(this.sorted, {
+    store: (rules) => this.api.call('setSources', { params: { client: this.client()?.id ?? '' }, body: { rules } }),
+    saved: 'Saved.',
+  });
+  protected readonly rules = this.edited.value;
   protected readonly problems = computed(() => sourceProblems({ rules: this.rules() }));
   /** Names that a rule may sort to. */
   protected readonly channels = computed(() => [
@@ -76,42 +79,22 @@ export class SourcesPage {
   });
 
   protected add(value = ''): void {
-    this.change([...this.rules(), { test: value === '' ? 'contains' : 'is', value, channel: '', kind: 'other site' }]);
-  }
-
-  protected propose(): void {
-    this.change(this.proposal());
+    this.edited.change([...this.rules(), { test: value === '' ? 'contains' : 'is', value, channel: '', kind: 'other site' }]);
   }
 
   protected edit(at: number, change: Partial<SourceRule>): void {
     const known = this.proposal().find(({ channel }) => channel === change.channel);
-    this.change(this.rules().map((rule, place) => (place === at ? { ...rule, ...change, ...(known ? { kind: known.kind } : {}) } : rule)));
+    this.edited.change(
+      this.rules().map((rule, place) => (place === at ? { ...rule, ...change, ...(known ? { kind: known.kind } : {}) } : rule)),
+    );
   }
 
   protected move(at: number, to: number): void {
     const rule = this.rules()[at];
-    if (rule) this.change(this.rules().toSpliced(at, 1).toSpliced(to, 0, rule));
+    if (rule) this.edited.change(this.rules().toSpliced(at, 1).toSpliced(to, 0, rule));
   }
 
   protected remove(at: number): void {
-    this.change(this.rules().toSpliced(at, 1));
-  }
-
-  protected save(): void {
-    const client = this.client();
-    if (!client) return;
-    this.error.set('');
-    this.api.call('setSources', { params: { client: client.id }, body: { rules: this.rules() } }).subscribe({
-      next: () => {
-        this.dirty.set(false);
-        this.notices.open('Saved.', 'Close', { duration: 5000 });
-      },
-      error: (error: ApiError) => this.error.set(error.message),
-    });
-  }
-
-  private change(rules: readonly SourceRule[]): void {
-    this.rules.set(rules);
-    this.dirty.set(true);
+    this.edited.change(this.rules().toSpliced(at, 1));
   }
 }

@@ -1,4 +1,4 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { type Choice, Choices } from './choices';
 import { Phrase } from './phrase';
 
@@ -13,6 +13,7 @@ import { Phrase } from './phrase';
       </ng-template>
     </ul-phrase>
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ChoicePhrase<T> {
   readonly label = input.required<string>();

@@ -1,4 +1,5 @@
-import { Component, input, output } from '@angular/core';
+import { CdkListbox, CdkOption } from '@angular/cdk/listbox';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 
 export interface Choice<T> {
   readonly value: T;
@@ -6,19 +7,27 @@ export interface Choice<T> {
   readonly note?: string;
 }
 
+/** Choices by what each is called. */
+export const choicesOf = <T extends string>(labels: Readonly<Record<T, string>>): Choice<T>[] =>
+  (Object.entries(labels) as [T, string][]).map(([value, label]) => ({ value, label }));
+
 /** A short list of which one is chosen; used in the panels of sentences. */
 @Component({
   selector: 'ul-choices',
+  imports: [CdkListbox, CdkOption],
   template: `
-    <ul role="listbox" [attr.aria-label]="label()">
+    <ul
+      cdkListbox
+      [cdkListboxValue]="marked()"
+      [attr.aria-label]="label()"
+      (cdkListboxValueChange)="pick($event.option?.value ?? $event.value[0])"
+    >
       @for (choice of choices(); track choice.label) {
-        <li role="presentation">
-          <button type="button" role="option" [attr.aria-selected]="choice.value === value()" (click)="chosen.emit(choice.value)">
-            <span class="name">{{ choice.label }}</span>
-            @if (choice.note) {
-              <span class="note">{{ choice.note }}</span>
-            }
-          </button>
+        <li [cdkOption]="choice.value" [cdkOptionTypeaheadLabel]="choice.label">
+          {{ choice.label }}
+          @if (choice.note) {
+            <span class="note">{{ choice.note }}</span>
+          }
         </li>
       }
     </ul>
@@ -30,24 +39,15 @@ export interface Choice<T> {
       padding: 0;
     }
     li {
-      display: contents;
-    }
-    button {
-      display: block;
-      width: 100%;
-      text-align: left;
-      font: inherit;
-      color: inherit;
-      background: none;
-      border: 0;
       border-left: 3px solid transparent;
       padding: 5px 8px;
       cursor: pointer;
     }
-    button:hover {
+    li:hover,
+    li.cdk-option-active {
       background: var(--accent-paper);
     }
-    button[aria-selected='true'] {
+    li[aria-selected='true'] {
       border-left-color: var(--accent);
       font-weight: 600;
     }
@@ -55,13 +55,24 @@ export interface Choice<T> {
       display: block;
       font-size: 13px;
       font-weight: 400;
-      color: var(--ink-quiet);
+      color: var(--ink-soft);
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Choices<T> {
   readonly label = input.required<string>();
   readonly choices = input.required<readonly Choice<T>[]>();
   readonly value = input.required<T | null>();
   readonly chosen = output<T>();
+
+  protected readonly marked = computed(() => {
+    const value = this.value();
+    return value === null || this.choices().every((choice) => choice.value !== value) ? [] : [value];
+  });
+
+  /** Picking the one that is chosen takes it again. */
+  protected pick(picked: T | undefined): void {
+    if (picked !== undefined) this.chosen.emit(picked);
+  }
 }

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 
@@ -23,6 +23,7 @@ export interface Confirm {
       <button mat-flat-button type="button" [mat-dialog-close]="true">{{ asked.action }}</button>
     </mat-dialog-actions>
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ConfirmDialog {
   protected readonly asked = inject<Confirm>(MAT_DIALOG_DATA);

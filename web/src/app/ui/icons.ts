@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import add from '@material-symbols/svg-400/outlined/add.svg';
+import calendar from '@material-symbols/svg-400/outlined/calendar_month.svg';
 import chevronRight from '@material-symbols/svg-400/outlined/chevron_right.svg';
 import close from '@material-symbols/svg-400/outlined/close.svg';
 import remove from '@material-symbols/svg-400/outlined/delete.svg';
@@ -15,6 +16,7 @@ import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
 
 const ICONS = {
   add,
+  calendar,
   'chevron-right': chevronRight,
   close,
   remove,

@@ -1,4 +1,13 @@
-import { afterRenderEffect, Component, DestroyRef, type ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { type Figure, value } from '@lens/core';
 import { CategoryScale, Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 
@@ -27,6 +36,7 @@ const DASHES = [[], [6, 3], [2, 2], [9, 3, 2, 3]];
       height: 168px;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LineChart {
   readonly labels = input.required<readonly string[]>();

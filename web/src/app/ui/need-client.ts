@@ -1,4 +1,4 @@
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
 
 /** Shown where a screen needs a client and the focus names none, or one that is not there. */
@@ -9,5 +9,6 @@ import { RouterLink } from '@angular/router';
     <h1>Which client?</h1>
     <p class="lead">Choose a client in the sentence above, or <a routerLink="/clients">look at all of them</a>.</p>
   </section>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NeedClient {}

@@ -1,4 +1,4 @@
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 
@@ -35,6 +35,7 @@ import { MatIcon } from '@angular/material/icon';
       margin-left: auto;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OrderButtons {
   /** Its place, from 0, among so many. */

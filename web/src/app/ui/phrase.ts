@@ -1,7 +1,7 @@
 import { A11yModule } from '@angular/cdk/a11y';
 import { CdkConnectedOverlay, CdkOverlayOrigin, type ConnectedPosition } from '@angular/cdk/overlay';
 import { NgTemplateOutlet } from '@angular/common';
-import { Component, contentChild, input, signal, TemplateRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, contentChild, input, signal, TemplateRef } from '@angular/core';
 
 /** A word of a sentence that opens a small panel to change it. The panel is the projected template. */
 @Component({
@@ -50,6 +50,7 @@ import { Component, contentChild, input, signal, TemplateRef } from '@angular/co
       background: var(--accent-paper);
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Phrase {
   /** What the phrase is about, for people who hear it. */

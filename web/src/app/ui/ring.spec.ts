@@ -1,9 +1,9 @@
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Sureness } from '@lens/core';
 import { Ring } from './ring';
 
-@Component({ imports: [Ring], template: `<ul-ring [met]="met" [sureness]="sureness" />` })
+@Component({ imports: [Ring], template: `<ul-ring [met]="met" [sureness]="sureness" />`, changeDetection: ChangeDetectionStrategy.OnPush })
 class Host {
   met: number | null = 1.2;
   sureness: Sureness = 'supported';

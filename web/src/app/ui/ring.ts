@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Sureness } from '@lens/core';
 
 const RADIUS = 20;
@@ -73,6 +73,7 @@ const SPOKEN: Record<Sureness, string> = {
       stroke-dasharray: 2 2.5;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ring {
   /** Share of the target met: 1 is exactly met. Null where it cannot be said. */

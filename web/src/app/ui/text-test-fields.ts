@@ -1,22 +1,25 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { needsValue, TEXT_TESTS, type TextTest, type TextTestName } from '@lens/core';
+import { PickField, plainChoices } from './pick-field';
 
 /** A test of a text: how, and against what. */
 @Component({
   selector: 'ul-text-test-fields',
+  imports: [MatFormField, MatInput, PickField],
   template: `
-    <select class="box" [attr.aria-label]="'Test of ' + label()" (change)="setTest($any($event.target).value)">
-      @for (test of tests; track test) {
-        <option [value]="test" [selected]="test === value().test">{{ test }}</option>
-      }
-    </select>
+    <ul-pick-field bare [label]="'Test of ' + label()" [choices]="tests" [value]="value().test" (chosen)="setTest($event)" />
     @if (needsValue(value().test)) {
-      <input
-        class="box"
-        [attr.aria-label]="'Text of ' + label()"
-        [value]="value().value"
-        (change)="changed.emit({ test: value().test, value: $any($event.target).value })"
-      />
+      <mat-form-field class="bare text">
+        <input
+          #text
+          matInput
+          [attr.aria-label]="'Text of ' + label()"
+          [value]="value().value"
+          (change)="changed.emit({ test: value().test, value: text.value })"
+        />
+      </mat-form-field>
     }
   `,
   styles: `
@@ -24,10 +27,11 @@ import { needsValue, TEXT_TESTS, type TextTest, type TextTestName } from '@lens/
       display: inline-flex;
       gap: 8px;
     }
-    input {
-      width: var(--text-width, 200px);
+    .text {
+      --field-width: var(--text-width, 200px);
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TextTestFields {
   readonly value = input.required<TextTest>();
@@ -35,7 +39,7 @@ export class TextTestFields {
   readonly label = input.required<string>();
   readonly changed = output<TextTest>();
 
-  protected readonly tests = TEXT_TESTS;
+  protected readonly tests = plainChoices(TEXT_TESTS);
   protected readonly needsValue = needsValue;
 
   protected setTest(test: TextTestName): void {

@@ -14,7 +14,6 @@ import { combineLatest, filter, type Observable, of, startWith, Subject, switchM
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { bookOfClient, vocabularyOf } from '../data/vocabulary';
-import { IntakeNav } from '../intake/intake-nav';
 import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -25,7 +24,6 @@ import { joinChoices, resultChoices, type WordLine, wordsView } from './words-vi
 @Component({
   selector: 'ul-words-page',
   imports: [
-    IntakeNav,
     MatButton,
     MatCheckbox,
     MatFormField,

@@ -1,7 +1,8 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { formatNumber, type Step, STEP_KINDS, type StepEffect, type StepKind, stepText, type Style } from '@lens/core';
 import { newStep, STEP_LABELS } from './new-step';
 import { OrderButtons } from '../../ui/order-buttons';
@@ -12,9 +13,22 @@ const NOTHING: StepEffect = { headers: [], rows: [], rowsBefore: 0, rowsAfter: 0
 /** The ordered list of steps a table is shaped by, with what each does to the first rows. */
 @Component({
   selector: 'ul-shape-steps',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, MatButton, MatIcon, MatIconButton, OrderButtons, StepForm],
+  imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    MatButton,
+    MatIcon,
+    MatIconButton,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
+    OrderButtons,
+    StepForm,
+  ],
   templateUrl: './shape-steps.html',
   styleUrl: './shape-steps.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShapeSteps {
   readonly steps = input.required<readonly Step[]>();

@@ -1,12 +1,18 @@
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField, MatHint, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { Step, StepEffect } from '@lens/core';
+import { PickField, plainChoices } from '../../ui/pick-field';
 import { filledIn, readNames, readPairs, STEP_FIELDS, type StepField, writePairs } from './step-fields';
 
 /** What a step needs to be told. Every change is a new step. */
 @Component({
   selector: 'ul-step-form',
+  imports: [MatCheckbox, MatFormField, MatHint, MatInput, MatLabel, PickField],
   templateUrl: './step-form.html',
   styleUrl: './step-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StepForm {
   readonly step = input.required<Step>();
@@ -14,6 +20,7 @@ export class StepForm {
   readonly found = input.required<Pick<StepEffect, 'headers' | 'rows'>>();
   readonly changed = output<Step>();
 
+  protected readonly headers = computed(() => plainChoices(this.found().headers));
   protected readonly fields = computed(() => {
     const step = this.step();
     const values = step as unknown as Readonly<Record<string, unknown>>;
