@@ -2,7 +2,7 @@ import type { AuditReply, Move, MovesReply } from '@lens/contract';
 import { type Finding, overlaps, type Proposal, sumEffects } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context } from '../context';
-import type { NamedAudit } from '../query/engine';
+import type { NamedAudit } from '../query/audit';
 import { accountsOf } from '../store/clients';
 import { movesOf, putMove } from '../store/moves';
 import { HttpProblem, notFound } from '../routes/problem';

@@ -14,7 +14,7 @@ import {
   unpackFigures,
 } from '@lens/core';
 import { clockOf, type Context } from '../context';
-import { targetQuestion } from '../query/engine';
+import { targetQuestion } from '../query/audit';
 import { dataRange, promisesOf } from '../store/clients';
 import { movesOf } from '../store/moves';
 import { subjectOf } from './decide';

@@ -1,13 +1,23 @@
 import type { ImportDetail } from '@lens/contract';
 import { addingOf, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
 import type { Db } from '../store/database';
-import { columnsOf, type FeedRecord } from '../store/feeds';
-import type { ImportRecord } from '../store/imports';
+import { columnsOf, type FeedRecord, feedsOf } from '../store/feeds';
+import { findImport, type ImportRecord } from '../store/imports';
 import { THING_SUMS } from '../store/row-tables';
+import { vocabularyOf } from '../store/rules';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
+import type { ClientData } from './client-data';
+
+/** What an import of a client read and changed, against an earlier one or what was there before; undefined where there is none. */
+export function importDetail(data: ClientData, client: string, importId: number, against: number | null): ImportDetail | undefined {
+  const record = findImport(data.db, importId);
+  const feed = record && feedsOf(data.db, client).find(({ id }) => id === record.feedId);
+  if (!record || !feed || (against !== null && findImport(data.db, against)?.feedId !== feed.id)) return undefined;
+  return detailOf(data.db, record, feed, against, vocabularyOf(data.db, client));
+}
 
 /** How an import read its file, and the sums of its days after it and after an earlier one; the one just before it where none is named. */
-export function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: number | null, vocabulary: Vocabulary): ImportDetail {
+function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: number | null, vocabulary: Vocabulary): ImportDetail {
   const earlier = against ?? record.id - 1;
   const reading = readingOf(db, record.id);
   const headers = reading ? shapeOf(reading.headers, reading.mapping.steps).headers : [];

@@ -1,20 +1,23 @@
 import type { JoiningReply } from '@lens/contract';
-import { accumulate, BUILT_IN, type DayRange, type Joining, type Names, type Naming, NONE, termScale, tryJoining } from '@lens/core';
-import type { Db } from '../store/database';
+import { accumulate, BUILT_IN, type DayRange, type Joining, NONE, termScale, tryJoining } from '@lens/core';
 import { memberJoiner, ONE_OUTCOME, storedOutcomes, tagsOf } from '../store/load-orders';
-import type { LoadedClient } from '../store/tables';
+import { rulesOf } from '../store/rules';
+import type { ClientData } from './client-data';
 
 const MOST_SHOWN = 100;
 const SPEND = BUILT_IN.measureTerm('spend');
 
 /** What a joining would make of the outcomes a list has in a period, and which spend none of them reaches. */
-export function triedJoining(
-  db: Db,
-  { tables, members }: LoadedClient,
-  about: { readonly feed: number; readonly joining: Joining; readonly naming: Naming; readonly period: DayRange; readonly names: Names },
+export function joiningTried(
+  data: ClientData,
+  client: string,
+  { feed, joining, period }: { readonly feed: number; readonly joining: Joining; readonly period: DayRange },
 ): JoiningReply {
-  const { feed, joining, naming, period, names } = about;
-  const outcomes = storedOutcomes(db, feed, null)
+  const loaded = data.load(client);
+  const { tables, members } = loaded;
+  const names = data.namesOf(loaded);
+  const naming = rulesOf(data.db, client, 'naming');
+  const outcomes = storedOutcomes(data.db, feed, null)
     .filter(({ saleDay }) => saleDay >= period.from && saleDay <= period.to)
     .map((row) => ({
       ...tagsOf(row),

@@ -2,14 +2,14 @@ import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { currentAsker } from './asker';
 import { DataStates } from './data-state';
-import type { QueryEngine } from './engine';
+import type { ClientData } from './client-data';
 import { FairQueue } from './fair-queue';
-import type { QueryMethod } from './worker';
+import { QUERIES, type QueryName } from './registry';
 import type { Db } from '../store/database';
 
-type Asked<M extends QueryMethod> = (...args: Parameters<QueryEngine[M]>) => Promise<ReturnType<QueryEngine[M]>>;
-/** The query engine as seen from the server: every method answers later, from its own thread. */
-export type Queries = { [M in QueryMethod]: Asked<M> } & { close(): Promise<void> };
+type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answer ? (...args: Args) => Promise<Answer> : never;
+/** The queries as seen from the server: each answers later, from its own thread. */
+export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & { close(): Promise<void> };
 
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
@@ -31,32 +31,19 @@ export function startQueries(db: Db, dataFolder: string): Queries {
   const queue = new FairQueue(ROOM, AT_ONCE);
   const states = new DataStates(db);
   const ask =
-    <M extends QueryMethod>(method: M): Asked<M> =>
-    (...args) => {
+    (query: QueryName) =>
+    (...args: [string | { readonly client: string }, ...unknown[]]): Promise<unknown> => {
       const asker = currentAsker();
       return queue.ask({
-        key: `${states.of(clientOf(args[0]))} ${method} ${JSON.stringify(args)}`,
+        key: `${states.of(clientOf(args[0]))} ${query} ${JSON.stringify(args)}`,
         asker: asker?.id ?? '',
         signal: asker?.signal,
-        work: () => pool.run({ method, args }) as Promise<ReturnType<QueryEngine[M]>>,
+        work: () => pool.run({ query, args }) as Promise<unknown>,
         weigh,
       });
     };
-  return {
-    compare: ask('compare'),
-    series: ask('series'),
-    trace: ask('trace'),
-    audit: ask('audit'),
-    feeds: ask('feeds'),
-    importDetail: ask('importDetail'),
-    health: ask('health'),
-    names: ask('names'),
-    visits: ask('visits'),
-    lots: ask('lots'),
-    tryJoining: ask('tryJoining'),
-    guessedConventions: ask('guessedConventions'),
-    close: () => pool.close({ force: true }),
-  };
+  const asked = Object.fromEntries((Object.keys(QUERIES) as QueryName[]).map((query) => [query, ask(query)]));
+  return { ...asked, close: () => pool.close({ force: true }) } as Queries;
 }
 
 /** Every question begins with its client, or says it. */

@@ -1,12 +1,11 @@
 import { Piscina } from 'piscina';
-import { QueryEngine } from './engine';
+import { ClientData } from './client-data';
+import { QUERIES, type QueryName } from './registry';
 
-/** The query thread: one engine with its column tables, called by method name. */
+/** The query thread: the data of all clients in its memory, asked by the name of a query. */
 const { dataFolder } = Piscina.workerData as { dataFolder: string };
-const engine = new QueryEngine(dataFolder);
+const data = new ClientData(dataFolder);
 
-export type QueryMethod = keyof QueryEngine;
-
-export default function run({ method, args }: { method: QueryMethod; args: readonly unknown[] }): unknown {
-  return (engine[method] as (...of: readonly unknown[]) => unknown).apply(engine, [...args]);
+export default function run({ query, args }: { query: QueryName; args: readonly unknown[] }): unknown {
+  return (QUERIES[query] as (of: ClientData, ...args: readonly unknown[]) => unknown)(data, ...args);
 }

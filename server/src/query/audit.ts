@@ -1,0 +1,57 @@
+import type { AuditReply } from '@lens/contract';
+import {
+  type Audit,
+  audit,
+  BUILT_IN_BOOK,
+  type DayRange,
+  LEVELS,
+  type Question,
+  type ResultSetId,
+  type Target,
+  targetFor,
+} from '@lens/core';
+import { promisesOf } from '../store/clients';
+import { acceptedMoves } from '../store/moves';
+import type { ClientData } from './client-data';
+
+/** An audit with the names its findings need on a screen. */
+export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
+  readonly target: Target | null;
+  readonly findings: (Audit['findings'][number] & { channelName: string; path: string[]; accountId: string; externalId: string })[];
+}
+
+/** Judges a client against its target; without a target there is nothing to judge by. */
+export function judging(data: ClientData, client: string, days: DayRange, today: number): NamedAudit {
+  const loaded = data.load(client);
+  const target = targetFor(promisesOf(data.db, client).targets, days);
+  if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
+  const names = data.namesOf(loaded);
+  const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names, accepted: acceptedMoves(data.db, client) });
+  const findings = result.findings.map((finding) => {
+    const path = loaded.members.pathOf(finding.member);
+    return {
+      ...finding,
+      channelName: names('channel', finding.channel),
+      path: LEVELS.flatMap((level) => (path.has(level) ? [loaded.members.nameOf(path.get(level) ?? -1)] : [])),
+      accountId: loaded.tables.accounts[finding.account]?.id ?? '',
+      externalId: loaded.members.byId.get(finding.member)?.externalId ?? '',
+    };
+  });
+  return { target, days, matured: result.matured, findings, dataVersion: loaded.version };
+}
+
+/** The figure of a target's metric for a whole client, as the target counts. */
+export function targetQuestion(client: { id: string; metricSet: ResultSetId }, target: Target, period: DayRange): Question {
+  return {
+    client: client.id,
+    period,
+    comparison: null,
+    countedBy: target.countedBy,
+    basis: target.basis,
+    metricSet: BUILT_IN_BOOK.sets.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
+    knownOn: null,
+    tree: 'ads',
+    filter: '',
+    sort: { by: 'spend', direction: 'descending' },
+  };
+}

@@ -1,0 +1,36 @@
+import { BUILT_IN_BOOK, type Names, type OutcomeId } from '@lens/core';
+import { allChannels, findClient } from '../store/clients';
+import { type Db, openReadOnly } from '../store/database';
+import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+
+/** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
+export class ClientData {
+  readonly db: Db;
+  private readonly cache = new TableCache();
+
+  constructor(dataFolder: string) {
+    this.db = openReadOnly(dataFolder);
+  }
+
+  /** The tables of a client as known now, or by the end of a past day. */
+  load(client: string, knownOn: number | null = null): LoadedClient {
+    return this.db.transaction(() => loadClient(this.db, client, this.cache, knownOn))();
+  }
+
+  /** What codes in these tables are called. */
+  namesOf({ members }: LoadedClient): Names {
+    const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
+    return (dimension, code) =>
+      typeof code === 'string' ? (channels.get(code) ?? code) : (this.splitName(dimension, code) ?? members.nameOf(code));
+  }
+
+  /** The name of a member of a dimension that rows are split by. */
+  splitName(dimension: string, code: number): string | undefined {
+    return this.cache.splits.nameOf(dimension, code);
+  }
+
+  /** The main outcome of a client. */
+  outcomeOf(client: string): OutcomeId {
+    return BUILT_IN_BOOK.outcomeOf(findClient(this.db, client)?.metricSet ?? 'shop')?.id ?? 'purchase';
+  }
+}

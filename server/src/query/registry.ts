@@ -1,0 +1,27 @@
+import { judging } from './audit';
+import { comparison, seriesOf } from './compare';
+import { listFeeds } from './feed-list';
+import { healthOf } from './health';
+import { importDetail } from './import-detail';
+import { joiningTried } from './joining';
+import { lotsOf } from './lots';
+import { guessedConventions, namesUnder } from './names';
+import { tracing } from './trace';
+import { visitsOf } from './visits';
+
+/** Every question there is, by name; each begins with its client, or says it. */
+export const QUERIES = {
+  compare: comparison,
+  series: seriesOf,
+  trace: tracing,
+  audit: judging,
+  feeds: listFeeds,
+  importDetail,
+  health: healthOf,
+  names: namesUnder,
+  guessedConventions,
+  visits: visitsOf,
+  lots: lotsOf,
+  tryJoining: joiningTried,
+};
+export type QueryName = keyof typeof QUERIES;

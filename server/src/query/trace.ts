@@ -1,0 +1,58 @@
+import type { Trace as WireTrace } from '@lens/contract';
+import {
+  bookOf,
+  closedFormula,
+  type Figure,
+  figureText,
+  filledFormula,
+  lastDayOf,
+  type MetricId,
+  type Question,
+  termText,
+  trace,
+} from '@lens/core';
+import { accountsOf, findClient } from '../store/clients';
+import type { Db } from '../store/database';
+import { findFeed } from '../store/feeds';
+import { findImport } from '../store/imports';
+import type { ClientData } from './client-data';
+
+/** How a cell of a table came about, down to its files; undefined where there is no such cell. */
+export function tracing(data: ClientData, question: Question, key: string, metric: MetricId, today: number): WireTrace | undefined {
+  const loaded = data.load(question.client, question.knownOn);
+  const found = trace(loaded.tables, question, data.namesOf(loaded), { key, metric, lastDay: lastDayOf(question, today) });
+  const client = findClient(data.db, question.client);
+  if (!found || !client) return undefined;
+  const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, client).text]));
+  return {
+    ...found,
+    metric,
+    filled: filledFormula(
+      closedFormula(bookOf(loaded.tables.vocabulary), metric, question),
+      (term) => figures.get(termText(term)) ?? termText(term),
+    ),
+    inputs: found.inputs.map((input) => ({ ...input, sources: input.sources.map((source) => sourceOf(data.db, source, question.client)) })),
+    withoutClickDay: [...found.withoutClickDay],
+    dataVersion: loaded.version,
+  };
+}
+
+function sourceOf(
+  db: Db,
+  source: { feedId: number; rows: number; amount: Figure; imports: readonly number[] },
+  client: string,
+): WireTrace['inputs'][number]['sources'][number] {
+  const feed = findFeed(db, source.feedId);
+  const account = feed && accountsOf(db, client).find((each) => each.id === feed.account);
+  return {
+    feed: feed?.name ?? `feed ${source.feedId}`,
+    account: account?.name ?? '',
+    channel: account?.channelName ?? '',
+    rows: source.rows,
+    amount: source.amount,
+    files: source.imports.flatMap((id) => {
+      const found = findImport(db, id);
+      return found ? [{ importId: id, name: found.fileName, importedAt: found.importedAt }] : [];
+    }),
+  };
+}
