@@ -8,6 +8,7 @@ export * from './endpoints';
 export * from './health';
 export * from './intake';
 export * from './joining';
+export * from './changes';
 export * from './lots';
 export * from './naming';
 export * from './sources';

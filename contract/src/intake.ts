@@ -51,6 +51,9 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('touch source') }),
   z.object({ role: z.literal('weight') }),
   z.object({ role: z.literal('outcome time') }),
+  ...(['change time', 'changed field', 'old value', 'new value', 'change note', 'changed by'] as const).map((role) =>
+    z.object({ role: z.literal(role) }),
+  ),
 ]);
 
 const header = z.string().max(1000);

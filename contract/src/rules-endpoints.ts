@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id } from './basic';
 import { endpoint } from './endpoint';
+import * as changes from './changes';
 import * as joining from './joining';
 import * as lots from './lots';
 import * as naming from './naming';
@@ -65,6 +66,14 @@ export const RULES_ENDPOINTS = {
     params: ofClient,
     body: lots.lotsRequest,
     reply: lots.lotsReply,
+  }),
+  changes: endpoint({
+    method: 'POST',
+    path: '/clients/:client/changes',
+    summary: 'What was changed at the channels in a period, as their change histories tell it',
+    params: ofClient,
+    body: changes.changesRequest,
+    reply: changes.changesReply,
   }),
   joinings: endpoint({
     method: 'GET',

@@ -41,6 +41,7 @@ export * from './intake/limit';
 export * from './intake/mapping';
 export * from './intake/number';
 export * from './intake/ratio';
+export * from './intake/read-change';
 export * from './intake/read-file-row';
 export * from './intake/read-touch';
 export * from './intake/span';

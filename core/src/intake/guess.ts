@@ -84,7 +84,7 @@ export function guessMapping(
   if (kind === 'report') byCells(guesses, samples);
   const cellsOf = (...roles: string[]): Cell[] => guesses.flatMap(({ role }, at) => (roles.includes(role.role) ? (samples[at] ?? []) : []));
   const orders = possibleOrders(
-    cellsOf('day', 'last day', 'time', 'sale time', 'click time', 'touch time')
+    cellsOf('day', 'last day', 'time', 'sale time', 'click time', 'touch time', 'change time')
       .map(cellText)
       .filter((cell) => !isNothing(cell)),
   );
@@ -177,27 +177,32 @@ const UNKNOWN = 'not recognised: choose what it is, or leave it out';
 const matches = (header: string, role: Role['role']): boolean =>
   WORDS.some(([each, list]) => each.role === role && list.includes(words(header)));
 
-/** Roles that columns of orders and of lots can have; columns of reports have the others. */
+/** Roles that columns of things can have; columns of reports have the others. */
 const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
   orders: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
   lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
   journeys: new Set(['journey', 'touch time', 'touch kind', 'touch source', 'weight', 'outcome time', 'tag']),
+  changes: new Set(['change time', 'changed field', 'old value', 'new value', 'change note', 'changed by', 'level']),
 };
+/** Roles of a report that things have as well. */
+const SHARED: ReadonlySet<Role['role']> = new Set(['day', 'level']);
 
 function kindOf(headers: readonly string[]): FileKind {
   const has = (role: Role['role']): boolean => headers.some((header) => matches(header, role));
   if (has('order id') && has('sale time')) return 'orders';
   if (has('lot id') && has('seller') && has('lot link')) return 'lots';
+  if (has('changed field') && has('new value')) return 'changes';
   return has('journey') && has('touch time') ? 'journeys' : 'report';
 }
 
 const fits = (role: Role['role'], kind: FileKind): boolean =>
-  kind === 'report' ? role === 'day' || !Object.values(ROLES_OF).some((roles) => roles.has(role)) : ROLES_OF[kind].has(role);
+  kind === 'report' ? SHARED.has(role) || !Object.values(ROLES_OF).some((roles) => roles.has(role)) : ROLES_OF[kind].has(role);
 
 const NOT_NEEDED = {
   orders: 'not needed for counting orders',
   lots: 'not needed for what lots brought',
   journeys: 'not needed for the order of touches',
+  changes: 'not needed to say what was changed',
 } as const;
 
 interface ColumnOf {

@@ -68,6 +68,10 @@ const OF_KIND: Readonly<Record<FileKind, (columns: Columns) => string[]>> = {
     ...need(columns, 'touch time', 'Without it touches have no order.'),
     ...(columns.has('touch source') || columns.has('tag campaign') ? [] : ['Say where touches came from: map a source or a campaign.']),
   ],
+  changes: (columns) => [
+    ...need(columns, 'change time', 'A change has the day it was made.'),
+    ...(columns.has('changed field') || columns.has('change note') ? [] : ['Say what was changed: map a field or a note.']),
+  ],
 };
 
 const need = ({ has }: Columns, key: string, why: string): string[] => (has(key) ? [] : [`No column is mapped to ${key}. ${why}`]);

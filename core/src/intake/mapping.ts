@@ -49,7 +49,15 @@ export type Role =
   /** How many journeys it stands for, in a log that keeps a sample. */
   | { readonly role: 'weight' }
   /** When the journey ended in an outcome; empty where it did not. */
-  | { readonly role: 'outcome time' };
+  | { readonly role: 'outcome time' }
+  /** When a setting was changed. */
+  | { readonly role: 'change time' }
+  | { readonly role: 'changed field' }
+  | { readonly role: 'old value' }
+  | { readonly role: 'new value' }
+  /** What was done, in the channel's words. */
+  | { readonly role: 'change note' }
+  | { readonly role: 'changed by' };
 
 export const IMPRESSION_SHARES = ['won', 'lost to budget', 'lost to rank'] as const;
 export type ImpressionShare = (typeof IMPRESSION_SHARES)[number];
@@ -66,10 +74,10 @@ export const LOT_UNITS = ['clicks', 'views'] as const;
 export type LotUnit = (typeof LOT_UNITS)[number];
 
 /** What one row of a file is. */
-export const FILE_KINDS = ['report', 'orders', 'lots', 'journeys'] as const;
+export const FILE_KINDS = ['report', 'orders', 'lots', 'journeys', 'changes'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
 
-/** How a file is read: how its table is shaped first, whether a row is then a report line, one order, one lot or one touch of a journey, and what each column means. */
+/** How a file is read: how its table is shaped first, whether a row is then a report line, one order, one lot, one touch of a journey or one change of a setting, and what each column means. */
 export interface Mapping {
   readonly kind: FileKind;
   /** What one row of a list of outcomes counts as, and who has counted it. */

@@ -143,8 +143,8 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: n
 
 function totalsOf(staging: Db, mapping: Mapping, vocabulary: Vocabulary): CheckReport['totals'] {
   if (mapping.kind !== 'report') {
-    const { term, unit } = THING_SUMS[mapping.kind];
-    return [{ term, figure: value(stagedSum(staging, mapping.kind) / 1_000_000), unit }];
+    const sum = THING_SUMS[mapping.kind];
+    return sum ? [{ term: sum.term, figure: value(stagedSum(staging, mapping.kind, sum.column) / 1_000_000), unit: sum.unit }] : [];
   }
   const terms = termsOfMapping(mapping);
   const sums = stagedSums(staging, terms.length);

@@ -8,22 +8,20 @@ import {
   decimalOf,
   dayOfOrderLine,
   type FileLayout,
+  type FileRow,
   type FileRatioName,
   headerNames,
   isAmount,
   isProblem,
   mayOverlap,
   isState,
-  type LotRow,
   makesParts,
   type Mapping,
-  type OrderRow,
   parseNumber,
   placeOfLine,
   readFileRow,
   readsHeaders,
   repeatsHeader,
-  type ReportRow,
   roleKey,
   saysJustTotal,
   saysTotal,
@@ -31,13 +29,13 @@ import {
   type Shaped,
   shapeOf,
   type StatedTotal,
-  type TouchRow,
   type Vocabulary,
   type Zones,
 } from '@lens/core';
 import type { Db } from '../store/database';
 import { RowStage } from '../store/stage-rows';
 import { inOneGo, SLOTS, thingInserter, unreadInserter } from '../store/staging';
+import { thingValues } from './thing-values';
 import { readAhead } from './read/read-ahead';
 import type { TableLine } from './read/table';
 import { UnreadableFile } from './read/unreadable-file';
@@ -95,8 +93,7 @@ export async function stageFile(staging: Db, source: StageSource, onRows: (rows:
   return stager.result();
 }
 
-type Row = ReportRow | OrderRow | LotRow | TouchRow;
-type Read = Row | CellProblem;
+type Read = FileRow | CellProblem;
 
 class Stager {
   private readonly terms: readonly string[];
@@ -200,7 +197,7 @@ class Stager {
     this.noteUnread(day, members && this.lines ? this.lines.pathTo(day, members) : null);
   }
 
-  private keep(row: Row): void {
+  private keep(row: FileRow): void {
     if (!('amounts' in row)) {
       if (this.insertThing?.(thingValues(row)) === false) this.count.merged += 1;
       return;
@@ -255,31 +252,3 @@ class Stager {
 function fitted(cells: readonly Cell[], width: number): readonly Cell[] | undefined {
   return cells.length > width && cells.slice(width).every((cell) => cellText(cell) === '') ? cells.slice(0, width) : undefined;
 }
-
-const orderValues = (row: OrderRow): unknown[] => [
-  row.id,
-  row.saleDay,
-  row.clickDay,
-  row.value,
-  row.tagCampaign,
-  row.tagAd,
-  row.tagKeyword,
-  row.tagLink,
-  row.count,
-];
-const touchValues = (row: TouchRow): unknown[] => [
-  [row.journey, row.at, row.source ?? '', row.tagCampaign ?? ''].join(' | '),
-  row.day,
-  row.journey,
-  row.at,
-  row.kind,
-  row.source,
-  row.tagCampaign,
-  row.weight,
-  row.outcomeDay,
-];
-
-const thingValues = (row: OrderRow | LotRow | TouchRow): unknown[] =>
-  'lot' in row ? lotValues(row) : 'journey' in row ? touchValues(row) : orderValues(row);
-
-const lotValues = (row: LotRow): unknown[] => [row.lot, row.day, row.seller, row.price, row.link, row.unit, row.agreed, row.delivered];

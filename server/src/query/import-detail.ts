@@ -3,7 +3,7 @@ import { addingOf, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabul
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord, feedsOf } from '../store/feeds';
 import { findImport, type ImportRecord } from '../store/imports';
-import { THING_SUMS } from '../store/row-tables';
+import { THING_SUMS, THING_WORDS } from '../store/row-tables';
 import { vocabularyOf } from '../store/rules';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
 import type { ClientData } from './client-data';
@@ -49,13 +49,9 @@ interface Amount {
 
 /** What the sums of a version of a feed are sums of. */
 function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord, vocabulary: Vocabulary): Amount[] {
-  if (kind === 'lots' || kind === 'journeys') {
-    const { term, unit } = THING_SUMS[kind];
-    const number = kind === 'lots' ? 'lots' : 'touches';
-    return [
-      { term: number, unit: 'count', scale: 1_000_000 },
-      { term, unit, scale: 1_000_000 },
-    ];
+  if (kind !== 'report' && kind !== 'orders') {
+    const sum = THING_SUMS[kind];
+    return [{ term: THING_WORDS[kind], unit: 'count', scale: 1_000_000 }, ...(sum ? [{ ...sum, scale: 1_000_000 }] : [])];
   }
   const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {

@@ -1,4 +1,5 @@
 import { judging } from './audit';
+import { settingsChanged } from './changes';
 import { comparison, seriesOf } from './compare';
 import { listFeeds } from './feed-list';
 import { healthOf } from './health';
@@ -22,6 +23,7 @@ export const QUERIES = {
   guessedConventions,
   visits: visitsOf,
   lots: lotsOf,
+  changes: settingsChanged,
   tryJoining: joiningTried,
 };
 export type QueryName = keyof typeof QUERIES;

@@ -25,6 +25,12 @@ export function compareRoutes(router: Router, context: Context): void {
     return queries.lots(client.id, body.period, clockOf(context, client.timeZone).today);
   });
 
+  answer(router, ENDPOINTS.changes, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuseFarDays(context, client, { period: body.period });
+    return queries.changes(client.id, body.period);
+  });
+
   answer(router, ENDPOINTS.series, async ({ body }) => {
     const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question, body.metric));
     return {

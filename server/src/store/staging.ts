@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
 import { type FileKind, LEVELS, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
-import { ROW_TABLES, THING_COLUMNS, THING_SUMS, type ThingKind } from './row-tables';
+import { ROW_TABLES, THING_COLUMNS, type ThingKind } from './row-tables';
 
 /** Amount columns of a row; a feed can deliver this many terms. */
 export const SLOTS = 16;
@@ -45,7 +45,10 @@ export function createStaging(path: string, slots: number): Db {
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_touch (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, journey TEXT NOT NULL, at TEXT NOT NULL, kind TEXT NOT NULL, source TEXT,
-      tag_campaign TEXT, weight INTEGER NOT NULL, outcome_day INTEGER) STRICT, WITHOUT ROWID;`);
+      tag_campaign TEXT, weight INTEGER NOT NULL, outcome_day INTEGER) STRICT, WITHOUT ROWID;
+    CREATE TABLE staged_change (
+      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, at TEXT NOT NULL, level TEXT, member_id TEXT, member_name TEXT, field TEXT,
+      old_value TEXT, new_value TEXT, note TEXT, person TEXT) STRICT, WITHOUT ROWID;`);
   return db;
 }
 
@@ -149,9 +152,9 @@ export function stagedLimits(db: Db): ReadonlyMap<string, Limit> {
   return sums;
 }
 
-/** Sum over staged things, in millionths. */
-export function stagedSum(db: Db, kind: ThingKind): number {
-  return (db.prepare(`SELECT sum(${THING_SUMS[kind].column}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
+/** Sum over a column of staged things, in millionths. */
+export function stagedSum(db: Db, kind: ThingKind, column: string): number {
+  return (db.prepare(`SELECT sum(${column}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
 }
 
 /** Staged outcomes by the tags they carry, in whole units. */

@@ -16,7 +16,10 @@ export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, impo
   const sums =
     feed.kind === 'report'
       ? slotColumns().map((column) => `sum(${column})`)
-      : [feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000', `sum(${THING_SUMS[feed.kind].column})`];
+      : [
+          feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000',
+          `sum(${THING_SUMS[feed.kind]?.column ?? 'NULL'})`,
+        ];
   const [rows, ...own] = db
     .prepare(
       `SELECT count(*), ${sums.join(', ')} FROM ${table}

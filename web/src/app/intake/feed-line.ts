@@ -12,7 +12,7 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
 const whenText = (moment: string, { locale }: Style): string =>
   new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
 
-const ROW_WORDS = { orders: 'one row each', lots: 'a lot', journeys: 'a touch' } as const;
+const ROW_WORDS = { orders: 'one row each', lots: 'a lot', journeys: 'a touch', changes: 'a change' } as const;
 
 /** A feed in words, with its imports, the newest first. */
 export function lineOf(feed: Feed, style: Style, currency: string) {

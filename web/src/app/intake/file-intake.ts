@@ -47,6 +47,7 @@ const KINDS: Readonly<Record<Mapping['kind'], string>> = {
   orders: 'one order or lead, or a count of them',
   lots: 'one lot of bought traffic',
   journeys: 'one touch of a journey',
+  changes: 'one change of a setting',
 };
 const DECIMALS: Readonly<Record<Mapping['decimal'], string>> = { '.': 'a point, as in 12.50', ',': 'a comma, as in 12,50' };
 

@@ -13,6 +13,10 @@ export interface RoleGroup {
 
 const choice = (label: string, role: Role): RoleChoice => ({ key: roleKey(role), label, role });
 const LEVEL_LABELS = { campaign: 'Campaign', group: 'Ad group', ad: 'Ad', keyword: 'Keyword' };
+const levelChoices = LEVELS.flatMap((level) => [
+  choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }),
+  choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' }),
+]);
 const IGNORE: RoleGroup = { label: '', choices: [choice('Leave out', { role: 'ignore' })] };
 
 const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly RoleGroup[] => [
@@ -28,13 +32,7 @@ const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly R
   },
   {
     label: 'What',
-    choices: [
-      ...LEVELS.flatMap((level) => [
-        choice(LEVEL_LABELS[level], { role: 'level', level, part: 'name' }),
-        choice(`${LEVEL_LABELS[level]}: id`, { role: 'level', level, part: 'id' }),
-      ]),
-      ...dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id })),
-    ],
+    choices: [...levelChoices, ...dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id }))],
   },
   { label: 'Measures', choices: measures.map(({ id, label }) => choice(label, { role: 'measure', measure: id })) },
   {
@@ -108,7 +106,28 @@ const JOURNEYS: readonly RoleGroup[] = [
   },
 ];
 
-const ROLES: Readonly<Record<Exclude<FileKind, 'report'>, readonly RoleGroup[]>> = { orders: ORDERS, lots: LOTS, journeys: JOURNEYS };
+const CHANGES: readonly RoleGroup[] = [
+  IGNORE,
+  {
+    label: 'Of each change',
+    choices: [
+      choice('When it was made', { role: 'change time' }),
+      choice('What was changed', { role: 'changed field' }),
+      choice('What it was before', { role: 'old value' }),
+      choice('What it is after', { role: 'new value' }),
+      choice('What was done, in words', { role: 'change note' }),
+      choice('Who did it', { role: 'changed by' }),
+    ],
+  },
+  { label: 'Where', choices: levelChoices },
+];
+
+const ROLES: Readonly<Record<Exclude<FileKind, 'report'>, readonly RoleGroup[]>> = {
+  orders: ORDERS,
+  lots: LOTS,
+  journeys: JOURNEYS,
+  changes: CHANGES,
+};
 
 /** What columns of a kind of file can be. */
 export const rolesFor = (kind: FileKind, vocabulary: Vocabulary): readonly RoleGroup[] =>

@@ -23,6 +23,7 @@ const PARTS: Record<string, FocusParts> = {
   'intake/names': NO_PARTS,
   'intake/sources': PERIOD,
   'intake/lots': PERIOD,
+  'intake/changes': PERIOD,
   'intake/matching': PERIOD,
   targets: NO_PARTS,
   moves: NO_PARTS,
