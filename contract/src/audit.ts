@@ -67,6 +67,8 @@ export const auditReply = z.object({
     finding.extend({
       channelName: z.string(),
       path: z.array(z.string()),
+      /** Fingerprint of the ad's picture, where it has one. */
+      picture: z.string().exactOptional(),
       decided: z.object({ id, decision, reason: z.string() }).nullable(),
     }),
   ),

@@ -42,6 +42,8 @@ export const comparisonTable = z.object({
       channel: z.string().nullable(),
       depth: z.number().int(),
       hasChildren: z.boolean(),
+      /** Fingerprint of the ad's picture, where it has one. */
+      picture: z.string().exactOptional(),
     }),
   ),
   /** One for each metric; `before` and `change` only when something is compared, with the rows whose change is more than chance. */

@@ -259,6 +259,7 @@ export type EndpointName = keyof typeof ENDPOINTS;
 export const FILES = {
   upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.upload },
   exportTable: { method: 'GET', path: '/compare/export.csv', query: z.object({ question: z.string().max(4000) }) },
+  picture: { method: 'GET', path: '/pictures/:hash', params: z.object({ hash: intake.storedFile.shape.hash }) },
   importedFile: { method: 'GET', path: '/imports/:import/file', params: ofImport },
   changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },
 } as const;

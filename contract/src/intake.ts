@@ -48,6 +48,7 @@ export const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('journey') }),
   z.object({ role: z.literal('touch time') }),
   z.object({ role: z.literal('touch kind') }),
+  z.object({ role: z.literal('picture') }),
   z.object({ role: z.literal('touch source') }),
   z.object({ role: z.literal('weight') }),
   z.object({ role: z.literal('outcome time') }),
@@ -117,10 +118,15 @@ export const mapping = z.object({
 export const storedFile = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(300), size: z.number().int() });
 export type StoredFile = z.infer<typeof storedFile>;
 
+/** A picture that came in, by its fingerprint, and what files call it. */
+export const namedPicture = z.object({ name: z.string().min(1).max(300), hash: storedFile.shape.hash });
+export type NamedPicture = z.infer<typeof namedPicture>;
+
 /** What an upload became: an archive holds several files. */
 export const upload = z.object({
   files: z.array(storedFile),
-  /** What an archive held that is no table, with the reason. */
+  pictures: z.array(namedPicture).default([]),
+  /** What an archive held that is no table and no picture that can be used, with the reason. */
   leftOut: z.array(z.object({ name: z.string(), reason: z.string() })),
 });
 export type Upload = z.infer<typeof upload>;
@@ -202,6 +208,8 @@ export const newCheck = z.object({
   mapping,
   /** Days the file covers, when they reach beyond its first and last row: a day without a row is then 0. */
   covers: dayRange.nullable(),
+  /** Pictures that came with the file, which its picture column may name. */
+  pictures: z.array(namedPicture).max(5000).default([]),
 });
 export type NewCheck = z.infer<typeof newCheck>;
 

@@ -40,6 +40,7 @@ export * from './intake/layout';
 export * from './intake/limit';
 export * from './intake/mapping';
 export * from './intake/number';
+export * from './intake/picture';
 export * from './intake/ratio';
 export * from './intake/read-change';
 export * from './intake/read-file-row';

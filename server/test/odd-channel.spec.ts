@@ -54,7 +54,8 @@ describe('a channel that', () => {
         response.end('!');
       }, 20);
     });
-    expect((await requested(channel.address(), {}, { begin: 5000, idle: 5000, whole: 10_000 }))?.text).toBe('.....!');
+    const reply = await requested(channel.address(), {}, { begin: 5000, idle: 5000, whole: 10_000 });
+    expect(reply?.bytes.toString()).toBe('.....!');
   });
 
   it('sends elsewhere is told, and the token goes nowhere', async () => {

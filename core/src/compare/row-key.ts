@@ -18,5 +18,8 @@ export function ancestorsOf(key: string): string[] {
   return steps.slice(1).map((_, at) => steps.slice(0, at + 1).join('/'));
 }
 
+/** The code of what a row is, without the dimension it is of: "wren/campaign:3/ad:17" → 17; NaN for a channel. */
+export const codeOfKey = (key: string): number => Number(/:(-?\d+)$/.exec(key)?.[1] ?? NaN);
+
 /** How many rows a row lies in: 0 for a channel. */
 export const depthOf = (key: string): number => key.split('/').length - 1;

@@ -24,6 +24,10 @@ export const WORDS: readonly Words[] = [
   [{ role: 'level', level: 'keyword', part: 'id' }, ['keyword id']],
   [{ role: 'level', level: 'keyword', part: 'name' }, ['keyword', 'suchbegriff', 'mot-clé', 'palabra clave']],
   [
+    { role: 'picture' },
+    ['picture', 'image', 'creative image', 'thumbnail', 'picture url', 'image url', 'bild', 'bild-url', 'imagen', 'imagem', 'immagine'],
+  ],
+  [
     { role: 'order id' },
     [
       'order',

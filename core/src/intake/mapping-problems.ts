@@ -113,5 +113,6 @@ function levelsOf({ mapping, has }: Columns): string[] {
   const levels = LEVELS.filter((level) => has(`${level} id`) || has(`${level} name`));
   const above = levels.length > 0 && !levels.includes('campaign') ? ['A level below the campaign needs a campaign column as well.'] : [];
   const nothing = mapping.columns.some(isAmount) ? [] : ['No column is mapped to a measure or an outcome.'];
-  return [...above, ...nothing];
+  const loose = has('picture') && !levels.includes('ad') ? ['A picture is of an ad: map a column to the ad as well, or leave it out.'] : [];
+  return [...above, ...loose, ...nothing];
 }

@@ -23,6 +23,8 @@ export type Role =
   | { readonly role: 'measure'; readonly measure: string }
   /** A share of the impressions there could have been: turned into their number, which adds. */
   | { readonly role: 'impression share'; readonly of: ImpressionShare }
+  /** The picture of an ad: its address at the channel, or its name beside the file. */
+  | { readonly role: 'picture' }
   /** An outcome as the channel claims it. */
   | { readonly role: 'outcome'; readonly action: OutcomeId; readonly part: ReportedPart; readonly basis: DateBasis }
   | { readonly role: 'order id' }

@@ -10,7 +10,7 @@ import { notADay, spanOfCell } from './read-day';
 import { type ImpressionShare, isAmount, LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import type { Limit, Limits } from './limit';
 import { decimalOf } from './dialect';
-import type { Decimal } from './number';
+import { type Decimal, isNothing } from './number';
 import { countedShares } from './impression-share';
 import { type Amount, type AmountColumn, readAmount } from './read-amount';
 import { type FileRatioName, ratioAgrees } from './ratio';
@@ -47,6 +47,8 @@ export interface ReportRow {
   readonly isMoved: boolean;
   /** The same object for rows that name the same. */
   readonly members: Members;
+  /** What the file calls the picture of its ad; null where it names none. */
+  readonly picture: string | null;
   /** Values of the other dimensions: device, hour. */
   readonly splits: Readonly<Record<string, string>>;
   /** By role key, in stored units; null where the cell says "not measured". */
@@ -62,6 +64,7 @@ interface Reading {
   last: Day | undefined;
   /** Where its ids and names lead so far. */
   place: Place;
+  picture: string | null;
   readonly splits: Record<string, string>;
   readonly amounts: Record<string, number | null>;
   limits: Record<string, Limit>;
@@ -166,6 +169,7 @@ const begin = (of: Prepared): Reading => ({
   averages: undefined,
   shares: undefined,
   place: of.known,
+  picture: null,
   splits: {},
   amounts: {},
   limits: {},
@@ -206,6 +210,7 @@ export function readReportRow(cells: readonly Cell[], mapping: Mapping, zones: Z
     to,
     isMoved,
     members,
+    picture: read.picture,
     splits,
     amounts,
     limits,
@@ -267,6 +272,9 @@ function readCell(read: Reading, column: ReadColumn, cell: Cell, of: Prepared, z
       read.splits['hour'] = twoDigits(Number(hour));
       return undefined;
     }
+    case 'picture':
+      read.picture = isNothing(text) ? null : text;
+      return undefined;
     case 'dimension':
       read.splits[role.dimension] = text;
       return undefined;

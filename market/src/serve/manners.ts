@@ -20,7 +20,7 @@ export const manners = z.object({
   openDay: z.boolean().default(false),
   /** A column has another name from now on. */
   rename: z.object({ from: z.string(), to: z.string() }).nullable().default(null),
-  /** These reports of all channels fail whatever is tried. */
+  /** These reports of all channels fail whatever is tried; “pictures” are not there. */
   broken: z.array(z.string()).default([]),
 });
 export type Manners = z.infer<typeof manners>;

@@ -99,7 +99,7 @@ function channelRoutes(app: Express, served: Served): void {
     const { channel, account, ad } = request.params;
     const client = market.clientOf(accountOf(market, channel, account));
     const found = client.campaigns.flatMap(({ groups }) => groups.flatMap(({ ads }) => ads)).find(({ id }) => id === ad);
-    if (!found) throw new Refused(404, `The account has no ad ${ad}.`);
+    if (!found || served.manners.broken.includes('pictures')) throw new Refused(404, `The account has no picture of an ad ${ad}.`);
     response.type('image/svg+xml').send(pictureOf(found.id, found.name));
   });
   app.post(

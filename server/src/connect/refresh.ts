@@ -23,6 +23,7 @@ import { findJob } from '../store/jobs';
 import { rulesOf } from '../store/rules';
 import { troubleOf } from '../trouble';
 import { ColumnsChanged, fetchFile } from './fetch-file';
+import { fetchPictures } from './fetch-pictures';
 import { nextFetch } from './schedule';
 import type { Seal } from './seal';
 import { ServiceChannel, ServiceProblem, type ServiceReport } from './service';
@@ -184,6 +185,7 @@ export class Refresher {
       feed: { name: each.name },
       mapping: preview.mapping,
       covers: file.days,
+      pictures: [],
     };
     const check = beginCheck(context, client, request, { headers: preview.fileHeaders, layout: preview.layout, feed });
     await this.follow(record.id, each.report, check.job.id, check.ended, signal);
@@ -191,6 +193,10 @@ export class Refresher {
     if (checked?.state !== 'ready' || !checked.report) throw new ServiceProblem(checked?.error ?? 'The check did not end.');
     if (checked.report.rows === 0)
       throw new ServiceProblem(`No row could be read: ${checked.report.problems[0]?.message ?? 'no reason given'}.`);
+    const unfetched = await fetchPictures(context, this.service(record, signal), {
+      record,
+      staging: context.intake.stagingPath(checked.id),
+    });
     updateReport(db, record.id, each.report, { state: 'importing' });
     await this.follow(
       record.id,
@@ -201,7 +207,7 @@ export class Refresher {
     );
     const imported = findJob(db, checked.id);
     if (imported?.state !== 'done') throw new ServiceProblem(imported?.error ?? 'The import did not end.');
-    return { rows: checked.report.rows, error: leftOut(checked.report) };
+    return { rows: checked.report.rows, error: [leftOut(checked.report), unfetched].filter((text) => text !== '').join(' ') };
   }
 
   /** Waits for a job of the intake, which a stop ends as well. */

@@ -7,8 +7,10 @@ export interface Reply {
   readonly status: number;
   readonly statusText: string;
   readonly retryAfter: string | null;
-  readonly text: string;
+  readonly bytes: Buffer;
 }
+
+export const textOf = ({ bytes }: Reply): string => bytes.toString('utf8');
 
 /**
  * Asks once; undefined where there is no answer in time or none that can be read to its end. Redirects are
@@ -31,8 +33,8 @@ export async function requested(
     const signals = signal ? [signal, impatient.signal] : [impatient.signal];
     const response = await fetch(address, { headers, redirect: 'manual', signal: AbortSignal.any(signals) });
     goOn();
-    const text = await textOf(response, goOn);
-    return { status: response.status, statusText: response.statusText, retryAfter: response.headers.get('retry-after'), text };
+    const bytes = await bytesOf(response, goOn);
+    return { status: response.status, statusText: response.statusText, retryAfter: response.headers.get('retry-after'), bytes };
   } catch (error) {
     if (signal?.aborted) throw error;
     return undefined;
@@ -42,7 +44,7 @@ export async function requested(
   }
 }
 
-async function textOf(response: Response, onPart: () => void): Promise<string> {
+async function bytesOf(response: Response, onPart: () => void): Promise<Buffer> {
   const parts: Uint8Array[] = [];
   let size = 0;
   // Node.js reads its streams piece by piece; the browser's types do not know.
@@ -54,7 +56,7 @@ async function textOf(response: Response, onPart: () => void): Promise<string> {
       if (size > LARGEST_REPLY) throw new Error('The reply is too large.');
       parts.push(bytes);
     }
-  return Buffer.concat(parts).toString('utf8');
+  return Buffer.concat(parts);
 }
 
 /** What a text says as JSON; undefined where it is none. */

@@ -1,7 +1,7 @@
 import { offeredAccount, offeredChannel } from '@lens/contract';
 import { setTimeout as wait } from 'node:timers/promises';
 import { z } from 'zod';
-import { parsedJson, type Reply, requested } from './request';
+import { parsedJson, type Reply, requested, textOf } from './request';
 
 /** What a channel sends, as far as it is needed here. */
 const field = z.object({ name: z.string(), about: z.string(), always: z.boolean() });
@@ -37,7 +37,7 @@ export class ServiceChannel {
 
   static async channels(base: string): Promise<z.infer<typeof offeredChannel>[]> {
     const reply = await requested(`${base}/v1/channels`, {});
-    const known = reply?.status === 200 ? z.array(offeredChannel).safeParse(parsedJson(reply.text)) : undefined;
+    const known = reply?.status === 200 ? z.array(offeredChannel).safeParse(parsedJson(textOf(reply))) : undefined;
     if (!known?.success) throw new ServiceProblem('The service that offers the channels does not answer. See whether it runs.');
     return known.data;
   }
@@ -48,6 +48,15 @@ export class ServiceChannel {
 
   reports(account: string): Promise<ServiceReport[]> {
     return this.ask(`/accounts/${encodeURIComponent(account)}/reports`, z.array(report));
+  }
+
+  /** A picture of an ad, by the address the account's report gives it. */
+  async picture(account: string, address: string): Promise<Buffer> {
+    const own = `/accounts/${encodeURIComponent(account)}/`;
+    const { pathname, origin } = new URL(address, `http://own${own}`);
+    if (origin !== 'http://own' || !pathname.startsWith(own))
+      throw new ServiceProblem('it lies elsewhere, and the token is not sent there.');
+    return (await this.answered(pathname)).bytes;
   }
 
   /** Every page of a report, in order. */
@@ -62,8 +71,12 @@ export class ServiceChannel {
     }
   }
 
-  /** Asks until it is answered: waits as long as it is told to, backs off where it is not, gives up where trying again cannot help. */
   private async ask<T>(path: string, schema: z.ZodType<T>): Promise<T> {
+    return this.read(textOf(await this.answered(path)), schema);
+  }
+
+  /** Asks until it is answered: waits as long as it is told to, backs off where it is not, gives up where trying again cannot help. */
+  private async answered(path: string): Promise<Reply> {
     let last = '';
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
       this.signal?.throwIfAborted();
@@ -71,7 +84,7 @@ export class ServiceChannel {
         headers: { authorization: `Bearer ${this.token}` },
         ...(this.signal ? { signal: this.signal } : {}),
       });
-      if (reply?.status === 200) return this.read(reply.text, schema);
+      if (reply?.status === 200) return reply;
       if (reply?.status === 401)
         throw new ServiceProblem('The token is wrong or has expired. Make a new one at the channel and paste it here.');
       if (reply && reply.status >= 300 && reply.status < 400)
@@ -105,9 +118,9 @@ export class ServiceChannel {
 
 const problemReply = z.object({ error: z.string() });
 
-function errorOf({ text, statusText }: Reply): string {
-  const parsed = problemReply.safeParse(parsedJson(text));
-  return parsed.success ? parsed.data.error : statusText;
+function errorOf(reply: Reply): string {
+  const parsed = problemReply.safeParse(parsedJson(textOf(reply)));
+  return parsed.success ? parsed.data.error : reply.statusText;
 }
 
 /** So much of what a channel says of an error is shown. */

@@ -6,6 +6,7 @@ import { accountsOf, findClient } from '../store/clients';
 import type { FeedRecord } from '../store/feeds';
 import { accountFor } from '../store/make-account';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
+import { keepPictures } from '../store/pictures';
 import { rulesOf } from '../store/rules';
 import { HttpProblem } from '../routes/problem';
 import { forgetFiles } from './leftovers';
@@ -18,6 +19,7 @@ interface CheckRequest {
   readonly feed: { id: number } | { name: string };
   readonly mapping: Mapping;
   readonly headers: readonly string[];
+  readonly pictures: NewCheck['pictures'];
 }
 
 /** A job that has begun, and the moment its process has ended. */
@@ -75,6 +77,7 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
   const { headers, mapping } = request;
   const account = typeof request.account === 'string' ? request.account : accountFor(db, job.client, request.account);
   const feed = 'id' in request.feed ? request.feed.id : { account, name: request.feed.name, grain: grainOf(mapping), headers, mapping };
+  keepPictures(db, account, request.pictures);
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
   await intake.start(job.id, {
     kind: 'commit',

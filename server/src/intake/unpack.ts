@@ -1,21 +1,26 @@
-import type { Upload } from '@lens/contract';
-import { createReadStream, openSync, readSync, closeSync } from 'node:fs';
+import type { NamedPicture, Upload } from '@lens/contract';
+import { pictureName } from '@lens/core';
+import { closeSync, createReadStream, openSync, readSync, statSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { createGunzip } from 'node:zlib';
 import { receiveFile, type StoredContent, storeFile } from './file-store';
+import { LARGEST_PICTURE, NoPicture, storePicture } from './pictures';
 import { ZIP } from './read/guess-layout';
-import { zipEntries } from './read/zip';
+import { type ZipEntry, zipEntries } from './read/zip';
 import { UnreadableFile } from './read/unreadable-file';
 
+const PICTURE = /\.(?:png|jpe?g|gif|webp|svg)$/i;
 const GZIP = Buffer.from([0x1f, 0x8b]);
 /** Where archives are unpacked from. */
 const waitingFolder = (dataFolder: string): string => join(dataFolder, 'staging');
 
-/** A stored upload and the names its files have. */
+/** A stored upload: its tables and the pictures beside them, with the names they have. */
 export interface Unpacked {
   readonly files: readonly (StoredContent & { readonly name: string })[];
+  readonly pictures: readonly NamedPicture[];
   readonly leftOut: Upload['leftOut'];
 }
 
@@ -36,25 +41,51 @@ async function unpack(dataFolder: string, name: string, path: string): Promise<U
     const stored = await storeFile(dataFolder, inner).catch((error: unknown) => {
       throw isBroken(error) ? new UnreadableFile('The gzipped file is not complete. Pack it again, or drop the file itself.') : error;
     });
-    return { files: [{ ...stored, name: name.replace(/\.gz$/i, '') }], leftOut: [] };
+    return only({ ...stored, name: name.replace(/\.gz$/i, '') });
   }
-  if (!head.equals(ZIP)) return { files: [{ ...(await storeFile(dataFolder, createReadStream(path))), name }], leftOut: [] };
+  if (PICTURE.test(name))
+    return unpacked(dataFolder, [{ name, size: statSync(path).size, open: () => Promise.resolve(createReadStream(path)) }]);
+  if (!head.equals(ZIP)) return only({ ...(await storeFile(dataFolder, createReadStream(path))), name });
   const { entries, close } = await zipEntries(path);
   try {
     if (entries.some((entry) => entry.name === '[Content_Types].xml'))
-      return { files: [{ ...(await storeFile(dataFolder, createReadStream(path))), name }], leftOut: [] };
-    const files = [];
-    const leftOut: Upload['leftOut'] = [];
-    for (const entry of entries) {
-      const reason = reasonAgainst(entry.name, entry.size);
-      if (reason) leftOut.push({ name: entry.name, reason });
-      else files.push({ ...(await storeFile(dataFolder, await entry.open())), name: entry.name });
-    }
-    if (files.length === 0) throw new UnreadableFile('The archive holds no table: CSV, text, JSON or spreadsheet.');
-    return { files, leftOut };
+      return only({ ...(await storeFile(dataFolder, createReadStream(path))), name });
+    return await unpacked(dataFolder, entries);
   } finally {
     close();
   }
+}
+
+const only = (file: Unpacked['files'][number]): Unpacked => ({ files: [file], pictures: [], leftOut: [] });
+
+/** Keeps each of the files: tables as they are, pictures small; what is neither is left out with its reason. */
+async function unpacked(dataFolder: string, entries: readonly Pick<ZipEntry, 'name' | 'size' | 'open'>[]): Promise<Unpacked> {
+  const files: Unpacked['files'][number][] = [];
+  const pictures: NamedPicture[] = [];
+  const leftOut: Upload['leftOut'] = [];
+  for (const { name, size, open } of entries) {
+    const reason = reasonAgainst(name, size);
+    if (reason) leftOut.push({ name, reason });
+    else if (!PICTURE.test(name)) files.push({ ...(await storeFile(dataFolder, await open())), name });
+    else {
+      const picture = await storePicture(dataFolder, await buffer(await open())).catch(asReason);
+      if (typeof picture === 'string') pictures.push({ name: pictureName(name), hash: picture });
+      else leftOut.push({ name, reason: picture.message });
+    }
+  }
+  const [first] = leftOut;
+  if (files.length + pictures.length === 0)
+    throw new UnreadableFile(
+      entries.length === 1 && first
+        ? `“${first.name}” ${first.reason}.`
+        : 'The archive holds no table (CSV, text, JSON or spreadsheet) and no picture.',
+    );
+  return { files, pictures, leftOut };
+}
+
+function asReason(error: unknown): NoPicture {
+  if (error instanceof NoPicture) return error;
+  throw error;
 }
 
 const isBroken = (error: unknown): boolean =>
@@ -63,7 +94,8 @@ const isBroken = (error: unknown): boolean =>
 function reasonAgainst(name: string, size: number): string {
   if (name.startsWith('.') || name.startsWith('._')) return 'belongs to the system that packed it';
   if (size === 0) return 'is empty';
-  return /\.(?:csv|tsv|tab|txt|json|jsonl|ndjson|xlsx)$/i.test(name) ? '' : 'is no table';
+  if (PICTURE.test(name)) return size > LARGEST_PICTURE ? `is larger than ${LARGEST_PICTURE / 1_000_000} MB` : '';
+  return /\.(?:csv|tsv|tab|txt|json|jsonl|ndjson|xlsx)$/i.test(name) ? '' : 'is no table and no picture';
 }
 
 function headOf(path: string): Buffer {

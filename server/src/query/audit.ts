@@ -17,7 +17,13 @@ import type { ClientData } from './client-data';
 /** An audit with the names its findings need on a screen. */
 export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
   readonly target: Target | null;
-  readonly findings: (Audit['findings'][number] & { channelName: string; path: string[]; accountId: string; externalId: string })[];
+  readonly findings: (Audit['findings'][number] & {
+    channelName: string;
+    path: string[];
+    picture?: string;
+    accountId: string;
+    externalId: string;
+  })[];
 }
 
 /** Judges a client against its target; without a target there is nothing to judge by. */
@@ -26,15 +32,18 @@ export function judging(data: ClientData, client: string, days: DayRange, today:
   const target = targetFor(promisesOf(data.db, client).targets, days);
   if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
   const names = data.namesOf(loaded);
+  const pictures = data.picturesOf(client, loaded);
   const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names, accepted: acceptedMoves(data.db, client) });
   const findings = result.findings.map((finding) => {
     const path = loaded.members.pathOf(finding.member);
+    const picture = finding.level === 'ad' ? pictures.get(finding.member) : undefined;
     return {
       ...finding,
       channelName: names('channel', finding.channel),
       path: LEVELS.flatMap((level) => (path.has(level) ? [loaded.members.nameOf(path.get(level) ?? -1)] : [])),
       accountId: loaded.tables.accounts[finding.account]?.id ?? '',
       externalId: loaded.members.byId.get(finding.member)?.externalId ?? '',
+      ...(picture === undefined ? {} : { picture }),
     };
   });
   return { target, days, matured: result.matured, findings, dataVersion: loaded.version };

@@ -1,12 +1,14 @@
 import { BUILT_IN_BOOK, type Names, type OutcomeId } from '@lens/core';
 import { allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
+import { picturesOf } from '../store/pictures';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 
 /** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
 export class ClientData {
   readonly db: Db;
   private readonly cache = new TableCache();
+  private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
 
   constructor(dataFolder: string) {
     this.db = openReadOnly(dataFolder);
@@ -22,6 +24,14 @@ export class ClientData {
     const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
     return (dimension, code) =>
       typeof code === 'string' ? (channels.get(code) ?? code) : (this.splitName(dimension, code) ?? members.nameOf(code));
+  }
+
+  /** Fingerprints of the pictures of a client's ads, by member. */
+  picturesOf(client: string, loaded: LoadedClient): ReadonlyMap<number, string> {
+    const known = this.pictures.get(loaded);
+    const pictures = known ?? picturesOf(this.db, client);
+    if (!known) this.pictures.set(loaded, pictures);
+    return pictures;
   }
 
   /** The name of a member of a dimension that rows are split by. */

@@ -1,14 +1,18 @@
 import type { WireTable } from '@lens/contract';
-import { compare, type Figure, lastDayOf, type MetricId, packFigures, type Question, type Series, series } from '@lens/core';
+import { codeOfKey, compare, type Figure, lastDayOf, type MetricId, packFigures, type Question, type Series, series } from '@lens/core';
 import type { ClientData } from './client-data';
 
 /** The table a question asks for. */
 export function comparison(data: ClientData, question: Question, today: number): WireTable {
   const loaded = data.load(question.client, question.knownOn);
   const table = compare(loaded.tables, question, data.namesOf(loaded), lastDayOf(question, today));
+  const pictures = data.picturesOf(question.client, loaded);
   return {
     metrics: [...table.metrics],
-    rows: table.rows.map(({ cells: _, ...row }) => row),
+    rows: table.rows.map(({ cells: _, ...row }) => {
+      const picture = row.level === 'ad' ? pictures.get(codeOfKey(row.key)) : undefined;
+      return picture === undefined ? row : { ...row, picture };
+    }),
     columns: table.metrics.map((_, at) => ({
       now: packFigures(table.rows.map((row) => cell(row.cells[at]?.now))),
       before: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.before))) : null,

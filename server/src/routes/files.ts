@@ -10,6 +10,7 @@ import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table';
 import { storeUpload } from '../intake/unpack';
 import { storedPath } from '../intake/file-store';
+import { picturePath } from '../intake/pictures';
 import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
 import { vocabularyOf } from '../store/rules';
@@ -25,9 +26,9 @@ export function fileRoutes(router: Router, context: Context): void {
     const { name } = check(FILES.upload.query, request.query);
     if (!request.is('application/octet-stream')) throw new HttpProblem(415, 'Not a file', 'Send the file as application/octet-stream.');
     context.intake.expectWork();
-    const { files, leftOut } = await storeUpload(context.dataFolder, name, request);
+    const { files, pictures, leftOut } = await storeUpload(context.dataFolder, name, request);
     for (const { hash, size } of files) insertFile(context.db, { hash, size, receivedAt: context.now().toISOString() });
-    response.json(z.encode(upload, { files: [...files], leftOut }));
+    response.json(z.encode(upload, { files: [...files], pictures: [...pictures], leftOut }));
   });
 
   router.get(FILES.exportTable.path, async (request, response) => {
@@ -37,6 +38,14 @@ export function fileRoutes(router: Router, context: Context): void {
     refuseUnknownMetrics(context, asked);
     const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
     sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table, bookOf(vocabularyOf(context.db, client.id))));
+  });
+
+  router.get(FILES.picture.path, (request, response) => {
+    const path = picturePath(context.dataFolder, check(FILES.picture.params, request.params).hash);
+    if (!existsSync(path)) throw new HttpProblem(404, 'No picture', 'There is no picture of this fingerprint.');
+    // Named by what it is made from, it never changes.
+    response.type('image/png').set('Cache-Control', 'private, max-age=31536000, immutable');
+    pipeline(createReadStream(path), response, () => response.end());
   });
 
   router.get(FILES.importedFile.path, (request, response) => {

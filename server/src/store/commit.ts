@@ -57,10 +57,21 @@ export function commitReport(db: Db, request: CommitRequest, terms: readonly str
       `INSERT INTO unread_line (import_id, day, campaign_id, lines)
        SELECT ?, day, nullif(campaign_id, 0), sum(lines) FROM staging.staged_unread LEFT JOIN temp.member_of USING (path) GROUP BY 1, 2, 3`,
     ).run(id);
+    addPictures(db, id);
     finish(db, input);
     db.exec('DROP TABLE temp.member_of');
     return id;
   })();
+}
+
+/** What the file calls the pictures of its ads, where that is not known already. */
+function addPictures(db: Db, id: number): void {
+  db.prepare(
+    `INSERT OR REPLACE INTO ad_picture (member_id, import_id, name)
+     SELECT member_id, @id, name FROM staging.staged_picture JOIN temp.member_of USING (path)
+     WHERE member_id <> 0 AND name IS NOT (SELECT known.name FROM ad_picture AS known JOIN import ON import.id = known.import_id
+       WHERE known.member_id = member_of.member_id AND taken_back_at IS NULL ORDER BY import.id DESC LIMIT 1)`,
+  ).run({ id });
 }
 
 const withFeed = (db: Db, request: CommitRequest): CommitInput => ({

@@ -1,4 +1,4 @@
-import { addLimits, type AmountsWithin, LEVELS, type Limits, type Members, type ReportRow, type Together } from '@lens/core';
+import { addLimits, type AmountsWithin, LEVELS, type Limits, type Members, pictureName, type ReportRow, type Together } from '@lens/core';
 import { type Statement, SqliteError } from 'better-sqlite3';
 import type { Db } from './database';
 import { LEVEL_COLUMNS, slotColumns } from './staging';
@@ -26,6 +26,7 @@ export class RowStage {
   private readonly columns: readonly string[];
   private readonly insertBatch: Statement;
   private readonly merger: Merger;
+  private readonly addPicture: Statement;
 
   constructor(
     db: Db,
@@ -35,11 +36,14 @@ export class RowStage {
     this.pathOf = pathNumbers(db);
     this.insertBatch = db.prepare(insertInto(this.columns, BATCH));
     this.merger = new Merger(db, this.columns, kind);
+    this.addPicture = db.prepare('INSERT OR REPLACE INTO staged_picture (path, address, name) VALUES (?, ?, ?)');
     this.hasLimits = kind.people.size > 0;
   }
 
   add(row: ReportRow): void {
-    const values: unknown[] = [row.day, row.to, this.pathOf(row.day, row.members), splitsText(row.splits)];
+    const path = this.pathOf(row.day, row.members);
+    if (row.picture !== null && row.members.ad) this.addPicture.run(path, row.picture, pictureName(row.picture));
+    const values: unknown[] = [row.day, row.to, path, splitsText(row.splits)];
     for (const term of this.kind.terms) values.push(row.amounts[term] ?? null);
     const limits = limitsText(row.limits);
     values.push(limits);

@@ -34,6 +34,8 @@ export function createStaging(path: string, slots: number): Db {
         .join(' ')}
       limits TEXT,
       PRIMARY KEY (day, path, splits, to_day)) STRICT, WITHOUT ROWID;
+    -- What the file calls the picture of an ad: as it is written, and the name alone.
+    CREATE TABLE staged_picture (path INTEGER PRIMARY KEY, address TEXT NOT NULL, name TEXT NOT NULL) STRICT;
     -- Where lines belong that could not be read, as far as they tell.
     CREATE TABLE staged_unread (day INTEGER, path INTEGER, lines INTEGER NOT NULL) STRICT;
     CREATE UNIQUE INDEX staged_unread_place ON staged_unread (coalesce(day, -1), coalesce(path, -1));

@@ -180,6 +180,19 @@ export const DELIVERY: readonly Measure[] = [
     headers: ['page deliveries', 'deliveries', 'pages delivered', 'redirects'],
   },
   {
+    id: 'claims after a view',
+    name: 'claims after a view',
+    label: 'Claims after a view',
+    unit: 'count',
+    adding: 'adds',
+    better: 'higher',
+    definition: 'Outcomes the channel claims from people who saw an ad and did not click it. Most of them would have come anyway.',
+    headers: [
+      ...['purchases', 'bookings', 'leads', 'installs', 'sign-ups', 'subscriptions', 'conversions'].map((what) => `${what} after a view`),
+      ...['view-through conversions', 'post-view conversions', 'view conversions'],
+    ],
+  },
+  {
     id: 'engagement actions',
     name: 'engagement actions',
     label: 'Engagement actions',

@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { Thumb } from '../ui/thumb';
 import type { FindingView } from './finding-view';
 
 /** One finding: what happened, how sure, what to do about it. */
 @Component({
   selector: 'ul-finding-card',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatIcon, Thumb],
   template: `
     <article [attr.aria-label]="view().finding.name">
       <div class="who">
         <h3>{{ view().finding.name }}</h3>
         <p class="quiet small">{{ view().finding.level === 'ad' ? 'Ad' : 'Campaign' }} · {{ view().where }}</p>
+        <ul-thumb [picture]="view().finding.picture" [height]="72" />
       </div>
       <div class="fact">
         <p>

@@ -3,12 +3,13 @@ import { MatPseudoCheckbox } from '@angular/material/core';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { MetricId, Sort } from '@lens/core';
+import { Thumb } from '../ui/thumb';
 import type { RowView, TableView } from './table-view';
 
 /** The comparison as a tree grid: arrows move, Enter traces or opens, + and − open and close, Space draws. */
 @Component({
   selector: 'ul-compare-table',
-  imports: [MatIcon, MatPseudoCheckbox, MatTooltip],
+  imports: [MatIcon, MatPseudoCheckbox, MatTooltip, Thumb],
   templateUrl: './compare-table.html',
   styleUrl: './compare-table.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

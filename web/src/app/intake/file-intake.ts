@@ -7,7 +7,7 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
-import type { ClientDetail, Job, Preview, StoredFile } from '@lens/contract';
+import type { ClientDetail, Job, NamedPicture, Preview, StoredFile } from '@lens/contract';
 import {
   BUILT_IN_BOOK,
   COUNTED_WORDS,
@@ -88,6 +88,8 @@ export class FileIntake {
   readonly client = input.required<ClientDetail>();
   readonly file = input.required<StoredFile>();
   readonly preview = input.required<Preview>();
+  /** Pictures that came with it. */
+  readonly pictures = input<readonly NamedPicture[]>([]);
   /** Closed, with what to tell the user; empty when nothing was imported. */
   readonly closed = output<string>();
   /** What was imported, before it closes. */
@@ -158,6 +160,16 @@ export class FileIntake {
     const asks = new Set(this.shown().asks.filter((ask) => ask !== 'decimal sign'));
     const isOpen = this.dialect().decimal === null && !this.decimalChosen() && !this.shown().feed;
     return new Set<'date order' | 'decimal sign'>(isOpen ? [...asks, 'decimal sign'] : asks);
+  });
+  /** What becomes of the pictures that came with the file. */
+  protected readonly pictureText = computed(() => {
+    const count = this.pictures().length;
+    if (count === 0) return '';
+    const came = `${quantity(count, 'picture', 'pictures', this.client())} came with it`;
+    const isNamed = this.mapping().columns.some(({ role }) => role === 'picture');
+    return isNamed
+      ? `${came} and will be shown where their ads are named.`
+      : `${came}. Map the column that names them to “Picture of the ad”.`;
   });
   protected readonly busy = computed(() => this.job()?.state === 'running');
   /** The file's money is that of its account. */
@@ -285,6 +297,7 @@ export class FileIntake {
           feed: sameFeed,
           mapping: this.mapping(),
           covers: this.covers(),
+          pictures: [...this.pictures()],
         },
       })
       .pipe(switchMap((job) => this.follow(job)))

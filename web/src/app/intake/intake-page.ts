@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import type { ImportLine, Preview, StoredFile } from '@lens/contract';
+import type { ImportLine, NamedPicture, Preview, StoredFile } from '@lens/contract';
 import { lengthOf, NO_OWN_WORDS } from '@lens/core';
 import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
@@ -48,6 +48,8 @@ export class IntakePage {
   protected readonly errors = signal<readonly string[]>([]);
   /** Files that wait until the open one is through. */
   protected readonly waiting = signal<readonly StoredFile[]>([]);
+  /** Pictures that came with the files of the last drop. */
+  protected readonly pictures = signal<readonly NamedPicture[]>([]);
   protected readonly waitingNames = computed(() =>
     this.waiting()
       .map(({ name }) => name)
@@ -166,16 +168,20 @@ export class IntakePage {
   private take(files: readonly File[]): void {
     if (files.length === 0) return;
     this.errors.set([]);
+    this.pictures.set([]);
     this.reading.set(true);
     from(files)
       .pipe(concatMap((file) => this.api.upload(file).pipe(catchError((error: ApiError) => this.refuse(file.name, error.message)))))
       .subscribe({
-        next: ({ files: stored, leftOut }) => {
+        next: ({ files: stored, pictures, leftOut }) => {
+          this.pictures.update((known) => [...known, ...pictures]);
           this.waiting.update((waiting) => [...waiting, ...stored]);
           for (const { name, reason } of leftOut) this.refuse(name, `It ${reason} and was left out.`);
         },
         complete: () => {
           this.reading.set(false);
+          if (this.pictures().length > 0 && this.waiting().length === 0 && !this.opened())
+            this.errors.update((errors) => [...errors, 'Pictures came without the file that names them: drop both together.']);
           if (!this.opened()) this.openNext();
         },
       });

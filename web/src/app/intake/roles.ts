@@ -32,7 +32,11 @@ const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly R
   },
   {
     label: 'What',
-    choices: [...levelChoices, ...dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id }))],
+    choices: [
+      ...levelChoices,
+      choice('Picture of the ad', { role: 'picture' }),
+      ...dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id })),
+    ],
   },
   { label: 'Measures', choices: measures.map(({ id, label }) => choice(label, { role: 'measure', measure: id })) },
   {

@@ -108,6 +108,7 @@ export class NewLotDialog {
             feed: { name: 'Lots by hand' },
             mapping: mappingOf(unit),
             covers: null,
+            pictures: [],
           },
         });
       }),
