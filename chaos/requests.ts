@@ -40,7 +40,7 @@ export async function throwRequests(address: string, { client }: Setting, rounds
   for (const [place, [name, endpoint]] of Object.entries(ENDPOINTS).entries()) {
     const thrown = fc.sample(fc.record({ body, value: odd }), { numRuns: rounds, seed: seed + place });
     for (const [at, each] of thrown.entries()) {
-      const text = String(typeof each.value === 'object' ? JSON.stringify(each.value) : each.value).slice(0, 2000);
+      const text = textOf(each.value).slice(0, 2000);
       const path = endpoint.path.replace(/:(\w+)/g, (_, param: string) =>
         param === 'client' && at % 2 === 0 ? client : encodeURIComponent(text),
       );
@@ -52,7 +52,10 @@ export async function throwRequests(address: string, { client }: Setting, rounds
   return faults;
 }
 
+const textOf = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(writable(value)));
+
 /** What JSON can say of a value; large whole numbers are none of it. */
 function writable(value: unknown): unknown {
-  return JSON.parse(JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? String(each) : each)) ?? 'null');
+  const text = JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? String(each) : each)) as string | undefined;
+  return JSON.parse(text ?? 'null');
 }

@@ -18,7 +18,8 @@ import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { rulesRoutes } from './routes/rules';
 import { wordRoutes } from './routes/words';
-import { HttpProblem, problemHandler } from './routes/problem';
+import { HttpProblem } from './problem';
+import { problemHandler } from './routes/problem-handler';
 
 /** What fetches from channels, and what keeps their tokens. */
 export interface Connect {

@@ -100,7 +100,10 @@ describe('lines that cannot be read', () => {
     const column = body.columns[body.metrics.indexOf('spend')].now;
     const low = new Map(column.bounds.map(([row, least]: [number, number]) => [row, least]));
     return Object.fromEntries(
-      body.rows.map(({ name }: { name: string }, at: number) => [name, low.has(at) ? `at least ${low.get(at)}` : column.values[at]]),
+      body.rows.map(({ name }: { name: string }, at: number) => [
+        name,
+        low.has(at) ? `at least ${String(low.get(at))}` : column.values[at],
+      ]),
     );
   };
   const MAY = { from: '2026-10-05', to: '2026-10-05' };

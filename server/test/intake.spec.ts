@@ -148,11 +148,7 @@ describe('intake over HTTP', () => {
       status: 422,
       detail: expect.stringContaining('a document (PDF)'),
     });
-    const hash = await upload(
-      server.address,
-      'latin.csv',
-      Buffer.from('Day,Campaign,Cost\n2026-10-01,Café,1\n', 'latin1') as Uint8Array<ArrayBuffer>,
-    );
+    const hash = await upload(server.address, 'latin.csv', Buffer.from('Day,Campaign,Cost\n2026-10-01,Café,1\n', 'latin1'));
     const look = (layout: object | null) => send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash, layout });
     const { body } = await look(null);
     expect(body).toMatchObject({ layout: { encoding: 'windows-1252' }, rows: [['2026-10-01', 'Café', '1']] });

@@ -100,7 +100,7 @@ describe('traffic bought in lots', () => {
     expect(found).toMatchObject({ signUp: 'install', sale: 'subscription', visitsBy: 'site' });
     const { figures } = found.lines[0];
     // Not every visit of a lot is one of the seller’s clicks, and some clicks never arrive.
-    const delivered = found.lines.reduce((sum: number, { lot }: Loose) => sum + (lot?.delivered ?? 0), 0);
+    const delivered = found.lines.reduce((sum: number, { lot }: Loose) => sum + Number(lot?.delivered ?? 0), 0);
     expect(figures.visits.value / delivered).toBeGreaterThan(0.8);
     expect(figures.visits.value / delivered).toBeLessThanOrEqual(1);
     expect(figures.signUps.value).toBeGreaterThan(20);

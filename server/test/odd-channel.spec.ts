@@ -81,7 +81,7 @@ describe('a channel that', () => {
       // Once at the start, and once where what is shown is cut.
       response.writeHead(403).end(JSON.stringify({ error: `may not: ${request.headers.authorization ?? ''} ${'x'.repeat(262)} ${TOKEN}` })),
     );
-    const said = await accounts().catch((error: Error) => error.message);
+    const said = await accounts().catch((error: unknown) => (error instanceof Error ? error.message : ''));
     expect(said).toMatch(/The channel refuses: may not/);
     expect(said).not.toContain(TOKEN.slice(0, 6));
   });

@@ -20,7 +20,7 @@ export class Screen {
   }
 
   get text(): string {
-    return this.element.textContent ?? '';
+    return this.element.textContent;
   }
 
   get alert(): string | undefined {

@@ -3,7 +3,7 @@ import type { Counting } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
 import type { MetricSetId } from '../metric/metric-set';
-import { type NamePart, partDimension } from '../naming/convention';
+import { type NamePart, partDimension } from '../measure/name-part';
 import type { Day, DayRange } from '../time/day';
 
 /** By what names tell, then by the members so named. */
@@ -58,7 +58,8 @@ export function levelsOfTree(tree: TreeId, { has, idOf }: Vocabulary): readonly 
 }
 
 export interface Sort {
-  readonly by: MetricId | 'name';
+  /** A metric, or the name. */
+  readonly by: MetricId;
   readonly direction: Direction;
 }
 

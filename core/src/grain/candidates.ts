@@ -1,4 +1,4 @@
-import { isPartDimension } from '../naming/convention';
+import { isPartDimension } from '../measure/name-part';
 import type { Day, DayRange } from '../time/day';
 import { coversWhole, hasUnread, newestCover } from './known-cells';
 import { canSkip } from './skipping';

@@ -25,7 +25,7 @@ const anyCut: fc.Arbitrary<Cut> = fc
   .record({
     dimensions: fc
       .constantFrom<Cut['dimensions'][]>(['campaign'], ['campaign', 'group', 'ad'], ['campaign', 'device'], ['campaign', 'group'], [])
-      .map((each) => each as Cut['dimensions']),
+      .map((each) => each),
     from: fc.integer({ min: 8, max: 14 }),
     to: fc.integer({ min: 14, max: 21 }),
     campaigns: fc.oneof(fc.constant<'all'>('all'), fc.subarray(CAMPAIGNS, { minLength: 1 })),

@@ -1,4 +1,4 @@
-import { isPartDimension } from '../naming/convention';
+import { isPartDimension } from '../measure/name-part';
 import { type FeedTable, NONE } from './tables';
 
 /**

@@ -1,7 +1,7 @@
 import type { ListedBy } from '../measure/outcome';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Limit } from '../intake/limit';
-import type { Lot } from '../lots/lot';
+import type { Lot } from './lot';
 import type { Day } from '../time/day';
 
 /** "No code": the row does not know this dimension. */

@@ -5,7 +5,9 @@ import type { HealthInput } from './note';
 /** Spend of a feed by day in the client's currency, for the days that an import covers for everything the account has. */
 export function spendByDay(input: HealthInput, feed: FeedTable): Map<Day, number> {
   const account = input.tables.accounts[feed.account];
-  return account ? sumByDay(input, feed, 'spend', (amount, day) => (amount / 1_000_000) * (rateOn(account, day) ?? 0)) : new Map();
+  return account
+    ? sumByDay(input, feed, 'spend', (amount, day) => (amount / 1_000_000) * (rateOn(account, day) ?? 0))
+    : new Map<Day, number>();
 }
 
 /** Impressions of a feed, for the same days. */

@@ -1,6 +1,6 @@
-import type { Cell } from './cell';
+import type { Cell } from '../text/cell';
 import type { Mapping, Role } from './mapping';
-import { type Decimal, guessDecimal, provesOther } from './number';
+import { type Decimal, guessDecimal, provesOther } from '../text/number';
 
 /** How the numbers of one column are written: a sign that its cells prove, either where all fit both ("13,091"), or none where it has no sign at all. */
 export const NUMBER_SIGNS = ['.', ',', 'either', 'none'] as const;

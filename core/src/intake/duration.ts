@@ -1,5 +1,5 @@
-import type { Cell } from './cell';
-import { type Decimal, parseNumber } from './number';
+import type { Cell } from '../text/cell';
+import { type Decimal, parseNumber } from '../text/number';
 
 const CLOCK = /^(?:(\d+):)?(\d{1,3}):(\d{2}(?:[.,]\d+)?)$/;
 const WORDS = /^(?:(\d+)\s*h(?:ours?)?)?\s*(?:(\d+)\s*m(?:in(?:utes?)?)?)?\s*(?:(\d+(?:[.,]\d+)?)\s*s(?:ec(?:onds?)?)?)?$/i;

@@ -3,10 +3,10 @@ import type { Vocabulary } from '../measure/vocabulary';
 import { DATE_ORDERS, type DateOrder, parseMoment } from './date';
 import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { dimensionWords, outcomeWords, SHARE_WORDS, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
 import { dialectOf, type NumberSign, numberSign } from './dialect';
-import { type Decimal, isNothing, isShare } from './number';
+import { type Decimal, isNothing, isShare } from '../text/number';
 import { FILE_RATIOS } from './ratio';
 
 /** A guessed role with the reason a person can check. */

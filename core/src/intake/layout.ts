@@ -1,6 +1,6 @@
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { possibleOrders } from './span';
-import { isNothing, parseNumber } from './number';
+import { isNothing, parseNumber } from '../text/number';
 
 export const ENCODINGS = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const;
 export type Encoding = (typeof ENCODINGS)[number];

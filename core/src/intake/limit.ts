@@ -1,5 +1,5 @@
-import type { Cell } from './cell';
-import { type Decimal, parseNumber } from './number';
+import type { Cell } from '../text/cell';
+import { type Decimal, parseNumber } from '../text/number';
 
 /** Between which an amount lies, both included; open above where `most` is null. */
 export interface Limit {

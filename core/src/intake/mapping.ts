@@ -1,6 +1,6 @@
 import type { OutcomeId, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
 import type { DateOrder } from './date';
-import type { Decimal } from './number';
+import type { Decimal } from '../text/number';
 import type { FileRatioName } from './ratio';
 import type { Step } from '../shape/step';
 

@@ -1,6 +1,6 @@
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseLimit } from './limit';
-import { type Decimal, parseNumber } from './number';
+import { type Decimal, parseNumber } from '../text/number';
 
 /** A ratio that exports carry beside its parts. It is never read as a measure, only compared with ours. */
 export interface FileRatio {

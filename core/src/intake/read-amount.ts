@@ -1,8 +1,8 @@
 import type { Unit } from '../figure/text';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseDuration } from './duration';
 import { type Limit, parseLimit } from './limit';
-import { type Decimal, isNothing, isShare, parseNumber, provesOther } from './number';
+import { type Decimal, isNothing, isShare, parseNumber, provesOther } from '../text/number';
 
 /** Why a cell is no amount. */
 export interface AmountProblem {

@@ -1,8 +1,8 @@
 import type { Day } from '../time/day';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import { type Level, LEVELS, type Mapping } from './mapping';
-import { isNothing } from './number';
+import { isNothing } from '../text/number';
 import { notADay } from './read-day';
 import { cellFinder } from './read-order';
 import type { CellProblem } from './read-row';

@@ -1,6 +1,6 @@
 import { ownText } from '../text/own-text';
 import type { Day, DayRange } from '../time/day';
-import type { Cell } from './cell';
+import type { Cell } from '../text/cell';
 import { isFarDate, parseDate } from './date';
 import type { Mapping } from './mapping';
 import type { CellProblem } from './read-row';

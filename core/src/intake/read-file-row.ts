@@ -1,5 +1,5 @@
 import type { Vocabulary } from '../measure/vocabulary';
-import type { Cell } from './cell';
+import type { Cell } from '../text/cell';
 import type { Mapping } from './mapping';
 import { type ChangeRow, readChangeRow } from './read-change';
 import { type LotRow, readLotRow } from './read-lot';

@@ -1,5 +1,5 @@
 import type { Day } from '../time/day';
-import type { Cell } from './cell';
+import type { Cell } from '../text/cell';
 import { LOT_UNITS, type LotUnit, type Mapping } from './mapping';
 import { cellFinder, moneyOf } from './read-order';
 import { dayOfCell, notADay } from './read-day';

@@ -1,9 +1,9 @@
 import type { Day } from '../time/day';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import { type Mapping, roleKey } from './mapping';
 import { decimalOf } from './dialect';
-import { isNothing, isShare, parseNumber, provesOther } from './number';
+import { isNothing, isShare, parseNumber, provesOther } from '../text/number';
 import { notADay } from './read-day';
 import { type CellProblem } from './read-row';
 

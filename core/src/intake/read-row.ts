@@ -3,14 +3,14 @@ import type { Vocabulary } from '../measure/vocabulary';
 import { ownText } from '../text/own-text';
 import type { Day } from '../time/day';
 import { hourElsewhere } from '../time/zone';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import { LONGEST } from './span';
 import { notADay, spanOfCell } from './read-day';
 import { type ImpressionShare, isAmount, LEVELS, type Level, type Mapping, type Role, roleKey } from './mapping';
 import type { Limit, Limits } from './limit';
 import { decimalOf } from './dialect';
-import { type Decimal, isNothing } from './number';
+import { type Decimal, isNothing } from '../text/number';
 import { countedShares } from './impression-share';
 import { type Amount, type AmountColumn, readAmount } from './read-amount';
 import { type FileRatioName, ratioAgrees } from './ratio';
@@ -23,7 +23,7 @@ export interface CellProblem {
   readonly against?: 'decimal sign' | 'date order';
 }
 
-export const isProblem = <R extends object>(row: R | CellProblem): row is CellProblem => 'message' in row;
+export const isProblem = (row: object): row is CellProblem => 'message' in row;
 
 /** Zones a row's hours are written in and wanted in. */
 export interface Zones {

@@ -1,8 +1,8 @@
 import type { Day } from '../time/day';
-import { type Cell, cellText } from './cell';
+import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import type { Mapping } from './mapping';
-import { isNothing } from './number';
+import { isNothing } from '../text/number';
 import { cellFinder, moneyOf } from './read-order';
 import { notADay } from './read-day';
 import { type CellProblem } from './read-row';

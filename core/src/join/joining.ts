@@ -1,5 +1,6 @@
 import { type TagLevel } from '../intake/mapping';
-import { NAMED_LEVELS, type NamedLevel, type NamePart } from '../naming/convention';
+import type { NamePart } from '../measure/name-part';
+import { NAMED_LEVELS, type NamedLevel } from '../naming/convention';
 
 /** Levels an outcome can be led to. */
 export const JOIN_LEVELS = [...NAMED_LEVELS, 'keyword'] as const;

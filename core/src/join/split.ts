@@ -1,6 +1,6 @@
 import { type ClientTables, type FeedTable, NONE, rateOn } from '../grain/tables';
 import { termUnit } from '../measure/term';
-import { isPartDimension } from '../naming/convention';
+import { isPartDimension } from '../measure/name-part';
 import type { Day } from '../time/day';
 
 /**

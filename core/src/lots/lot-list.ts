@@ -6,7 +6,7 @@ import { latenessOf } from '../maturity/lateness';
 import { maturityOf } from '../maturity/maturity';
 import type { OutcomeId } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
-import type { Lot } from './lot';
+import type { Lot } from '../grain/lot';
 
 /** What is told of a lot, in the order it is read (calculations, chapter 6: a traffic lot). */
 export const LOT_METRICS = [

@@ -1,5 +1,6 @@
 import { foldText } from '../text/text-test';
-import type { Convention, ConventionPart, NamedLevel, NamePart } from './convention';
+import type { NamePart } from '../measure/name-part';
+import type { Convention, ConventionPart, NamedLevel } from './convention';
 
 const SEPARATORS = ['_', ' | ', '|', ' - ', ' / ', '/', ' · ', '-'] as const;
 

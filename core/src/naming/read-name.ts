@@ -1,5 +1,6 @@
 import { compileTest, foldText } from '../text/text-test';
-import { type Convention, NAME_PARTS, type NamedLevel, type NamePart, type Naming } from './convention';
+import { NAME_PARTS, type NamePart } from '../measure/name-part';
+import type { Convention, NamedLevel, Naming } from './convention';
 
 export type NameParts = Readonly<Partial<Record<NamePart, string>>>;
 
@@ -68,7 +69,10 @@ function fit(texts: readonly string[], places: readonly Place[]): Parsed {
     tried.add(way);
     const [word, of] = [texts[text], places[place]];
     if (word === undefined) return places.slice(place).every(({ optional }) => optional) ? {} : undefined;
-    if (!of) return miss(text, `“${word}” is left over.`);
+    if (!of) {
+      miss(text, `“${word}” is left over.`);
+      return undefined;
+    }
     const read = of.words.size > 0 ? of.words.get(foldText(word)) : foldText(word);
     const rest = read === undefined ? undefined : from(text + 1, place + 1);
     if (rest) return of.part === null || read === undefined ? rest : { [of.part]: read, ...rest };

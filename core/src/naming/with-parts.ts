@@ -1,5 +1,6 @@
 import { type ClientTables, type FeedTable, NONE, type OrderTable } from '../grain/tables';
-import { NAMED_LEVELS, type Naming, partDimension, partsOfLevel } from './convention';
+import { partDimension } from '../measure/name-part';
+import { NAMED_LEVELS, type Naming, partsOfLevel } from './convention';
 import { nameReader } from './read-name';
 
 /** Code of a value of a dimension, the same one each time. */

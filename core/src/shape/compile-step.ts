@@ -1,4 +1,4 @@
-import { type Cell, cellText } from '../intake/cell';
+import { type Cell, cellText } from '../text/cell';
 import { compileNumberTest, isNumberTest, type NumberTest, numberTestProblem } from '../text/number-test';
 import { readPattern } from '../text/pattern';
 import { compileTest, foldText, testProblem, type TextTest } from '../text/text-test';

@@ -1,4 +1,4 @@
-import { type Cell, cellText } from '../intake/cell';
+import { type Cell, cellText } from '../text/cell';
 import { shapeOf } from './shape';
 import type { Step } from './step';
 

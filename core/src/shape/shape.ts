@@ -1,4 +1,4 @@
-import type { Cell } from '../intake/cell';
+import type { Cell } from '../text/cell';
 import { compileStep, type Transform } from './compile-step';
 import type { Step } from './step';
 

@@ -1,5 +1,5 @@
-import { type Cell, cellText } from '../intake/cell';
-import { parseNumber } from '../intake/number';
+import { type Cell, cellText } from './cell';
+import { parseNumber } from './number';
 
 /** Ways a number can be tested. */
 export const NUMBER_TESTS = ['is more than', 'is at least', 'is less than', 'is at most'] as const;

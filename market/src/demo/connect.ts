@@ -88,6 +88,7 @@ const FIELDS = [
   ...['Carts', 'Checkouts', 'Purchases', 'Purchase value', 'Bookings', 'Booking value', 'Leads', 'Installs', 'Install value'],
   ...['Video starts', 'Watched 25 %', 'Watched 50 %', 'Watched 75 %', 'Watched 100 %', 'Watch time'],
   ...['Views', 'Clicks to the site', 'Calls', 'Directions', 'Picture'],
+  ...['Bookings after a view', 'Installs after a view'],
 ];
 
 async function followed(product: string, client: Named, connection: Connection, say: (line: string) => void): Promise<void> {

@@ -96,7 +96,7 @@ export class Columns<S extends Shape> {
     for (const name in this.columns) {
       const longer = new KINDS[this.shape[name] ?? 'u32'](capacity);
       longer.set(this.columns[name]);
-      this.columns[name] = longer as never;
+      this.columns[name] = longer;
     }
   }
 }

@@ -5,7 +5,7 @@ import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
 import { accountsOf } from '../store/clients';
 import { movesOf, putMove } from '../store/moves';
-import { HttpProblem, notFound } from '../routes/problem';
+import { HttpProblem, notFound } from '../problem';
 
 /** What a move is about. The same change proposed again is the same move, also with newer evidence. */
 export const subjectOf = (finding: Finding, { field, oldValue, newValue }: Proposal): string =>

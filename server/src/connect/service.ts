@@ -23,8 +23,7 @@ export class ServiceProblem extends Error {}
 const MOST_TRIES = 6;
 const LONGEST_WAIT = 60_000;
 
-const pause = async (milliseconds: number, signal?: AbortSignal): Promise<void> =>
-  void (await wait(milliseconds, undefined, signal ? { signal } : {}));
+const pause = (milliseconds: number, signal?: AbortSignal): Promise<void> => wait(milliseconds, undefined, signal ? { signal } : {});
 
 /** One channel of a service over HTTP, with the patience real channels need. */
 export class ServiceChannel {

@@ -8,7 +8,7 @@ import { accountFor } from '../store/make-account';
 import { findJob, insertJob, type JobRecord, updateJob } from '../store/jobs';
 import { keepPictures } from '../store/pictures';
 import { rulesOf } from '../store/rules';
-import { HttpProblem } from '../routes/problem';
+import { HttpProblem } from '../problem';
 import { forgetFiles } from './leftovers';
 
 /** What a check has found out about the file, kept with its job for the import that may follow. */

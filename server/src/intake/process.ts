@@ -205,7 +205,7 @@ const MOST_LOOSE = 20;
 /** Another import may be at work for long: this one waits for its turn. */
 const PATIENCE = 3_600_000;
 
-async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMessage> {
+function commit(task: IntakeTask & { kind: 'commit' }): IntakeMessage {
   const { mapping, input } = task;
   const db = openDatabase(task.dataFolder, PATIENCE);
   try {
@@ -226,7 +226,7 @@ async function commit(task: IntakeTask & { kind: 'commit' }): Promise<IntakeMess
   }
 }
 
-async function takeBack({ kind, dataFolder, importId, now }: TakeBackTask): Promise<IntakeMessage> {
+function takeBack({ kind, dataFolder, importId, now }: TakeBackTask): IntakeMessage {
   const db = openDatabase(dataFolder, PATIENCE);
   try {
     const record = findImport(db, importId);

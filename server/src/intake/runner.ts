@@ -57,9 +57,9 @@ export class IntakeRunner {
   /** Runs one task for a job; resolves when it has ended, whatever became of it. */
   async start(job: string, task: IntakeTask): Promise<void> {
     const { outcome, end } = this.processes.run(task, ({ phase, rows }) => this.progress.set(job, { phase, rows }));
-    let cancelled = false;
+    const wish = { cancelled: false };
     this.running.set(job, () => {
-      cancelled = true;
+      wish.cancelled = true;
       end();
     });
     const message = await outcome;
@@ -70,8 +70,8 @@ export class IntakeRunner {
     if (message) this.apply(job, message);
     else if (findJob(this.db, job)?.state !== 'done') {
       updateJob(this.db, job, {
-        state: cancelled ? 'cancelled' : 'failed',
-        error: cancelled ? 'Cancelled. Nothing was stored.' : 'The import stopped unexpectedly. Nothing was stored; try again.',
+        state: wish.cancelled ? 'cancelled' : 'failed',
+        error: wish.cancelled ? 'Cancelled. Nothing was stored.' : 'The import stopped unexpectedly. Nothing was stored; try again.',
       });
       removeStaging(task.staging);
     }

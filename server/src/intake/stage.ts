@@ -132,7 +132,8 @@ class Stager {
     const { mapping } = this.source;
     if (problem !== undefined) {
       if (!this.shape) throw new UnreadableFile(`Line ${line}, which holds the headers, cannot be read: ${problem}.`);
-      return this.leaveOut(line, '', problem);
+      this.leaveOut(line, '', problem);
+      return;
     }
     if (!this.shape) {
       this.header = cells;
@@ -182,9 +183,11 @@ class Stager {
     for (const step of shaped.leftOutBy) this.leftOut.set(step, (this.leftOut.get(step) ?? 0) + 1);
     if (shaped.problem) this.leaveOut(line, `Step ${shaped.problem.step + 1}`, shaped.problem.message);
     reads.forEach((each, at) => {
-      if (!isProblem(each)) return this.keep(each);
-      this.refuse(line, each);
-      this.noteWhere(shaped.rows[at] ?? []);
+      if (!isProblem(each)) this.keep(each);
+      else {
+        this.refuse(line, each);
+        this.noteWhere(shaped.rows[at] ?? []);
+      }
     });
   }
 

@@ -1,7 +1,7 @@
 import type { Endpoint } from '@lens/contract';
 import type { Router } from 'express';
 import { z } from 'zod';
-import { invalid } from './problem';
+import { invalid } from '../problem';
 
 export interface Asked<E extends Endpoint> {
   readonly params: z.output<E['params']>;
@@ -31,7 +31,7 @@ const texts = new WeakMap<object, string>();
 function written(endpoint: Endpoint, reply: object): string {
   let text = texts.get(reply);
   if (text === undefined) {
-    text = JSON.stringify(z.encode(endpoint.reply, reply as never));
+    text = JSON.stringify(z.encode(endpoint.reply, reply));
     texts.set(reply, text);
   }
   return text;

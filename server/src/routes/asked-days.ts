@@ -2,7 +2,7 @@ import type { Client } from '@lens/contract';
 import { askableDays, type DayRange, formatDay } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { dataRange } from '../store/clients';
-import { HttpProblem } from './problem';
+import { HttpProblem } from '../problem';
 
 /** Refuses days far from all that a client has, by the name of the field that asks for them. */
 export function refuseFarDays(context: Context, client: Client, asked: Readonly<Record<string, DayRange | null>>): void {

@@ -1,7 +1,7 @@
 import { bookOf, levelsOfTree, type MetricId, type Question } from '@lens/core';
 import type { Context } from '../context';
 import { vocabularyOf } from '../store/rules';
-import { HttpProblem } from './problem';
+import { HttpProblem } from '../problem';
 
 /** Refuses a metric set, metrics or a tree that a client's words do not have. */
 export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort, tree }: Question, metric?: MetricId): void {

@@ -6,7 +6,7 @@ import { deleteMove } from '../store/moves';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
-import { notFound } from './problem';
+import { notFound } from '../problem';
 
 export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {

@@ -19,7 +19,7 @@ import {
 import { dimensionsOf } from '../store/feeds';
 import { rulesOf } from '../store/rules';
 import { answer } from './answer';
-import { HttpProblem, notFound } from './problem';
+import { HttpProblem, notFound } from '../problem';
 
 /** The client, or a 404 problem. */
 export function clientOr404({ db }: Context, id: string): Client {

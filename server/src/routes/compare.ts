@@ -6,7 +6,7 @@ import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { refuseUnknownMetrics } from './asked-metrics';
 import { clientOr404 } from './clients';
-import { notFound } from './problem';
+import { notFound } from '../problem';
 
 export function compareRoutes(router: Router, context: Context): void {
   const { queries } = context;

@@ -22,7 +22,7 @@ import {
 import { vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
-import { HttpProblem, notFound } from './problem';
+import { HttpProblem, notFound } from '../problem';
 
 /** Channels to connect to, connections and their fetches. A token comes in and never goes out again. */
 export function connectionRoutes(router: Router, context: Context, refresher: Refresher, seal: Seal): void {

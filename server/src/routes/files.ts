@@ -18,7 +18,7 @@ import { check } from './answer';
 import { refuseFarDays } from './asked-days';
 import { refuseUnknownMetrics } from './asked-metrics';
 import { clientOr404 } from './clients';
-import { HttpProblem } from './problem';
+import { HttpProblem } from '../problem';
 
 /** Requests whose body or reply is a file: uploads, the exported table, the change sheet. */
 export function fileRoutes(router: Router, context: Context): void {

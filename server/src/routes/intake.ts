@@ -13,7 +13,7 @@ import { campaignKeys } from '../store/members';
 import { rulesOf, vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
-import { HttpProblem, notFound } from './problem';
+import { HttpProblem, notFound } from '../problem';
 
 export function intakeRoutes(router: Router, context: Context): void {
   const { db, intake } = context;

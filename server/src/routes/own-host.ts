@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { HttpProblem } from './problem';
+import { HttpProblem } from '../problem';
 
 const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
 

@@ -8,7 +8,7 @@ import { replaceRules, rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
-import { HttpProblem, notFound } from './problem';
+import { HttpProblem, notFound } from '../problem';
 
 /** What a client says about how its data is to be understood. */
 export function rulesRoutes(router: Router, context: Context): void {

@@ -8,7 +8,7 @@ import { replaceRules, rulesOf } from '../store/rules';
 import { usesOfWord } from '../store/word-uses';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
-import { HttpProblem, notFound } from './problem';
+import { HttpProblem, notFound } from '../problem';
 
 /** A client's own measures, outcomes and dimensions. */
 export function wordRoutes(router: Router, context: Context): void {

@@ -64,7 +64,10 @@ export class RowStage {
 
   private writeBatch(): void {
     // Where each row is a part of one, most of them meet another.
-    if (this.kind.parts) return this.writeEach();
+    if (this.kind.parts) {
+      this.writeEach();
+      return;
+    }
     try {
       this.insertBatch.run(this.waiting.flat());
       this.waiting = [];

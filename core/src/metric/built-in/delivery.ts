@@ -108,6 +108,14 @@ export const DELIVERY: readonly Metric[] = [
     definition: 'How often the bought page was delivered.',
   },
   {
+    id: 'claims-after-a-view',
+    label: 'Claims after a view',
+    unit: 'count',
+    better: 'higher',
+    formula: measure('claims after a view'),
+    definition: 'Outcomes the channel claims from people who saw an ad and did not click it.',
+  },
+  {
     id: 'engagement-actions',
     label: 'Engagement actions',
     unit: 'count',

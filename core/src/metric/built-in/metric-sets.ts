@@ -59,7 +59,7 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
     outcome: null,
     metrics: [
       ...['spend', 'impressions', 'video-starts', 'start-rate', 'hold-25', 'hold-50', 'hold-75', 'hold-100'],
-      ...['watched-each', 'cost-per-start', 'cost-per-hold'],
+      ...['watched-each', 'cost-per-start', 'cost-per-hold', 'claims-after-a-view'],
     ],
   },
   {

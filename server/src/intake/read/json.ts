@@ -37,7 +37,9 @@ export async function* readJson(path: string, encoding: Encoding): AsyncGenerato
 async function* objectsOf(path: string, encoding: Encoding): AsyncGenerator<Map<string, Cell>> {
   const { parser } = await import('stream-json/parser.js');
   const tokens = parser.asStream({ jsonStreaming: true, packValues: true, streamValues: false });
-  const fail = (error: unknown): void => void (error && tokens.destroy(error instanceof Error ? error : new Error(String(error))));
+  const fail = (error: Error | null): void => {
+    if (error) tokens.destroy(error);
+  };
   pipeline([...storedBytes(path), decoded(encoding), tokens] as never, fail);
   const reading = new ObjectReader();
   try {

@@ -37,7 +37,7 @@ async function putInOrder(from: string, to: string): Promise<void> {
   const needed = entries.filter(({ path }) => FIRST.includes(path) || SHEET.test(path)).toSorted((a, b) => place(a) - place(b));
   const copy = new yazl.ZipFile();
   // What goes wrong inside one part ends the writing of all.
-  const fail = (error: unknown): void => void (copy.outputStream as Readable).destroy(error as Error);
+  const fail = (error: unknown): void => void (copy.outputStream as unknown as Readable).destroy(error as Error);
   for (const entry of needed)
     copy.addReadStreamLazy(entry.path, { compressionLevel: 1 }, (take) => {
       entry.open().then((content) => {

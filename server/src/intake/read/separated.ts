@@ -21,7 +21,9 @@ const STRAY = 'A quotation mark stands where none can be';
  */
 export async function* readSeparated(path: string, { delimiter, encoding }: FileLayout): AsyncGenerator<readonly TableLine[]> {
   const text = decoded(encoding);
-  const fail = (error: unknown): void => void (error && text.destroy(error instanceof Error ? error : new Error(String(error))));
+  const fail = (error: Error | null): void => {
+    if (error) text.destroy(error);
+  };
   pipeline([...storedBytes(path), text] as never, fail);
   const block = new Block(delimiter);
   for await (const chunk of text as AsyncIterable<string | Buffer>) {

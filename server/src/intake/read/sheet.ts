@@ -89,7 +89,8 @@ function plainOf(value: ExcelJS.CellValue | undefined): Cell {
   if (value instanceof Date) return dateText(value);
   if (typeof value === 'string') return value;
   if ('richText' in value) return value.richText.map(({ text }) => text).join('');
-  if ('text' in value) return String(value.text);
+  // The text of a link may be a rich one as well, whatever its type says.
+  if ('text' in value) return plainOf(value.text);
   return '';
 }
 

@@ -117,4 +117,4 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 const metText = (met: number | null): string => (met === null ? '' : `, ${Math.round(met * 100)} % of the target`);
 
 const counting = (target: { countedBy: CountedBy; basis: string }): string =>
-  `${`as ${COUNTED_WORDS[target.countedBy].as.replace(/ them$/, '')}`}, by ${target.basis} date`;
+  `as ${COUNTED_WORDS[target.countedBy].as.replace(/ them$/, '')}, by ${target.basis} date`;

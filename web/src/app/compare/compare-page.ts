@@ -102,7 +102,7 @@ export class ComparePage {
     const name = by === 'name' ? 'name' : this.labelOf(by);
     return by === 'name' ? name : `${name}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
   });
-  protected readonly sortChoices = computed((): Choice<MetricId | 'name'>[] => [{ value: 'name', label: 'name' }, ...this.metricChoices()]);
+  protected readonly sortChoices = computed((): Choice<MetricId>[] => [{ value: 'name', label: 'name' }, ...this.metricChoices()]);
   protected readonly chartMetric = computed((): MetricId => {
     const metrics = this.table()?.metrics ?? [];
     const { chartMetric } = this.state();
@@ -145,7 +145,7 @@ export class ComparePage {
   }
 
   /** A new column sorts the way that puts what matters first; the same one turns round. */
-  protected sortBy(by: MetricId | 'name'): void {
+  protected sortBy(by: MetricId): void {
     const { sort } = this.state();
     const first = by === 'name' ? 'ascending' : 'descending';
     this.change({ sort: { by, direction: sort.by === by ? (sort.direction === 'ascending' ? 'descending' : 'ascending') : first } });

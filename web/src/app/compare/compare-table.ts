@@ -23,7 +23,7 @@ export class CompareTable {
   readonly sort = input.required<Sort>();
   readonly traced = input.required<{ row: string; metric: MetricId } | null>();
   readonly busy = input(false);
-  readonly sorted = output<MetricId | 'name'>();
+  readonly sorted = output<MetricId>();
   readonly toggled = output<string>();
   readonly drawnChanged = output<string>();
   readonly tracedChanged = output<{ row: string; metric: MetricId }>();
@@ -48,7 +48,7 @@ export class CompareTable {
     });
   }
 
-  protected sortState(by: MetricId | 'name'): 'ascending' | 'descending' | 'none' {
+  protected sortState(by: MetricId): 'ascending' | 'descending' | 'none' {
     return this.sort().by === by ? this.sort().direction : 'none';
   }
 

@@ -54,14 +54,15 @@ export class AccountChoice {
     ...this.client().accounts.map(({ id: value, channelName, name }) => ({ value, label: `${channelName} · ${name}` })),
     { value: NEW, label: 'A new account…' },
   ]);
-  protected readonly form = inject(FormBuilder).nonNullable.group({
+  private readonly forms = inject(FormBuilder).nonNullable;
+  protected readonly form = this.forms.group({
     account: [''],
     channel: [NEW],
     channelName: [''],
-    kind: ['search' as ChannelKind],
+    kind: this.forms.control<ChannelKind>('search'),
     name: ['', Validators.required],
     currency: [''],
-    timeZone: ['' as string | null],
+    timeZone: this.forms.control(''),
   });
   protected readonly written = toSignal(this.form.valueChanges.pipe(map(() => this.form.getRawValue())), {
     initialValue: this.form.getRawValue(),
@@ -84,7 +85,7 @@ export class AccountChoice {
     const own = this.client().accounts.find(({ id }) => id === account);
     if (account !== NEW) return { account: own?.id ?? null, problem: own ? '' : ASK, currency: own?.currency ?? this.client().currency };
     const currency = written.currency.toUpperCase();
-    const made = { channel: channel === NEW ? { name: channelName, kind } : channel, name, currency, timeZone: timeZone ?? '' };
+    const made = { channel: channel === NEW ? { name: channelName, kind } : channel, name, currency, timeZone };
     const isNamed = name.trim() !== '' && (channel !== NEW || channelName.trim() !== '');
     const problem = !isNamed ? 'Name the new account and its channel.' : /^[A-Z]{3}$/.test(currency) ? '' : CURRENCY;
     return { account: made, problem, currency };

@@ -87,6 +87,6 @@ describe('the list of connections', () => {
   });
 
   it('is not there without a connection', async () => {
-    expect((await shown([])).element.textContent?.trim()).toBe('');
+    expect((await shown([])).element.textContent.trim()).toBe('');
   });
 });

@@ -53,12 +53,13 @@ export class NewLotDialog {
   protected readonly units = plainChoices(LOT_UNITS);
   protected readonly error = signal('');
   protected readonly busy = signal(false);
-  protected readonly form = inject(FormBuilder).nonNullable.group({
+  private readonly forms = inject(FormBuilder).nonNullable;
+  protected readonly form = this.forms.group({
     account: [this.data.client.accounts[0]?.id ?? '', Validators.required],
     seller: ['', Validators.required],
     lot: ['', Validators.required],
     day: [this.data.today as Day | null, Validators.required],
-    unit: ['clicks' as LotUnit],
+    unit: this.forms.control<LotUnit>('clicks'),
     agreed: [null as number | null, Validators.min(1)],
     price: [null as number | null, [Validators.required, Validators.min(0)]],
     link: ['', Validators.required],

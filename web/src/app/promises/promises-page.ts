@@ -160,12 +160,12 @@ export class PromisesPage {
   ) {
     return this.forms.group({
       metric: [row.metric],
-      value: [row.value as number | null, [Validators.required, Validators.min(0.0001)]],
+      value: [row.value, [Validators.required, Validators.min(0.0001)]],
       countedBy: [row.countedBy],
       basis: [row.basis],
       orders: [row.orders],
-      from: [row.from as Day | null, Validators.required],
-      to: [row.to as Day | null, Validators.required],
+      from: [row.from, Validators.required],
+      to: [row.to, Validators.required],
     });
   }
 
@@ -178,9 +178,9 @@ export class PromisesPage {
 
   private numberRow(row: Days & { number: number | null }) {
     return this.forms.group({
-      number: [row.number as number | null, [Validators.required, Validators.min(0.0001)]],
-      from: [row.from as Day | null, Validators.required],
-      to: [row.to as Day | null, Validators.required],
+      number: [row.number, [Validators.required, Validators.min(0.0001)]],
+      from: [row.from, Validators.required],
+      to: [row.to, Validators.required],
     });
   }
 }

@@ -7,13 +7,13 @@ import { MatInputHarness } from '@angular/material/input/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 import type { ClientDetail } from '@lens/contract';
 import { BUILT_IN, NO_OWN_WORDS } from '@lens/core';
-import { of, throwError } from 'rxjs';
+import { type Observable, of, throwError } from 'rxjs';
 import { Api, ApiError } from '../data/api';
 import { type WordAsked, WordDialog } from './word-dialog';
 
 const CLIENT = { id: 'tea', name: 'Juniper Loft Tea', words: NO_OWN_WORDS } as unknown as ClientDetail;
 
-function open(asked: Partial<WordAsked> = {}, reply = of({ id: 'own-1' }) as ReturnType<typeof of>) {
+function open(asked: Partial<WordAsked> = {}, reply: Observable<unknown> = of({ id: 'own-1' })) {
   const calls: unknown[] = [];
   const closed: unknown[] = [];
   TestBed.configureTestingModule({

@@ -114,7 +114,7 @@ export function filledIn(
   value: unknown,
   found: { headers: readonly string[]; rows: readonly (readonly string[])[] },
 ): Step {
-  const next = { ...step, [field.key]: value } as Step;
+  const next = { ...step, [field.key]: value };
   if (next.do !== 'rows to columns' || field.key !== 'name') return next;
   const at = found.headers.indexOf(next.name);
   return { ...next, names: [...new Set(found.rows.map((row) => row[at] ?? '').filter((name) => name !== ''))].slice(0, 40) };
