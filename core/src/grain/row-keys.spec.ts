@@ -27,6 +27,15 @@ describe('keys of rows', () => {
     expect(same(['device'], 0, 2)).toBe(false);
   });
 
+  it('are found once, and again only when many other sets have been asked for', () => {
+    const own = feedOf([row(3, 1, 1, 1)]);
+    const first = rowKeys(own, ['ad']);
+    for (let nth = 0; nth < 7; nth++) rowKeys(own, [`x${nth}`]);
+    expect(rowKeys(own, ['ad'])).toBe(first);
+    rowKeys(own, ['one more']);
+    expect(rowKeys(own, ['ad'])).not.toBe(first);
+  });
+
   it('stay right when more sets of dimensions are asked for than are kept', () => {
     for (let nth = 0; nth < 20; nth++) rowKeys(feed, [`x${nth}`, 'ad']);
     expect([...rowKeys(feed, ['ad'])]).toEqual([0, 1, 2, 0]);

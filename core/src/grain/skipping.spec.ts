@@ -3,6 +3,8 @@ import type { ClientTables, FeedTable, Figure, TreeId } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, rowOf, tablesOf } from '../test/ask';
 import { cutFeed, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
+import { partDimension } from '../measure/name-part';
+import { canSkip, skipsLevels } from './skipping';
 
 type Dimensions = Parameters<typeof cutFeed>[1]['dimensions'];
 const row = (day: number, campaign: number, ad: number, spend: number): TrueRow => ({
@@ -23,6 +25,26 @@ const byHour = (feed: FeedTable): FeedTable => {
   return { ...feed, codes, dimensions: new Set(codes.keys()) };
 };
 const keysOf = (feeds: FeedTable[], tree: TreeId = 'ads'): string[] => ask(tablesOf(feeds), { tree }).rows.map(({ key }) => key);
+
+describe('levels of a feed', () => {
+  const levels = ['campaign', 'group', 'ad'];
+  it.each([
+    [['campaign', 'group', 'ad'], false],
+    [['campaign', 'group'], false],
+    [['campaign'], false],
+    [['campaign', 'ad'], true],
+    [['group', 'ad'], true],
+    [['device'], false],
+  ] as [Dimensions, boolean][])('are passed over where one is missing above another: %j %s', (dimensions, skips) => {
+    expect(skipsLevels(cut(dimensions, 1), levels)).toBe(skips);
+  });
+
+  it('that names tell are never passed over', () => {
+    expect(skipsLevels(cut(['campaign', 'ad'], 1), [partDimension('theme'), 'ad'])).toBe(false);
+    expect(skipsLevels(cut(['campaign', 'ad'], 1), ['campaign', partDimension('theme'), 'ad'])).toBe(false);
+    expect([canSkip('group'), canSkip(partDimension('theme'))]).toEqual([true, false]);
+  });
+});
 
 describe('a report that passes over a level', () => {
   it('shows its ads in their campaign, to be found by name', () => {
