@@ -9,6 +9,8 @@ const SCREENS = [
   '/intake/matching',
   '/intake/sources',
   '/intake/lots',
+  '/intake/words',
+  '/intake/changes',
   '/compare',
   '/audit',
   '/moves',

@@ -50,6 +50,7 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.getByLabel('Into the column').fill('Landing page');
   await page.keyboard.press('Tab');
   await page.getByRole('rowheader', { name: 'Landing page' }).waitFor();
+  await page.keyboard.press('Escape');
   await shot('intake-shape');
   await lens.open(`/intake/words?${JUNIPER}`);
   await page.getByRole('button', { name: 'Add a word' }).click();
@@ -75,6 +76,9 @@ test('pictures of the main views', async ({ page, lens }) => {
   await lens.open('/intake/lots?client=pocket-orchard&period=this-month');
   await page.getByText('All lots').waitFor();
   await shot('lots');
+  await lens.open(`/intake/changes?${JUNIPER.replace('this-month', 'all')}`);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await shot('changes');
   const { token } = (await (await fetch(`${lens.market}/tokens/harbor-search`)).json()) as { token: string };
   await lens.open(`/intake?${NORTHWALL}`);
   await page.getByRole('button', { name: 'Connect a channel' }).click();

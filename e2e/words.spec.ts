@@ -73,6 +73,18 @@ test('words are found, join and vanish, and one that is in use does not', async 
   await expect(page.getByRole('button', { name: 'Change Looks' })).toBeHidden();
 });
 
+test('pictures of ads are shown where their ads are named, and changes where they are listed', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&q=carousel`);
+  const ad = page.getByRole('rowheader', { name: /six tins carousel/ }).first();
+  const width = () => ad.locator('img').evaluate((image) => (image as HTMLImageElement).naturalWidth);
+  await expect.poll(width).toBe(320);
+  await expect(page.getByRole('rowheader', { name: 'Wren Social' }).locator('img')).toHaveCount(0);
+  await lens.open(`/intake/changes?${JUNIPER}`);
+  await expect(page.getByRole('row', { name: /loose-leaf_uk campaign daily budget/ })).toContainText('82');
+  await page.getByLabel('Find a change').fill('nobody did this');
+  await expect(page.getByText('No change of these days says that.')).toBeVisible();
+});
+
 test('what channels deliver beside spend can be compared: films, auctions, a listing', async ({ page, lens }) => {
   const kelpie = 'client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale';
   await lens.open(`/compare?${kelpie}&set=video`);

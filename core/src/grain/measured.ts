@@ -17,16 +17,23 @@ export interface Contribution {
   readonly isRest?: boolean;
 }
 
-/** The contribution of a node, with an empty part for every pattern of its covered or missing days. */
+/** The contribution of a node, with an empty part for every pattern of its covered or missing days that it has none of. */
 export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contribution {
   const range = sums.buckets[bucket];
   const noRate = sums.plan.lacksRate(node.account);
   if (!range) return { account: node.account, noRate, parts: [] };
+  const own = node.partsOf(bucket);
+  const known = new Set(own.map(({ mask }) => mask));
+  const empty: Part[] = [];
   for (const campaign of node.campaigns) {
     const measured = sums.plan.cells(node.level, campaign, node.account).measuredAt(node.path);
-    for (const mask of sums.plan.patternsOf(measured, range)) node.part(bucket, mask);
+    for (const mask of sums.plan.patternsOf(measured, range)) {
+      if (known.has(mask)) continue;
+      known.add(mask);
+      empty.push({ mask, sums: new Float64Array(sums.terms.length) });
+    }
   }
-  return { account: node.account, noRate, parts: node.partsOf(bucket) };
+  return { account: node.account, noRate, parts: empty.length === 0 ? own : [...own, ...empty] };
 }
 
 /**

@@ -1,0 +1,47 @@
+import type { WireChange } from '@lens/contract';
+import { parseDay } from '@lens/core';
+import { changesView } from './changes-view';
+
+const STYLE = { locale: 'en-GB', currency: 'GBP' };
+const change = (part: Partial<WireChange>): WireChange => ({
+  ...{ day: parseDay('2026-10-05') ?? NaN, at: '', channelName: 'Harbor Search', accountName: 'Tea', feedName: 'History' },
+  ...{ level: 'campaign', name: 'gifts', field: 'daily budget', oldValue: '60', newValue: '74', note: null, by: 'ana' },
+  ...part,
+});
+const view = (changes: readonly WireChange[], sought = '', count = changes.length) => changesView({ changes, count }, sought, STYLE);
+
+describe('changes in words', () => {
+  it('stand under their days, from what to what', () => {
+    const later = parseDay('2026-10-07') ?? NaN;
+    const { days, more } = view([
+      change({ day: later, level: 'group', oldValue: null }),
+      change({}),
+      change({ name: 'tins', newValue: null }),
+    ]);
+    expect(days.map(({ dayText, lines }) => [dayText, lines.map(({ of, level, value }) => [of, level, value])])).toEqual([
+      ['7 Oct 2026', [['gifts', 'ad group', '74']]],
+      [
+        '5 Oct 2026',
+        [
+          ['gifts', 'campaign', '60 → 74'],
+          ['tins', 'campaign', ''],
+        ],
+      ],
+    ]);
+    expect(more).toBe('');
+  });
+
+  it('say what is not told as that, and a note where there is no field', () => {
+    const [line] = view([change({ level: null, name: null, field: null, note: 'card renewed', by: null })]).days[0]?.lines ?? [];
+    expect(line).toMatchObject({ of: 'the account', level: '', what: 'card renewed', note: '', by: '' });
+    expect(view([change({ name: null })]).days[0]?.lines[0]?.of).toBe('not named');
+  });
+
+  it('are found by anything they say, and tell how many are not shown', () => {
+    const all = [change({}), change({ name: 'tins', by: 'Ben' })];
+    expect(view(all, ' ben ').days[0]?.lines).toHaveLength(1);
+    expect(view(all, 'harbor').days[0]?.lines).toHaveLength(2);
+    expect(view(all, 'nobody').days).toEqual([]);
+    expect(view(all, '', 1500).more).toBe('The newest 2 of 1,500.');
+  });
+});
