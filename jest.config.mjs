@@ -11,6 +11,8 @@ const node = (name, roots) => ({
 
 export default {
   testTimeout: 120_000,
+  // Many tests wait for a server: one worker would leave the second core idle.
+  maxWorkers: 2,
   projects: [
     node('core', ['core/src']),
     node('market', ['market/src']),

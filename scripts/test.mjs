@@ -48,12 +48,12 @@ function makeDemo() {
 install();
 const bin = (name) => join('node_modules/.bin', name);
 step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-step('lint', bin('eslint'), ['.']);
 step('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
 step('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']);
 buildIfNeeded();
 if (!quick) ensureBrowser();
 const demoMade = quick ? undefined : makeDemo();
+step('lint', bin('eslint'), ['.']);
 step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'], { LENS_BUILT: 'yes' });
 if (demoMade) {
   await demoMade;
