@@ -23,14 +23,13 @@ export function contributionOf(sums: Sums, node: SumNode, bucket: number): Contr
   const noRate = sums.plan.lacksRate(node.account);
   if (!range) return { account: node.account, noRate, parts: [] };
   const own = node.partsOf(bucket);
-  const known = new Set(own.map(({ mask }) => mask));
+  // Few patterns occur: looking through them is quicker than keeping a set.
+  const has = (parts: readonly Part[], mask: number): boolean => parts.some((part) => part.mask === mask);
   const empty: Part[] = [];
   for (const campaign of node.campaigns) {
     const measured = sums.plan.cells(node.level, campaign, node.account).measuredAt(node.path);
     for (const mask of sums.plan.patternsOf(measured, range)) {
-      if (known.has(mask)) continue;
-      known.add(mask);
-      empty.push({ mask, sums: new Float64Array(sums.terms.length) });
+      if (!has(own, mask) && !has(empty, mask)) empty.push({ mask, sums: new Float64Array(sums.terms.length) });
     }
   }
   return { account: node.account, noRate, parts: empty.length === 0 ? own : [...own, ...empty] };
