@@ -119,6 +119,14 @@ describe('pictures of ads', () => {
     expect((await fetch(`${server.address}/api/pictures/${'0'.repeat(64)}`)).status).toBe(404);
   });
 
+  it('that nobody has sent cannot be named by a check', async () => {
+    const { files } = (await uploadAll(server.address, 'ads.csv', ADS)) as Loose;
+    const { body: preview } = await send(server.address, 'POST', `/clients/${setting.client}/previews`, { hash: files[0].hash });
+    const check = { file: files[0].hash, fileName: 'ads.csv', layout: preview.layout, mapping: preview.mapping, covers: null };
+    const asked = { ...check, account: setting.account, feed: { name: 'Ads' }, pictures: [{ name: 'tin.png', hash: 'f'.repeat(64) }] };
+    expect(await send(server.address, 'POST', `/clients/${setting.client}/checks`, asked)).toMatchObject({ status: 404 });
+  });
+
   it('are of ads: without a column of ads their column cannot be used', async () => {
     const refused = await bringIn('ads.csv', ADS, (mapping) => ({
       ...mapping,

@@ -19,7 +19,8 @@ interface CheckRequest {
   readonly feed: { id: number } | { name: string };
   readonly mapping: Mapping;
   readonly headers: readonly string[];
-  readonly pictures: NewCheck['pictures'];
+  /** None in checks that an earlier version of the program has made. */
+  readonly pictures?: NewCheck['pictures'];
 }
 
 /** A job that has begun, and the moment its process has ended. */
@@ -77,7 +78,7 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
   const { headers, mapping } = request;
   const account = typeof request.account === 'string' ? request.account : accountFor(db, job.client, request.account);
   const feed = 'id' in request.feed ? request.feed.id : { account, name: request.feed.name, grain: grainOf(mapping), headers, mapping };
-  keepPictures(db, account, request.pictures);
+  keepPictures(db, account, request.pictures ?? []);
   updateJob(db, job.id, { kind: 'import', state: 'running', phase: 'importing' });
   await intake.start(job.id, {
     kind: 'commit',

@@ -19,10 +19,10 @@ sharp.unblock({
 /** Why something is kept as no picture, in words that go on after its name. */
 export class NoPicture extends Error {}
 
-const folderOf = (dataFolder: string): string => join(dataFolder, 'pictures');
+export const picturesFolder = (dataFolder: string): string => join(dataFolder, 'pictures');
 
 /** Where a picture lies, small, named by the fingerprint of what it was made from. */
-export const picturePath = (dataFolder: string, hash: string): string => join(folderOf(dataFolder), `${hash}.png`);
+export const picturePath = (dataFolder: string, hash: string): string => join(picturesFolder(dataFolder), `${hash}.png`);
 
 /** Keeps a picture as points of colour, so that nothing else in it is kept. Returns its fingerprint; throws NoPicture. */
 export async function storePicture(dataFolder: string, content: Buffer): Promise<string> {
@@ -32,8 +32,8 @@ export async function storePicture(dataFolder: string, content: Buffer): Promise
   const hash = createHash('sha256').update(content).digest('hex');
   const path = picturePath(dataFolder, hash);
   if (existsSync(path)) return hash;
-  mkdirSync(folderOf(dataFolder), { recursive: true });
-  const waiting = join(folderOf(dataFolder), `${randomUUID()}.part`);
+  mkdirSync(picturesFolder(dataFolder), { recursive: true });
+  const waiting = join(picturesFolder(dataFolder), `${randomUUID()}.part`);
   try {
     const small = sharp(content, { limitInputPixels: MOST_POINTS })
       .rotate()

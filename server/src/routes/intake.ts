@@ -5,6 +5,7 @@ import type { Router } from 'express';
 import { clockOf, type Context, momentOf } from '../context';
 import { storedPath } from '../intake/file-store';
 import { beginCheck, beginImport } from '../intake/jobs';
+import { picturePath } from '../intake/pictures';
 import { accountsOf, allChannels } from '../store/clients';
 import { clientOfFeed, feedsOf, findFeed } from '../store/feeds';
 import { findImport, importsOf, wasImported } from '../store/imports';
@@ -119,6 +120,7 @@ async function startCheck(context: Context, clientId: string, asked: NewCheck): 
   const request = { ...asked, mapping: inCurrentWords(asked.mapping, vocabulary) };
   const path = storedPath(context.dataFolder, request.file);
   if (!existsSync(path)) throw notFound('file');
+  if (asked.pictures.some(({ hash }) => !existsSync(picturePath(context.dataFolder, hash)))) throw notFound('picture');
   const { account } = request;
   if (typeof account === 'string' && !accountsOf(db, client.id).some(({ id }) => id === account)) throw notFound('account');
   if (typeof account !== 'string' && typeof account.channel === 'string' && !allChannels(db).some(({ id }) => id === account.channel))
