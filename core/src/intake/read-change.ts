@@ -2,9 +2,8 @@ import type { Day } from '../time/day';
 import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import { type Level, LEVELS, type Mapping } from './mapping';
-import { isNothing } from '../text/number';
 import { notADay } from './read-day';
-import { cellFinder } from './read-order';
+import { cellFinder, textFinder } from './read-order';
 import type { CellProblem } from './read-row';
 
 /** A change of a setting, as a channel's change history tells it. */
@@ -27,10 +26,7 @@ export interface ChangeRow {
 /** Reads one change. `zone` is the client's, for times that carry an offset. */
 export function readChangeRow(cells: readonly Cell[], mapping: Mapping, zone: string): ChangeRow | CellProblem {
   const cellOf = cellFinder(cells, mapping);
-  const textOf = (key: string): string | null => {
-    const { cell } = cellOf(key);
-    return isNothing(cell) ? null : cell;
-  };
+  const textOf = textFinder(cells, mapping);
   const when = cellOf('change time');
   const day = parseMoment(when.cell, mapping.dateOrder, zone)?.day;
   if (day === undefined) return { column: when.column, ...notADay(when.cell, 'time', mapping.dateOrder) };

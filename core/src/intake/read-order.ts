@@ -28,6 +28,15 @@ export function cellFinder(cells: readonly Cell[], mapping: Mapping): (key: stri
   };
 }
 
+/** What a cell says, by what its column means; null where it says nothing or there is no such column. */
+export function textFinder(cells: readonly Cell[], mapping: Mapping): (key: string) => string | null {
+  const cellOf = cellFinder(cells, mapping);
+  return (key) => {
+    const { cell } = cellOf(key);
+    return isNothing(cell) ? null : cell;
+  };
+}
+
 /** Money of a cell in millionths; null where it says nothing or there is no such column. */
 export function moneyOf(
   { column, cell }: { column: number; cell: string },

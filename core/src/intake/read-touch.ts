@@ -3,7 +3,7 @@ import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import type { Mapping } from './mapping';
 import { isNothing } from '../text/number';
-import { cellFinder, moneyOf } from './read-order';
+import { cellFinder, moneyOf, textFinder } from './read-order';
 import { notADay } from './read-day';
 import { type CellProblem } from './read-row';
 
@@ -27,10 +27,7 @@ const VIEWS = /^(?:view|impression|seen|ansicht|vue|vista)/i;
 /** Reads one touch. `zone` is the client's, for times that carry an offset. */
 export function readTouchRow(cells: readonly Cell[], mapping: Mapping, zone: string): TouchRow | CellProblem {
   const cellOf = cellFinder(cells, mapping);
-  const textOf = (key: string): string | null => {
-    const { cell } = cellOf(key);
-    return isNothing(cell) ? null : cell;
-  };
+  const textOf = textFinder(cells, mapping);
   const journey = cellOf('journey');
   if (journey.cell === '') return { column: journey.column, message: 'The touch belongs to no journey' };
   const when = cellOf('touch time');

@@ -1,7 +1,6 @@
 import type { ChangesReply, WireChange } from '@lens/contract';
 import { formatNumber, rangeText, type Style } from '@lens/core';
-
-const LEVEL_WORDS = { campaign: 'campaign', group: 'ad group', ad: 'ad', keyword: 'keyword' } as const;
+import { LEVEL_WORDS } from '../data/level-words';
 
 /** Changes in words, those of one day together. */
 export function changesView({ changes, count }: ChangesReply, sought: string, style: Style) {

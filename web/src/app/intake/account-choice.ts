@@ -6,6 +6,7 @@ import { MatInput } from '@angular/material/input';
 import { CHANNEL_KINDS, type ChannelKind, type ClientDetail, type NewCheck } from '@lens/contract';
 import { map } from 'rxjs';
 import { Api } from '../data/api';
+import { namedChoices } from '../ui/choices';
 import { PickField, plainChoices } from '../ui/pick-field';
 import { SearchField } from '../ui/search-field';
 import { TIME_ZONES } from '../ui/time-zones';
@@ -46,10 +47,7 @@ export class AccountChoice {
   protected readonly kinds = plainChoices(CHANNEL_KINDS);
   protected readonly zones = [{ label: '', choices: plainChoices(TIME_ZONES) }];
   private readonly offered = toSignal(inject(Api).call('channels', {}), { initialValue: [] });
-  protected readonly channels = computed(() => [
-    { value: NEW, label: 'A new channel…' },
-    ...this.offered().map(({ id: value, name: label }) => ({ value, label })),
-  ]);
+  protected readonly channels = computed(() => [{ value: NEW, label: 'A new channel…' }, ...namedChoices(this.offered())]);
   protected readonly accounts = computed(() => [
     ...this.client().accounts.map(({ id: value, channelName, name }) => ({ value, label: `${channelName} · ${name}` })),
     { value: NEW, label: 'A new account…' },

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
@@ -7,10 +8,11 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { type ClientDetail, type OfferedAccount, type OfferedReport, SCHEDULES } from '@lens/contract';
-import { dayOf, dayParts } from '@lens/core';
+import { type Day, dayOf, dayParts } from '@lens/core';
 import { finalize, type Observable } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { DayField } from '../ui/day-field';
+import { namedChoices } from '../ui/choices';
 import { PickField, plainChoices } from '../ui/pick-field';
 
 interface Choice extends OfferedReport {
@@ -32,6 +34,7 @@ interface Choice extends OfferedReport {
     MatLabel,
     MatProgressBar,
     PickField,
+    ReactiveFormsModule,
   ],
   templateUrl: './connect-channel.html',
   styleUrl: './connect-channel.scss',
@@ -46,7 +49,7 @@ export class ConnectChannel {
 
   protected readonly schedules = plainChoices(SCHEDULES);
   protected readonly channels = toSignal(this.api.call('offeredChannels', {}));
-  protected readonly channelChoices = computed(() => (this.channels() ?? []).map(({ id: value, name: label }) => ({ value, label })));
+  protected readonly channelChoices = computed(() => namedChoices(this.channels() ?? []));
   protected readonly channel = signal('');
   protected readonly token = signal('');
   protected readonly accounts = signal<readonly OfferedAccount[] | null>(null);
@@ -55,13 +58,18 @@ export class ConnectChannel {
   );
   protected readonly account = signal<OfferedAccount | null>(null);
   protected readonly reports = signal<readonly Choice[] | null>(null);
-  protected readonly from = linkedSignal(() => threeMonthsBefore(this.today()));
+  protected readonly from = new FormControl<Day | null>(null);
+  private readonly fromDay = toSignal(this.from.valueChanges, { initialValue: null });
   protected readonly schedule = signal<(typeof SCHEDULES)[number]>('daily');
   protected readonly busy = signal('');
   protected readonly error = signal('');
 
   protected readonly chosen = computed(() => (this.reports() ?? []).filter((report) => report.chosen));
-  protected readonly canConnect = computed(() => this.chosen().length > 0 && this.busy() === '');
+  protected readonly canConnect = computed(() => this.chosen().length > 0 && this.fromDay() !== null && this.busy() === '');
+
+  constructor() {
+    effect(() => this.from.setValue(threeMonthsBefore(this.today())));
+  }
 
   /** Another channel or token makes what was read with the old one void. */
   protected edit(part: { channel?: string; token?: string }): void {
@@ -113,7 +121,8 @@ export class ConnectChannel {
 
   protected connect(): void {
     const account = this.account();
-    if (!account) return;
+    const from = this.fromDay();
+    if (!account || from === null) return;
     const body = {
       channel: this.channel(),
       token: this.token(),
@@ -122,7 +131,7 @@ export class ConnectChannel {
       currency: account.currency,
       timeZone: account.timeZone,
       reports: this.chosen().map(({ id, name, extra }) => ({ id, name, fields: [...extra] })),
-      from: this.from(),
+      from,
       schedule: this.schedule(),
     };
     this.wait('Connecting…', this.api.call('connect', { params: { client: this.client().id }, body }), () => this.closed.emit(true));

@@ -13,9 +13,7 @@ import {
   COUNTED_WORDS,
   DATE_ORDERS,
   type DayRange,
-  DELIMITERS,
   dialectOf,
-  ENCODINGS,
   type FileLayout,
   type Guess,
   guessMapping,
@@ -31,7 +29,7 @@ import { catchError, last, map, type Observable, of, Subject, switchMap, tap } f
 import { Api, type ApiError } from '../data/api';
 import { Jobs } from '../data/jobs';
 import { Person } from '../data/person';
-import { type Choice, choicesOf } from '../ui/choices';
+import { choicesOf, namedChoices } from '../ui/choices';
 import { DayRangeFields } from '../ui/day-range';
 import { PickField, plainChoices } from '../ui/pick-field';
 import { vocabularyOf } from '../data/vocabulary';
@@ -39,17 +37,8 @@ import { AccountChoice, type AccountOfFile } from './account-choice';
 import { ColumnMeanings } from './column-meanings';
 import { ShapeSteps } from './shape/shape-steps';
 import { checkView } from './check-view';
-import { DELIMITER_LABELS, ENCODING_LABELS, nameFromFile } from './file-words';
+import { DECIMAL_LABELS, DELIMITER_LABELS, ENCODING_LABELS, KIND_LABELS, nameFromFile } from './file-words';
 import { importedBy, type Imported } from './hidden-import';
-
-const KINDS: Readonly<Record<Mapping['kind'], string>> = {
-  report: 'a line of a channel’s report',
-  orders: 'one order or lead, or a count of them',
-  lots: 'one lot of bought traffic',
-  journeys: 'one touch of a journey',
-  changes: 'one change of a setting',
-};
-const DECIMALS: Readonly<Record<Mapping['decimal'], string>> = { '.': 'a point, as in 12.50', ',': 'a comma, as in 12,50' };
 
 /** How the file is to be looked at; null is guessed. */
 interface Wanted {
@@ -122,17 +111,15 @@ export class FileIntake {
   protected readonly person = inject(Person).name;
   protected readonly keepFile = signal(true);
 
-  protected readonly kinds = choicesOf(KINDS);
-  protected readonly decimals = choicesOf(DECIMALS);
+  protected readonly kinds = choicesOf(KIND_LABELS);
+  protected readonly decimals = choicesOf(DECIMAL_LABELS);
   private readonly vocabulary = computed(() => vocabularyOf(this.client()));
-  protected readonly outcomes = computed(() =>
-    this.vocabulary().outcomes.map(({ id: value, name: label }): Choice<string> => ({ value, label })),
-  );
+  protected readonly outcomes = computed(() => namedChoices(this.vocabulary().outcomes));
   protected readonly sheets = computed(() => plainChoices(this.shown().sheets));
   protected readonly countedBy = LISTED_BY.map((value) => ({ value, label: COUNTED_WORDS[value].who }));
   protected readonly dateOrders = plainChoices(DATE_ORDERS);
-  protected readonly encodings = ENCODINGS.map((value) => ({ value, label: ENCODING_LABELS[value] }));
-  protected readonly delimiters = DELIMITERS.map((value) => ({ value, label: DELIMITER_LABELS[value] }));
+  protected readonly encodings = choicesOf(ENCODING_LABELS);
+  protected readonly delimiters = choicesOf(DELIMITER_LABELS);
   protected readonly problems = computed(() => [
     ...(this.of().problem === '' ? [] : [this.of().problem]),
     ...mappingProblems(this.mapping(), this.shown().fileHeaders, this.vocabulary()),

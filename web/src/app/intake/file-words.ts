@@ -1,3 +1,5 @@
+import type { FileKind } from '@lens/core';
+
 /** A name for the feed of a file. */
 export const nameFromFile = (name: string): string =>
   name
@@ -5,6 +7,15 @@ export const nameFromFile = (name: string): string =>
     .replace(/[_-]+/g, ' ')
     .trim() || 'New feed';
 
+/** What one row of a file is. */
+export const KIND_LABELS: Readonly<Record<FileKind, string>> = {
+  report: 'a line of a channel’s report',
+  orders: 'one order or lead, or a count of them',
+  lots: 'one lot of bought traffic',
+  journeys: 'one touch of a journey',
+  changes: 'one change of a setting',
+};
+export const DECIMAL_LABELS = { '.': 'a point, as in 12.50', ',': 'a comma, as in 12,50' } as const;
 export const ENCODING_LABELS = {
   'utf-8': 'UTF-8',
   'utf-16le': 'UTF-16',

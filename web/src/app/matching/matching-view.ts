@@ -1,16 +1,16 @@
 import type { JoiningReply, WireJoinResult } from '@lens/contract';
 import { figureText, divide, formatNumber, type JoinKey, quantity, type Several, type Style, value } from '@lens/core';
+import { LEVEL_WORDS } from '../data/level-words';
 import { choicesOf } from '../ui/choices';
 
 const TAGS = { campaign: 'campaign tag', ad: 'ad tag', keyword: 'keyword tag', link: 'tracked link' } as const;
-const LEVELS = { campaign: 'campaign', group: 'ad group', ad: 'ad', keyword: 'keyword' } as const;
 export const TAG_CHOICES = choicesOf(TAGS);
-export const LEVEL_CHOICES = choicesOf(LEVELS);
+export const LEVEL_CHOICES = choicesOf(LEVEL_WORDS);
 
 /** A key as a sentence. */
 export function keyText({ tag, level, by, part }: JoinKey): string {
   const what = by === 'part' ? `the ${part ?? '…'} in the name` : by === 'id or name' ? 'the id or name' : `the ${by}`;
-  return `${TAGS[tag]} is ${what} of the ${LEVELS[level]}`;
+  return `${TAGS[tag]} is ${what} of the ${LEVEL_WORDS[level]}`;
 }
 
 /** How outcomes reach members, in words; the lines add up to the first. */

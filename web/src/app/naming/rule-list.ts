@@ -4,6 +4,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { NAME_PARTS, NAMED_LEVELS, type NamePart, type NameRule } from '@lens/core';
+import { LEVEL_WORDS } from '../data/level-words';
 import { PickField } from '../ui/pick-field';
 import { TextTestFields } from '../ui/text-test-fields';
 
@@ -19,7 +20,7 @@ export class RuleList {
   readonly rules = input.required<readonly NameRule[]>();
   readonly changed = output<readonly NameRule[]>();
 
-  protected readonly levels = NAMED_LEVELS.map((value) => ({ value, label: value === 'group' ? 'ad group' : value }));
+  protected readonly levels = NAMED_LEVELS.map((value) => ({ value, label: LEVEL_WORDS[value] }));
   protected readonly tells = NAME_PARTS;
 
   protected add(): void {

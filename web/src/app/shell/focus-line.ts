@@ -18,7 +18,7 @@ import { RouterLink } from '@angular/router';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
-import { type Choice, Choices } from '../ui/choices';
+import { type Choice, Choices, namedChoices } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { DayRangeFields } from '../ui/day-range';
 import { ChoicePhrase } from '../ui/choice-phrase';
@@ -58,7 +58,7 @@ export class FocusLine {
   private readonly serious = inject(HealthService).serious;
   protected readonly focus = this.service.focus;
   protected readonly resolved = this.service.resolved;
-  protected readonly clientChoices = computed(() => this.clients().map(({ id, name }): Choice<string> => ({ value: id, label: name })));
+  protected readonly clientChoices = computed(() => namedChoices(this.clients()));
   protected readonly presetChoices = PRESETS.map(({ id, label }): Choice<string> => ({ value: id, label }));
   protected readonly comparisonChoices = COMPARISONS.map((mode): Choice<string> => ({ value: mode, label: COMPARISON_LABELS[mode] }));
   protected readonly countedChoices: Choice<CountedBy>[] = [

@@ -11,6 +11,10 @@ export interface Choice<T> {
 export const choicesOf = <T extends string>(labels: Readonly<Record<T, string>>): Choice<T>[] =>
   (Object.entries(labels) as [T, string][]).map(([value, label]) => ({ value, label }));
 
+/** Choices of things that have a name. */
+export const namedChoices = (things: readonly { readonly id: string; readonly name: string }[]): Choice<string>[] =>
+  things.map(({ id: value, name: label }) => ({ value, label }));
+
 /** A short list of which one is chosen; used in the panels of sentences. */
 @Component({
   selector: 'ul-choices',

@@ -17,9 +17,13 @@ export abstract class Field<T> implements ControlValueAccessor {
   private tell: (value: T | null) => void = () => undefined;
   protected touch: () => void = () => undefined;
 
+  /** A form keeps what is chosen; elsewhere [value] says what is. */
+  protected readonly isInForm: boolean;
+
   constructor() {
     const control = inject(NgControl, { self: true, optional: true });
     if (control) control.valueAccessor = this;
+    this.isInForm = control !== null;
   }
 
   writeValue(value: T | null): void {

@@ -27,6 +27,7 @@ export interface ChoiceGroup<T> {
       }
       <input
         #box
+        #trigger="matAutocompleteTrigger"
         matInput
         autocomplete="off"
         [value]="name()"
@@ -34,9 +35,12 @@ export interface ChoiceGroup<T> {
         [attr.aria-label]="heard()"
         [matAutocomplete]="list"
         (focus)="begin()"
+        (click)="begin()"
+        (keydown.arrowdown)="begin()"
         (input)="sought.set(box.value)"
+        (blur)="leave(trigger.panelOpen)"
       />
-      <mat-autocomplete #list panelWidth="" [displayWith]="nameOf" (optionSelected)="picked($event)" (closed)="rest()">
+      <mat-autocomplete #list panelWidth="" [displayWith]="nameOf" (optionSelected)="picked($event)" (closed)="shut()">
         @for (group of found(); track group.label) {
           @if (group.label === '') {
             @for (choice of group.choices; track choice.value) {
@@ -74,17 +78,33 @@ export class SearchField<T> extends Field<T> {
       .flatMap(({ choices }) => choices)
       .find((choice) => choice.value === value)?.label ?? '';
 
+  /** Shows all choices, also to who has just chosen and looks again. */
   protected begin(): void {
+    if (this.sought() !== null) return;
     this.sought.set('');
     this.box().nativeElement.select();
   }
 
   protected picked({ option }: MatAutocompleteSelectedEvent): void {
-    this.chosen.emit(option.value as T);
+    const value = option.value as T;
+    if (this.isInForm) this.choose(value);
+    else this.chosen.emit(value);
+    this.rest();
+  }
+
+  /** Whoever leaves for the list itself chooses from it. */
+  protected leave(isOpen: boolean): void {
+    if (!isOpen || this.found().length === 0) this.rest();
+  }
+
+  /** The list is shut while who is in the field still writes, and after it was left by choosing elsewhere. */
+  protected shut(): void {
+    const box = this.box().nativeElement;
+    if (box !== box.ownerDocument.activeElement) this.rest();
   }
 
   /** What was written without a choice is not kept. */
-  protected rest(): void {
+  private rest(): void {
     this.touch();
     this.sought.set(null);
     this.box().nativeElement.value = this.name();
