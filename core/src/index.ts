@@ -66,6 +66,7 @@ export * from './measure/dimension';
 export * from './measure/measure';
 export * from './measure/outcome';
 export * from './measure/own-words';
+export * from './measure/scale';
 export * from './measure/term';
 export * from './measure/vocabulary';
 export * from './metric/metric';

@@ -1,7 +1,7 @@
 import { type Figure, gap, value, withCoverage } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
 import type { Contribution, Measured } from '../grain/measured';
-import { addingOf, type ClosedTerm } from '../measure/term';
+import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
 
 export interface Change {
   /** Relative change, 0.1 for +10 %. */
@@ -48,11 +48,16 @@ function judged(measured: Measured, formula: Formula, now: readonly Contribution
   const [later, earlier] = [measured.figure(formula, now), measured.figure(formula, before)];
   const figure = relativeChange(later, earlier);
   if (figure.kind !== 'value' || later.kind !== 'value' || earlier.kind !== 'value') return { figure, beyondChance: false };
+  // Nothing tells how many orders the money paid back is of: a single large one may be all of it.
+  if (isOfUnknownCount(formula)) return { figure, beyondChance: false };
   const chance = chanceIn(formula);
   if (!chance) return { figure, beyondChance: true };
   const spread = Math.hypot(spreadOf(measured, formula, now, chance), spreadOf(measured, formula, before, chance));
   return { figure, beyondChance: Math.abs(later.value - earlier.value) > Z99 * spread };
 }
+
+const isOfUnknownCount = (formula: Formula): boolean =>
+  termsOf(formula).some((term) => term.kind === 'outcome' && typeof term.part === 'object' && termUnit(term) === 'money');
 
 interface Chance {
   /** What is counted. */
@@ -67,6 +72,9 @@ function chanceIn(formula: Formula): Chance | undefined {
   const terms = termsOf(formula) as ClosedTerm[];
   const outcomes = terms.filter((term) => term.kind === 'outcome');
   const first = outcomes[0];
+  // New customers among orders are fewer than the orders: their own count is the rarest thing.
+  const rarest = outcomes.find((term) => typeof term.part === 'object' && termUnit(term) === 'count');
+  if (rarest) return { counted: rarest, moving: [rarest], variance: 1 };
   // An average order value leaves the count behind: only the spread of the values is left.
   const values = outcomes.filter(({ part }) => part !== 'count');
   if (first) {

@@ -80,7 +80,8 @@ function isCostPerOutcome({ left, right }: Formula & { kind: 'operation' }): boo
     left.term.kind === 'measure' &&
     right.kind === 'term' &&
     right.term.kind === 'outcome' &&
-    right.term.part === 'count'
+    termUnit(right.term) === 'count' &&
+    right.term.part !== 'people'
   );
 }
 

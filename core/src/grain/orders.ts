@@ -1,10 +1,11 @@
-import type { OutcomePart } from '../measure/outcome';
+import { type OutcomePart, partKey } from '../measure/outcome';
+import { MILLIONTHS } from '../measure/scale';
 import type { Bucket, Visitor } from './accumulate';
 import { addAmount, type NodeIndex, type SumNode } from './node';
 import { ordersAnswer, type Plan } from './plan';
 import { rowKeys } from './row-keys';
 import { canSkip } from './skipping';
-import { marginOn, NONE, type OrderTable, SKIPPED } from './tables';
+import { marginOn, NONE, type OrderTable, SKIPPED, worthOf } from './tables';
 
 /** Outcomes of one action that cannot be placed by click date because they carry none. */
 export interface WithoutClickDay {
@@ -32,7 +33,7 @@ export interface AddOrders {
 export function addOrders(into: AddOrders): void {
   const { plan, bucketOf, table } = into;
   const wanted = plan.terms.flatMap((term, index) =>
-    ordersAnswer(table, term) && term.kind === 'outcome' ? [{ index, part: term.part, byClick: term.basis === 'click' }] : [],
+    ordersAnswer(table, term) ? [{ index, part: term.part, byClick: term.basis === 'click' }] : [],
   );
   if (wanted.length === 0) return;
   const { from } = plan.window;
@@ -51,18 +52,17 @@ export function addOrders(into: AddOrders): void {
       const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
       if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
       const amount = amountOf(table, row, part, marginOn(plan.tables.margin, day));
-      // Without a rate the value is something, nobody knows how much: the sum is "at least".
-      const most = part !== 'count' && table.unpriced?.rows.has(row) ? Infinity : amount;
-      if (most !== undefined) place(into, places.of(row), { row, day, bucket, term: index, amount: amount ?? 0, most });
+      // What a row does not tell, or tells in money without a rate, is something, nobody knows how much: the sum is "at least".
+      if (amount !== undefined) place(into, places.of(row), { row, day, bucket, term: index, ...amount });
     }
   }
   if (unplaced.count > 0) into.withoutClickDay.push(unplaced);
 }
 
 function countIn(tally: { count: number; value: number }, table: OrderTable, row: number): void {
-  const value = table.value[row] ?? NaN;
-  tally.count += (table.count[row] ?? 0) / 1_000_000;
-  tally.value += Number.isNaN(value) ? 0 : value / 1_000_000;
+  const value = worthOf(table, row);
+  tally.count += (table.count[row] ?? 0) / MILLIONTHS;
+  tally.value += Number.isNaN(value) ? 0 : value / MILLIONTHS;
 }
 
 interface Placed {
@@ -135,12 +135,20 @@ class Places {
   }
 }
 
-function amountOf(table: OrderTable, row: number, part: OutcomePart, margin: number | undefined): number | undefined {
-  if (part === 'count') return table.count[row];
-  // Lists of outcomes do not know who is the same person.
-  if (part === 'people') return undefined;
-  const value = table.value[row] ?? NaN;
-  if (Number.isNaN(value)) return undefined;
-  if (part === 'value') return value;
-  return margin === undefined ? undefined : Math.round(value * margin);
+interface Within {
+  readonly amount: number;
+  readonly most: number;
+}
+
+const exactly = (amount: number): Within => ({ amount, most: amount });
+const UNTOLD: Within = { amount: 0, most: Infinity };
+
+/** What a row adds to a part of its outcomes; undefined on days without the margin it asks for. */
+function amountOf(table: OrderTable, row: number, part: OutcomePart, margin: number | undefined): Within | undefined {
+  if (part === 'count') return exactly(table.count[row] ?? 0);
+  const isMargin = part === 'margin';
+  if (isMargin && margin === undefined) return undefined;
+  const amount = table.amounts.get(isMargin ? 'value' : partKey(part))?.[row] ?? NaN;
+  if (Number.isNaN(amount)) return UNTOLD;
+  return exactly(isMargin ? Math.round(amount * (margin ?? 0)) : amount);
 }

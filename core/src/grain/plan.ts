@@ -1,4 +1,5 @@
-import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
+import { type OutcomePart, partKey } from '../measure/outcome';
+import { type ClosedOutcomeTerm, type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
 import { listKnows } from './known-cells';
@@ -23,8 +24,17 @@ export function sourceOf(term: ClosedTerm): Source {
 /** Whether lists of outcomes answer a term, instead of a channel's feeds. */
 export const isListed = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy !== 'claims';
 
-export const ordersAnswer = (table: OrderTable, term: ClosedTerm): boolean =>
+/** Whether a list is of the outcomes that a term asks of. */
+const lists = (table: OrderTable, term: ClosedTerm): term is ClosedOutcomeTerm =>
   term.kind === 'outcome' && table.countedBy === term.countedBy && table.action === term.outcome.id;
+
+/** Whether a list tells a part of its outcomes; who is the same person none does. */
+const tells = ({ amounts }: OrderTable, part: OutcomePart): boolean =>
+  part === 'count' || (part !== 'people' && amounts.has(part === 'margin' ? 'value' : partKey(part)));
+
+/** Whether a list of outcomes answers a term. */
+export const ordersAnswer = (table: OrderTable, term: ClosedTerm): term is ClosedOutcomeTerm =>
+  lists(table, term) && tells(table, term.part);
 
 /** The plan of one campaign at one level, by day of the window. */
 export interface CellPlan {
@@ -268,12 +278,16 @@ export class Plan {
     return !sourceOf(term).derived || marginOn(this.tables.margin, day) !== undefined;
   }
 
-  /** Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is not 0. */
+  /**
+   * Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is
+   * not 0. Where one of several lists does not tell an amount, the others do not know it as a whole.
+   */
   private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
-    if (this.tables.accounts[account]?.sellsItself === true || isPeople(term)) return false;
-    return this.tables.orders.some(
-      (table) => ordersAnswer(table, term) && dimensions.every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
+    if (this.tables.accounts[account]?.sellsItself === true) return false;
+    const known = this.tables.orders.filter(
+      (table) => lists(table, term) && dimensions.every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
     );
+    return known.length > 0 && known.every((table) => ordersAnswer(table, term));
   }
 
   /**

@@ -74,9 +74,10 @@ export interface OrderTable {
   readonly importId: Int32Array;
   /** Where the order's tags lead: codes by dimension (campaign, group, ad), NONE where they lead nowhere. */
   readonly codes: ReadonlyMap<string, Int32Array>;
-  /** `count` and `value` in millionths, the value in the client's currency; NaN where it is not known. */
+  /** How many outcomes each row stands for, in millionths. */
   readonly count: Float64Array;
-  readonly value: Float64Array;
+  /** What the list tells of them beside: "value" and measures that add, in millionths, money in the client's currency; NaN where a row does not tell it. */
+  readonly amounts: ReadonlyMap<string, Float64Array>;
   /** Values in another currency on days without a rate, by row, in millionths of the account's own. */
   readonly unpriced?: Unpriced;
   readonly unread?: readonly UnreadLine[];
@@ -126,6 +127,9 @@ export interface ClientTables {
   /** The client's margin, dated. Later entries win where they overlap. */
   readonly margin: readonly DatedShare[];
 }
+
+/** What an outcome of a list is worth, in millionths; NaN where that is not told. */
+export const worthOf = ({ amounts }: OrderTable, row: number): number => amounts.get('value')?.[row] ?? NaN;
 
 /** Lists of an action by who counts it. */
 export const listsOf = ({ orders }: ClientTables, action: string, countedBy: ListedBy = 'orders'): OrderTable[] =>

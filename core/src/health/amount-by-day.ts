@@ -1,4 +1,5 @@
 import { type FeedTable, rateOn } from '../grain/tables';
+import { MILLIONTHS } from '../measure/scale';
 import type { Day } from '../time/day';
 import type { HealthInput } from './note';
 
@@ -6,7 +7,7 @@ import type { HealthInput } from './note';
 export function spendByDay(input: HealthInput, feed: FeedTable): Map<Day, number> {
   const account = input.tables.accounts[feed.account];
   return account
-    ? sumByDay(input, feed, 'spend', (amount, day) => (amount / 1_000_000) * (rateOn(account, day) ?? 0))
+    ? sumByDay(input, feed, 'spend', (amount, day) => (amount / MILLIONTHS) * (rateOn(account, day) ?? 0))
     : new Map<Day, number>();
 }
 

@@ -1,5 +1,6 @@
 import { newestCover } from '../grain/known-cells';
-import { type FeedTable, NONE, type OrderTable, rateOn } from '../grain/tables';
+import { type FeedTable, NONE, type OrderTable, rateOn, worthOf } from '../grain/tables';
+import { MILLIONTHS } from '../measure/scale';
 import { type DayRange, daysOf } from '../time/day';
 import { disagreements } from './disagreements';
 import { feedDays, runsOf } from './feed-days';
@@ -8,7 +9,6 @@ import { feedsWith, spendByDay } from './amount-by-day';
 import { visitGaps } from './visit-gaps';
 
 const SPEND = 'spend';
-const MILLIONTHS = 1_000_000;
 /** So many points more of the orders' value unmatched than in the time before say that a tag was lost. */
 const TAGS_LOST = 0.1;
 
@@ -166,7 +166,7 @@ function unmatchedIn(orders: OrderTable, { from, to }: DayRange): Unmatched {
   for (let row = 0; row < orders.length; row++) {
     const day = orders.saleDay[row] ?? 0;
     if (day < from || day > to) continue;
-    const value = orders.value[row] ?? NaN;
+    const value = worthOf(orders, row);
     const worth = Number.isNaN(value) ? 0 : value / MILLIONTHS;
     const outcomes = (orders.count[row] ?? 0) / MILLIONTHS;
     found.all += outcomes;

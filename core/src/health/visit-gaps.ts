@@ -1,4 +1,5 @@
 import { type FeedTable, NONE, rateOn, type ClientTables } from '../grain/tables';
+import { MILLIONTHS } from '../measure/scale';
 import type { Day, DayRange } from '../time/day';
 
 /** Days on which a landing page had far fewer or more visits for its clicks than it usually has. */
@@ -56,7 +57,7 @@ export function visitGaps(tables: ClientTables, { from, to }: DayRange): VisitGa
   for (const feed of tables.feeds) {
     add(feed, 'visits', 'visits');
     add(feed, 'clicks', 'clicks');
-    add(feed, 'spend', 'spend', 1_000_000);
+    add(feed, 'spend', 'spend', MILLIONTHS);
   }
   return [...pages].flatMap(([page, days]) => gapsOf(page, days));
 }

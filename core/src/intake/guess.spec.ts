@@ -72,6 +72,21 @@ describe('guessing a mapping', () => {
     expect(mapping.columns.map(roleKey)).toEqual(['order id', 'sale time', 'click time', 'tag campaign']);
   });
 
+  it('knows what orders tell beside their value, and leaves a customer’s name out', () => {
+    const headers = ['Order', 'Ordered at', 'Goods net', 'Tax', 'Refunded', 'Customer', 'Clicks'];
+    const guessed = (customer: string) =>
+      guessMapping(
+        headers,
+        headers.map((_, at) => [at === 5 ? customer : '1']),
+      ).mapping;
+    const means = (customer: string) => guessed(customer).columns.map(roleKey).slice(3);
+    expect(means('returning')).toEqual(['tax', 'refunds', 'new customers', 'ignore']);
+    expect(means('A. Tester')).toEqual(['tax', 'refunds', 'ignore', 'ignore']);
+    expect(mappingProblems(guessed('first'), headers)).toEqual([]);
+    const wrong = { ...guessed('first'), columns: guessed('first').columns.with(6, { role: 'measure', measure: 'clicks' }) };
+    expect(mappingProblems(wrong, headers).join()).toContain('“Clicks” is nothing a single order or lead tells');
+  });
+
   it('says what a mapping lacks', () => {
     const without: Mapping = {
       ...guess.mapping,

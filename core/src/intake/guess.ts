@@ -8,6 +8,7 @@ import { dimensionWords, outcomeWords, SHARE_WORDS, TOUCH_WORDS, TRACKED_TIMES, 
 import { dialectOf, type NumberSign, numberSign } from './dialect';
 import { type Decimal, isNothing, isShare } from '../text/number';
 import { FILE_RATIOS } from './ratio';
+import { isYesOrNo } from './read-order';
 
 /** A guessed role with the reason a person can check. */
 export interface ColumnGuess {
@@ -76,6 +77,7 @@ export function guessMapping(
   asListing(guesses, headers);
   momentsAsTime(guesses, samples);
   sharesAside(guesses, samples, vocabulary);
+  if (kind === 'orders') wordsAside(guesses, samples);
   const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
   const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
   const own = guesses[daysAt];
@@ -155,6 +157,16 @@ function sharesAside(guesses: ColumnGuess[], samples: readonly (readonly Cell[])
   });
 }
 
+/** A column of names is no count, whatever its header says: “Customer” may hold either. */
+function wordsAside(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
+  const isAmount = (cell: string): boolean => isYesOrNo(cell) || /\d/.test(cell);
+  guesses.forEach(({ role }, column) => {
+    const cells = samples[column] ?? [];
+    if (role.role !== 'measure' || !mostly(cells, (cell) => !isAmount(cell))) return;
+    guesses[column] = { role: { role: 'ignore' }, reason: 'its cells are words, which cannot be added up' };
+  });
+}
+
 /** What no header told, cells may: days where no column is one, addresses. */
 function byCells(guesses: ColumnGuess[], samples: readonly (readonly Cell[])[]): void {
   const guess = (role: Role, has: (cell: string) => boolean, reason: string): void => {
@@ -222,19 +234,21 @@ function guessColumn(header: string, { vocabulary, kind, isSaid, main }: ColumnO
   const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? outcomeWords(vocabulary) : [];
   const all = [...WORDS, ...dimensionWords(vocabulary), ...more];
   const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
+  const reason = `its header says “${header.trim()}”`;
+  const measure = vocabulary.measures.find(({ headers, name }) => headers.includes(plain) || name.toLowerCase() === plain);
   if (kind !== 'report') {
-    return known
-      ? { role: known[0], reason: `its header says “${header.trim()}”` }
-      : { role: { role: 'ignore' }, reason: NOT_NEEDED[kind] };
+    if (known) return { role: known[0], reason };
+    if (kind === 'orders' && measure && vocabulary.besideOutcomes.includes(measure))
+      return { role: { role: 'measure', measure: measure.id }, reason };
+    return { role: { role: 'ignore' }, reason: NOT_NEEDED[kind] };
   }
   const share = SHARE_WORDS.find(([, list]) => list.includes(plain));
   if (share) return { role: share[0], reason: 'a share: kept as the number of impressions there could have been, which adds up' };
   const ratio = FILE_RATIOS.find(({ headers }) => (headers as readonly string[]).includes(plain));
   if (ratio) return { role: { role: 'ratio', ratio: ratio.name }, reason: 'a ratio: computed here from its parts, and compared' };
   if (OTHER_RATIOS.has(plain)) return { role: { role: 'ignore' }, reason: 'a ratio: computed here from its parts' };
-  if (known) return { role: known[0], reason: `its header says “${header.trim()}”` };
-  const measure = vocabulary.measures.find(({ headers, name }) => headers.includes(plain) || name.toLowerCase() === plain);
-  if (measure) return { role: { role: 'measure', measure: measure.id }, reason: `its header says “${header.trim()}”` };
+  if (known) return { role: known[0], reason };
+  if (measure) return { role: { role: 'measure', measure: measure.id }, reason };
   return (
     guessOutcome(text, plain, vocabulary.outcomes) ??
     guessConversions(text, plain, vocabulary.outcome(main)) ?? { role: { role: 'ignore' }, reason: UNKNOWN }

@@ -296,7 +296,7 @@ describe('reading rows', () => {
         { role: 'tag', level: 'campaign' },
       ],
     };
-    expect(readOrderRow(['A1', '2026-10-03', '2026-10-01', '36.00', 'C9'], orders, 'UTC')).toEqual({
+    expect(readOrderRow(['A1', '2026-10-03', '2026-10-01', '36.00', 'C9'], orders, 'UTC', BUILT_IN)).toEqual({
       id: 'A1',
       saleDay: parseDay('2026-10-03'),
       clickDay: parseDay('2026-10-01'),
@@ -306,7 +306,35 @@ describe('reading rows', () => {
       tagKeyword: null,
       tagLink: null,
       count: null,
+      beside: {},
     });
-    expect(readOrderRow(['', '2026-10-03', '', '1', ''], orders, 'UTC')).toMatchObject({ message: 'The row has no order id' });
+    expect(readOrderRow(['', '2026-10-03', '', '1', ''], orders, 'UTC', BUILT_IN)).toMatchObject({ message: 'The row has no order id' });
+  });
+
+  it('reads what an order tells beside its value, a count also where it is said as yes or no', () => {
+    const orders: Mapping = {
+      ...mapping,
+      kind: 'orders',
+      columns: [
+        { role: 'order id' },
+        { role: 'sale time' },
+        { role: 'order count' },
+        { role: 'measure', measure: 'refunds' },
+        { role: 'measure', measure: 'new customers' },
+      ],
+    };
+    const read = (...cells: string[]) => readOrderRow(cells, orders, 'UTC', BUILT_IN);
+    expect(read('A1', '2026-10-03', '1', '12.50', 'Yes')).toMatchObject({
+      beside: { refunds: 12_500_000, 'new customers': 1_000_000 },
+    });
+    expect(read('A1', '2026-10-03', '3', '', 'first')).toMatchObject({ beside: { refunds: null, 'new customers': 3_000_000 } });
+    expect(read('A1', '2026-10-03', '3', '0', 'returning')).toMatchObject({ beside: { refunds: 0, 'new customers': 0 } });
+    expect(read('A1', '2026-10-03', '3', '0', '2')).toMatchObject({ beside: { 'new customers': 2_000_000 } });
+    expect(read('A1', '2026-10-03', '3', 'no', '2')).toEqual({ column: 3, message: '“no” is not a number' });
+    expect(read('A1', '2026-10-03', '3', '0', 'maybe')).toEqual({ column: 4, message: '“maybe” is not a number' });
+    expect(read('A1', '2026-10-03', '3', '3 %', 'yes')).toMatchObject({
+      column: 3,
+      message: expect.stringContaining('cannot be added up') as string,
+    });
   });
 });

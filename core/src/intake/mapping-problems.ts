@@ -54,6 +54,7 @@ const OF_KIND: Readonly<Record<FileKind, (columns: Columns) => string[]>> = {
   orders: (columns) => [
     ...(columns.has('order count') ? [] : need(columns, 'order id', 'Without it an order could be counted twice.')),
     ...need(columns, 'sale time', 'Without it an order has no day.'),
+    ...besideOutcomes(columns),
   ],
   lots: (columns) => [
     ...need(columns, 'lot id', 'Without it a lot could be counted twice.'),
@@ -86,6 +87,21 @@ function daysOfReport(columns: Columns): string[] {
   const hours = has('last day') && has('hour') ? ['Rows of several days have no hour: leave one of the two columns out.'] : [];
   return [...days, ...hours];
 }
+
+function wordOf(role: Role, { has, measure, outcome, dimension }: Vocabulary): { readonly id: string; readonly label: string } | undefined {
+  if (role.role === 'measure' && has.measure(role.measure)) return measure(role.measure);
+  if (role.role === 'outcome' && has.outcome(role.action)) return outcome(role.action);
+  return role.role === 'dimension' && has.dimension(role.dimension) ? dimension(role.dimension) : undefined;
+}
+
+/** Clicks, visits or grades are no part of an order. */
+const besideOutcomes = ({ mapping, vocabulary }: Columns): string[] =>
+  mapping.columns.flatMap((role) => {
+    const word = wordOf(role, vocabulary);
+    return word === undefined || vocabulary.besideOutcomes.some(({ id }) => id === word.id)
+      ? []
+      : [`“${word.label}” is nothing a single order or lead tells: leave that column out, or choose another word for it.`];
+  });
 
 /** An average without its weight cannot be added up. */
 const averages = ({ mapping, vocabulary, has }: Columns): string[] =>

@@ -16,7 +16,7 @@ export function readFileRow(cells: readonly Cell[], mapping: Mapping, zones: Zon
     case 'report':
       return readReportRow(cells, mapping, zones, vocabulary);
     case 'orders':
-      return readOrderRow(cells, mapping, zones.client);
+      return readOrderRow(cells, mapping, zones.client, vocabulary);
     case 'lots':
       return readLotRow(cells, mapping);
     case 'journeys':

@@ -1,4 +1,5 @@
 import type { Day } from '../time/day';
+import { MILLIONTHS } from '../measure/scale';
 import type { Cell } from '../text/cell';
 import { LOT_UNITS, type LotUnit, type Mapping } from './mapping';
 import { cellFinder, moneyOf } from './read-order';
@@ -38,6 +39,6 @@ export function readLotRow(cells: readonly Cell[], mapping: Mapping): LotRow | C
   const [agreed, delivered] = [moneyOf(cellOf(`agreed ${unit}`), cells, mapping), moneyOf(cellOf('delivered'), cells, mapping)];
   if (typeof agreed === 'object' && agreed !== null) return agreed;
   if (typeof delivered === 'object' && delivered !== null) return delivered;
-  const whole = (millionths: number | null): number | null => (millionths === null ? null : Math.round(millionths / 1_000_000));
+  const whole = (millionths: number | null): number | null => (millionths === null ? null : Math.round(millionths / MILLIONTHS));
   return { lot: lot.cell, seller: seller.cell, day, price, link: link.cell, unit, agreed: whole(agreed), delivered: whole(delivered) };
 }

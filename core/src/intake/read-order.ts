@@ -1,7 +1,9 @@
+import { MILLIONTHS } from '../measure/scale';
+import type { Vocabulary } from '../measure/vocabulary';
 import type { Day } from '../time/day';
 import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
-import { type Mapping, roleKey } from './mapping';
+import { type Mapping, type Role, roleKey } from './mapping';
 import { decimalOf } from './dialect';
 import { isNothing, isShare, parseNumber, provesOther } from '../text/number';
 import { notADay } from './read-day';
@@ -14,6 +16,8 @@ export interface OrderRow {
   readonly value: number | null;
   /** How many it stands for, in millionths; null for the one it is. */
   readonly count: number | null;
+  /** What it tells beside, by measure, in millionths of money or of one; null where a cell says nothing. */
+  readonly beside: Readonly<Record<string, number | null>>;
   readonly tagCampaign: string | null;
   readonly tagAd: string | null;
   readonly tagKeyword: string | null;
@@ -49,11 +53,11 @@ export function moneyOf(
     const isOther = provesOther(cell, decimalOf(mapping, column));
     return { column, message: `“${cell}” is not a number`, ...(isOther ? { against: 'decimal sign' } : {}) };
   }
-  return amount === null ? null : Math.round(amount * 1_000_000);
+  return amount === null ? null : Math.round(amount * MILLIONTHS);
 }
 
 /** Reads one order or lead. `zone` is the client's, for times that carry an offset. */
-export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: string): OrderRow | CellProblem {
+export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: string, vocabulary: Vocabulary): OrderRow | CellProblem {
   const cellOf = cellFinder(cells, mapping);
   const sale = cellOf('sale time');
   const saleDay = parseMoment(sale.cell, mapping.dateOrder, zone)?.day;
@@ -67,6 +71,8 @@ export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: str
   const count = moneyOf(many, cells, mapping);
   if (typeof count === 'object' && count !== null) return count;
   if (many.column >= 0 && (count === null || count < 0)) return { column: many.column, message: `“${many.cell}” is no number of outcomes` };
+  const beside = besideOf(cells, mapping, count ?? MILLIONTHS, vocabulary);
+  if ('message' in beside) return beside;
   const id = cellOf('order id');
   if (id.column >= 0 && id.cell === '') return { column: id.column, message: 'The row has no order id' };
   return {
@@ -75,6 +81,7 @@ export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: str
     clickDay,
     value,
     count,
+    beside: beside.amounts,
     tagCampaign: tagOf(cellOf('tag campaign').cell),
     tagAd: tagOf(cellOf('tag ad').cell),
     tagKeyword: tagOf(cellOf('tag keyword').cell),
@@ -82,11 +89,36 @@ export function readOrderRow(cells: readonly Cell[], mapping: Mapping, zone: str
   };
 }
 
+const YES = new Set(['yes', 'y', 'true', 'new', 'first', 'ja', 'oui', 'sí', 'si', 'sim', 'sì']);
+const NO = new Set(['no', 'n', 'false', 'returning', 'repeat', 'existing', 'nein', 'non', 'não', 'nee']);
+const plainWord = (cell: string): string => cell.trim().toLowerCase();
+
+/** Whether a cell says whether something is so, instead of how often. */
+export const isYesOrNo = (cell: string): boolean => YES.has(plainWord(cell)) || NO.has(plainWord(cell));
+
+/** What an outcome tells beside its value. A count may be told as yes or no: then it is all of the row's outcomes, or none. */
+function besideOf(
+  cells: readonly Cell[],
+  mapping: Mapping,
+  count: number,
+  vocabulary: Vocabulary,
+): { readonly amounts: OrderRow['beside'] } | CellProblem {
+  const amounts: Record<string, number | null> = {};
+  for (const [column, role] of mapping.columns.entries()) {
+    if (role.role !== 'measure') continue;
+    const cell = cellText(cells[column]);
+    const mayBeWord = vocabulary.measure(role.measure).unit === 'count' && isYesOrNo(cell);
+    const amount = mayBeWord ? (YES.has(plainWord(cell)) ? count : 0) : moneyOf({ column, cell }, cells, mapping);
+    if (typeof amount === 'object' && amount !== null) return amount;
+    amounts[role.measure] = amount;
+  }
+  return { amounts };
+}
+
 /** What tells a row of counts apart that has no id: everything in it but the amounts. */
+const NOT_TELLING = new Set<Role['role']>(['order count', 'order value', 'measure', 'ignore']);
 const unnamed = (cells: readonly Cell[], { columns }: Mapping): string =>
-  columns
-    .flatMap(({ role }, at) => (role === 'order count' || role === 'order value' || role === 'ignore' ? [] : [cellText(cells[at])]))
-    .join(' | ');
+  columns.flatMap(({ role }, at) => (NOT_TELLING.has(role) ? [] : [cellText(cells[at])])).join(' | ');
 
 const tagOf = (cell: string): string | null => (isNothing(cell) ? null : cell);
 

@@ -1,4 +1,5 @@
 import type { Day } from '../time/day';
+import { MILLIONTHS } from '../measure/scale';
 import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
 import type { Mapping } from './mapping';
@@ -45,7 +46,7 @@ export function readTouchRow(cells: readonly Cell[], mapping: Mapping, zone: str
     kind: VIEWS.test(cellOf('touch kind').cell) ? 'view' : 'click',
     source: textOf('touch source'),
     tagCampaign: textOf('tag campaign'),
-    weight: weight ?? 1_000_000,
+    weight: weight ?? MILLIONTHS,
     outcomeDay,
   };
 }

@@ -1,6 +1,7 @@
 import { costPer, divide, subtract } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
-import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type OrderTable, rateOn } from '../grain/tables';
+import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type OrderTable, rateOn, worthOf } from '../grain/tables';
+import { MILLIONTHS } from '../measure/scale';
 import { groupBy } from '../list/group-by';
 import { latenessOf } from '../maturity/lateness';
 import { maturityOf } from '../maturity/maturity';
@@ -65,7 +66,6 @@ export interface LotList {
 
 const SIGN_UPS: readonly OutcomeId[] = ['sign-up', 'install', 'lead'];
 const SALES: readonly OutcomeId[] = ['subscription', 'purchase', 'booking'];
-const MILLIONTHS = 1_000_000;
 
 interface Tally {
   visits: number;
@@ -150,7 +150,7 @@ function tallyOrders(orders: OrderTable, { sale, period, of, strayed }: Tallying
   const isSale = orders.action === sale;
   for (let row = 0; row < orders.length; row++) {
     const lot = lots?.[row] ?? NONE;
-    const worth = orders.value[row] ?? NaN;
+    const worth = worthOf(orders, row);
     const value = Number.isNaN(worth) ? 0 : worth;
     const count = (orders.count[row] ?? 0) / MILLIONTHS;
     const day = orders.saleDay[row] ?? 0;

@@ -45,7 +45,7 @@ function outcomes(action: string, of: readonly { lot: number; value?: number }[]
     importId: day,
     codes: new Map([['lot', Int32Array.from(of, (each) => each.lot)]]),
     count: new Float64Array(of.length).fill(1e6),
-    value: Float64Array.from(of, ({ value }) => (value === undefined ? NaN : value * 1e6)),
+    amounts: new Map([['value', Float64Array.from(of, ({ value }) => (value === undefined ? NaN : value * 1e6))]]),
   };
 }
 const many = (count: number, lotAt: number, value?: number) =>

@@ -1,4 +1,6 @@
-import { type ClientTables, listsOf, NONE } from '../grain/tables';
+import { type ClientTables, listsOf, NONE, worthOf } from '../grain/tables';
+import { MILLIONTHS } from '../measure/scale';
+import { partUnit } from '../measure/outcome';
 import type { ClosedOutcomeTerm } from '../measure/term';
 import type { Day } from '../time/day';
 import { estimateMaturity, type LaggedOutcome, type Maturity } from './maturity';
@@ -67,7 +69,7 @@ export class Lateness {
   }
 }
 
-const isByValue = ({ part }: LateTerm): boolean => part === 'value' || part === 'margin';
+const isByValue = ({ part }: LateTerm): boolean => partUnit(part) === 'money';
 const sourceKey = (term: LateTerm): string =>
   `${term.outcome.id} ${isByValue(term) ? 'value' : 'count'} ${term.countedBy === 'site' ? 'site' : 'orders'}`;
 
@@ -78,7 +80,7 @@ function readOutcomes(lists: ReturnType<typeof listsOf>, byValue: boolean, lastD
     for (let row = 0; row < table.length; row++) {
       const clickDay = table.clickDay[row] ?? NONE;
       const saleDay = table.saleDay[row] ?? 0;
-      const weight = (byValue ? (table.value[row] ?? NaN) : (table.count[row] ?? 0)) / 1_000_000;
+      const weight = (byValue ? worthOf(table, row) : (table.count[row] ?? 0)) / MILLIONTHS;
       if (clickDay === NONE || saleDay > lastDay || !(weight > 0)) continue;
       outcomes.push({ clickDay, saleDay, weight, campaign: campaigns?.[row] ?? NONE });
     }

@@ -206,7 +206,7 @@ describe('how late outcomes of lists are', () => {
     };
     const with_ = tablesWith({ orders: [orders, more, empty] });
     expect(latenessOf(with_, LAST).of(COUNT)?.share).toEqual(latenessOf(tables, LAST).of(COUNT)?.share);
-    const unpriced = { ...orders, value: new Float64Array(orders.length).fill(NaN) };
+    const unpriced = { ...orders, amounts: new Map([['value', new Float64Array(orders.length).fill(NaN)]]) };
     expect(latenessOf(tablesWith({ orders: [unpriced] }), LAST).of({ ...COUNT, part: 'value' })).toBeUndefined();
   });
 

@@ -1,3 +1,6 @@
+import type { Unit } from '../figure/text';
+import type { Measure } from './measure';
+
 /** A counted action of people. A main one counts as a result, a side one is only watched. */
 export interface Outcome {
   /** What storage calls it; never changes. */
@@ -35,7 +38,17 @@ export type DateBasis = (typeof DATE_BASES)[number];
 
 /** What a report can say of an outcome: how many, how many different people, what they were worth. */
 export const REPORTED_PARTS = ['count', 'people', 'value'] as const;
-/** What is asked of an outcome. "margin" is value × the client's margin of that day. */
+/** What is asked of any outcome. "margin" is value × the client's margin of that day. */
 export const OUTCOME_PARTS = [...REPORTED_PARTS, 'margin'] as const;
 export type ReportedPart = (typeof REPORTED_PARTS)[number];
-export type OutcomePart = (typeof OUTCOME_PARTS)[number];
+/** One of these, or what came with the outcome beside its value, as lists of outcomes tell it: refunds, tax, new customers. */
+export type OutcomePart = (typeof OUTCOME_PARTS)[number] | Measure;
+
+/** What a part is told in. */
+export function partUnit(part: OutcomePart): Unit {
+  if (typeof part === 'object') return part.unit;
+  return part === 'count' || part === 'people' ? 'count' : 'money';
+}
+
+/** What storage calls a part. */
+export const partKey = (part: OutcomePart): string => (typeof part === 'string' ? part : part.id);

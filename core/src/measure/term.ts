@@ -1,6 +1,7 @@
 import type { Unit } from '../figure/text';
 import type { Adding, Measure } from './measure';
-import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart } from './outcome';
+import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
+import { MILLIONTHS } from './scale';
 
 export interface MeasureTerm {
   readonly kind: 'measure';
@@ -42,7 +43,7 @@ export function closeTerm(term: Term, counting: Counting): ClosedTerm {
 
 /** What storage calls the column of a closed term; equal terms have equal keys. */
 export function termKey(term: ClosedTerm): string {
-  return term.kind === 'measure' ? term.measure.id : `${term.outcome.id}.${term.part}.${term.countedBy}.${term.basis}`;
+  return term.kind === 'measure' ? term.measure.id : `${term.outcome.id}.${partKey(term.part)}.${term.countedBy}.${term.basis}`;
 }
 
 /** How amounts of a term combine over days and members. */
@@ -64,8 +65,7 @@ export const isState = (term: Term): boolean => addingOf(term) === 'setting' || 
 export const addsUp = (term: Term): boolean => addingOf(term) === 'adds' || addingOf(term) === 'weighted';
 
 export function termUnit(term: Term): Unit {
-  if (term.kind === 'measure') return term.measure.unit;
-  return term.part === 'count' || term.part === 'people' ? 'count' : 'money';
+  return term.kind === 'measure' ? term.measure.unit : partUnit(term.part);
 }
 
 /**
@@ -73,13 +73,13 @@ export function termUnit(term: Term): Unit {
  * and so are outcome counts, because channels claim fractions of one, and averages × weights (calculations, chapter 5).
  */
 export function termScale(term: Term): number {
-  return term.kind === 'outcome' || termUnit(term) === 'money' || term.weight ? 1_000_000 : 1;
+  return term.kind === 'outcome' || termUnit(term) === 'money' || term.weight ? MILLIONTHS : 1;
 }
 
 /** The term as the formula language writes it. */
 export function termText(term: Term): string {
   if (term.kind === 'measure') return term.weight ? `${term.measure.name} × ${term.weight.name}` : term.measure.name;
-  const part = term.part === 'margin' ? 'margin value' : term.part;
+  const part = typeof term.part === 'object' ? term.part.name : term.part === 'margin' ? 'margin value' : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
   return `${part} of ${term.outcome.name}${by}${basis}`;

@@ -1,5 +1,5 @@
 import { BUILT_IN_DIMENSIONS } from './built-in/dimensions';
-import { BUILT_IN_MEASURES } from './built-in/measures';
+import { BESIDE_OUTCOMES, BUILT_IN_MEASURES } from './built-in/measures';
 import { BUILT_IN_OUTCOMES } from './built-in/outcomes';
 import type { Dimension } from './dimension';
 import type { Measure } from './measure';
@@ -19,6 +19,8 @@ import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
 /** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own. */
 export class Vocabulary implements Words {
   readonly measures: readonly Measure[];
+  /** What lists of outcomes may tell of each beside its value: measures that add. */
+  readonly besideOutcomes: readonly Measure[];
   readonly outcomes: readonly Outcome[];
   readonly dimensions: readonly Dimension[];
   private readonly measuresById: ReadonlyMap<string, Measure>;
@@ -27,6 +29,7 @@ export class Vocabulary implements Words {
 
   constructor(readonly own: OwnWords = NO_OWN_WORDS) {
     this.measures = [...BUILT_IN_MEASURES, ...own.measures];
+    this.besideOutcomes = [...BESIDE_OUTCOMES, ...own.measures.filter(({ adding }) => adding === 'adds')];
     this.outcomes = inFunnel([...BUILT_IN_OUTCOMES, ...own.outcomes]);
     this.dimensions = [...BUILT_IN_DIMENSIONS, ...own.dimensions];
     this.measuresById = byId(this.measures);
@@ -65,7 +68,8 @@ export class Vocabulary implements Words {
   termOfKey = (key: string): ClosedTerm => {
     const [id = '', part, countedBy, basis] = key.split('.');
     if (part === undefined) return this.measureTerm(id);
-    return this.outcomeTerm(oneOf(OUTCOME_PARTS, part), id, { countedBy: oneOf(COUNTED_BY, countedBy), basis: oneOf(DATE_BASES, basis) });
+    const of = this.has.measure(part) ? this.measure(part) : oneOf(OUTCOME_PARTS, part);
+    return this.outcomeTerm(of, id, { countedBy: oneOf(COUNTED_BY, countedBy), basis: oneOf(DATE_BASES, basis) });
   };
 
   /** Whether a column holds what only the client's own site counts. */

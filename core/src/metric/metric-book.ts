@@ -3,7 +3,7 @@ import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
 import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
 import { BUILT_IN_METRICS } from './built-in/metrics';
 import type { Metric, MetricId } from './metric';
-import { metricsOfMeasure, metricsOfOutcome, ownSets } from './own-metrics';
+import { metricsBeside, metricsOfMeasure, metricsOfOutcome, ownSets, resultsOf } from './own-metrics';
 import type { MetricSet, MetricSetId } from './metric-set';
 
 /** Outcomes that have a built-in set with their metrics. */
@@ -19,9 +19,13 @@ export class MetricBook {
     const { own, outcomes } = vocabulary;
     const newOutcomes = outcomes.filter(({ id }) => !HAVE_SETS.has(id));
     const ofOutcomes = new Map(newOutcomes.map((each) => [each.id, metricsOfOutcome(each, vocabulary)]));
+    const results = resultsOf(own);
     this.metrics = [
       ...BUILT_IN_METRICS,
       ...own.measures.flatMap((each) => metricsOfMeasure(each, vocabulary)),
+      ...own.measures
+        .filter(({ adding }) => adding === 'adds')
+        .flatMap((each) => metricsBeside(each, results.map(vocabulary.outcome), vocabulary)),
       ...[...ofOutcomes.values()].flat(),
     ];
     this.byId = new Map(this.metrics.map((metric) => [metric.id, metric]));

@@ -1,6 +1,7 @@
 import { formulaOf, operation, term } from '../formula/formula';
 import type { Measure } from '../measure/measure';
 import type { Outcome, OutcomeId } from '../measure/outcome';
+import type { OwnWords } from '../measure/own-words';
 import type { Vocabulary } from '../measure/vocabulary';
 import { DELIVERY_METRICS } from './built-in/metric-sets';
 import { clicks, spend } from './built-in/words';
@@ -22,6 +23,34 @@ export function metricsOfMeasure(measure: Measure, { measureTerm }: Vocabulary):
     definition: `Spend for each of “${label}”.`,
   };
   return [own, cost];
+}
+
+/** The outcomes that count as results; purchases where the client has chosen none. */
+export const resultsOf = ({ main }: OwnWords): readonly OutcomeId[] => (main.length > 0 ? main : ['purchase']);
+
+/** The metric of what outcomes tell of a measure. */
+const metricBeside = (measure: string, outcome: OutcomeId): MetricId => `${measure} of ${outcome}`;
+
+/** What outcomes tell of it, where lists of them do: all of it, and for each of them. */
+export function metricsBeside(measure: Measure, outcomes: readonly Outcome[], { outcomeTerm }: Vocabulary): Metric[] {
+  return outcomes.flatMap(({ id, name, label }): Metric[] => {
+    const of = term(outcomeTerm(measure, id, {}));
+    const { unit, better } = measure;
+    const own = metricBeside(measure.id, id);
+    return [
+      {
+        ...{ id: own, unit, better, formula: of },
+        label: `${measure.label} of ${label.toLowerCase()}`,
+        definition: `“${measure.label}” as lists of ${label.toLowerCase()} tell it.`,
+      },
+      {
+        ...{ id: `${own} each`, unit: unit === 'count' ? 'ratio' : unit, better },
+        label: `${measure.label} per ${name}`,
+        formula: operation(of, '/', term(outcomeTerm('count', id, {}))),
+        definition: `“${measure.label}” for each ${name}.`,
+      },
+    ];
+  });
 }
 
 /** The metric that counts an outcome no built-in one does. */
@@ -105,7 +134,14 @@ export function ownSets(
     const before = after !== null && after !== undefined && has(outcomeMetric(after)) ? [outcomeMetric(after)] : [];
     return { id: `result ${id}`, label: `${label} funnel`, outcome: id, metrics: [...DELIVERY_METRICS, ...before, ...ofOutcome(id)] };
   });
-  const words = [...own.measures.flatMap(({ id }) => [id, `${id} cost`]), ...own.outcomes.flatMap(({ id }) => ofOutcome(id))].filter(has);
+  const words = [
+    ...own.measures.flatMap(({ id }) => [
+      id,
+      `${id} cost`,
+      ...resultsOf(own).flatMap((of) => [metricBeside(id, of), `${metricBeside(id, of)} each`]),
+    ]),
+    ...own.outcomes.flatMap(({ id }) => ofOutcome(id)),
+  ].filter(has);
   if (words.length === 0) return results;
   return [...results, { id: 'own', label: 'Own words', outcome: null, metrics: ['spend', 'impressions', 'clicks', ...words] }];
 }

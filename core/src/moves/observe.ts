@@ -1,9 +1,10 @@
 import { nodeKey } from '../compare/row-key';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
-import { type ClientTables, listsOf, NONE } from '../grain/tables';
+import { type ClientTables, listsOf, NONE, worthOf } from '../grain/tables';
 import { type Lateness, latenessOf } from '../maturity/lateness';
 import type { CountedBy, Outcome, OutcomeId } from '../measure/outcome';
+import { MILLIONTHS } from '../measure/scale';
 import { type ClosedTerm, termScale } from '../measure/term';
 import { type Day, type DayRange, daysOf } from '../time/day';
 
@@ -151,14 +152,14 @@ function orderValues(tables: ClientTables, days: DayRange, action: OutcomeId, la
   for (const table of listsOf(tables, action)) {
     for (let row = 0; row < table.length; row++) {
       const clickDay = table.clickDay[row] ?? NONE;
-      const value = table.value[row] ?? NaN;
+      const value = worthOf(table, row);
       const isKnown = (table.saleDay[row] ?? 0) <= lastDay;
       if (!isKnown || clickDay < days.from || clickDay > days.to || Number.isNaN(value)) continue;
       for (const level of ['campaign', 'ad']) {
         const key = `${level} ${table.codes.get(level)?.[row] ?? NONE}`;
         const own = values.get(key) ?? [];
         values.set(key, own);
-        own.push({ day: clickDay, value: value / 1_000_000 });
+        own.push({ day: clickDay, value: value / MILLIONTHS });
       }
     }
   }

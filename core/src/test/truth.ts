@@ -80,7 +80,7 @@ export function orderTable(
       ['ad', column((order) => order.ad ?? -1)],
     ]),
     count: new Float64Array(orders.length).fill(1e6),
-    value: Float64Array.from(orders, (order) => order.value * 1e6),
+    amounts: new Map([['value', Float64Array.from(orders, (order) => order.value * 1e6)]]),
   };
 }
 

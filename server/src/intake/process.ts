@@ -8,6 +8,7 @@ import {
   joiningOf,
   LEVELS,
   type Mapping,
+  MILLIONTHS,
   type TaggedOutcome,
   termScale,
   termUnit,
@@ -23,7 +24,7 @@ import { findImport, forgetFile } from '../store/imports';
 import { finishImportedJobs } from '../store/jobs';
 import { memberJoiner } from '../store/load-orders';
 import { membersOf } from '../store/members';
-import { THING_SUMS } from '../store/row-tables';
+import { thingSums } from '../store/row-tables';
 import { rulesOf } from '../store/rules';
 import { restoreImport, takeBackImport } from '../store/take-back';
 import {
@@ -143,8 +144,12 @@ function coveredDays({ from, to }: StagedDays, covers: DayRange | null, slack: n
 
 function totalsOf(staging: Db, mapping: Mapping, vocabulary: Vocabulary): CheckReport['totals'] {
   if (mapping.kind !== 'report') {
-    const sum = THING_SUMS[mapping.kind];
-    return sum ? [{ term: sum.term, figure: value(stagedSum(staging, mapping.kind, sum.column) / 1_000_000), unit: sum.unit }] : [];
+    const { kind } = mapping;
+    return thingSums(kind, mapping, vocabulary).map((sum) => ({
+      term: sum.term,
+      figure: value(stagedSum(staging, kind, sum) / MILLIONTHS),
+      unit: sum.unit,
+    }));
   }
   const terms = termsOfMapping(mapping);
   const sums = stagedSums(staging, terms.length);

@@ -19,7 +19,14 @@ const orderValues = (row: OrderRow): unknown[] => [
   row.tagKeyword,
   row.tagLink,
   row.count,
+  besideText(row.beside),
 ];
+
+/** Told in one order of words, so that equal rows are equal text; null where the file tells nothing beside. */
+function besideText(beside: OrderRow['beside']): string | null {
+  const words = Object.keys(beside).sort();
+  return words.length > 0 ? JSON.stringify(beside, words) : null;
+}
 
 const touchValues = (row: TouchRow): unknown[] => [
   [row.journey, row.at, row.source ?? '', row.tagCampaign ?? ''].join(' | '),

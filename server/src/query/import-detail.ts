@@ -1,9 +1,9 @@
 import type { ImportDetail } from '@lens/contract';
-import { addingOf, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
+import { addingOf, MILLIONTHS, roleKey, shapeOf, stepText, termScale, termUnit, type Vocabulary } from '@lens/core';
 import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord, feedsOf } from '../store/feeds';
 import { findImport, type ImportRecord } from '../store/imports';
-import { THING_SUMS, THING_WORDS } from '../store/row-tables';
+import { thingSums, THING_WORDS } from '../store/row-tables';
 import { vocabularyOf } from '../store/rules';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
 import type { ClientData } from './client-data';
@@ -21,8 +21,8 @@ function detailOf(db: Db, record: ImportRecord, feed: FeedRecord, against: numbe
   const earlier = against ?? record.id - 1;
   const reading = readingOf(db, record.id);
   const headers = reading ? shapeOf(reading.headers, reading.mapping.steps).headers : [];
-  const before = versionOf(db, feed, record, earlier);
-  const after = versionOf(db, feed, record, record.id);
+  const before = versionOf(db, feed, record, earlier, vocabulary);
+  const after = versionOf(db, feed, record, record.id, vocabulary);
   return {
     columns: (reading?.mapping.columns ?? []).flatMap((role, at) => {
       const header = headers[at];
@@ -49,11 +49,11 @@ interface Amount {
 
 /** What the sums of a version of a feed are sums of. */
 function amountsOf(db: Db, { id, kind, action, mapping }: FeedRecord, vocabulary: Vocabulary): Amount[] {
-  if (kind !== 'report' && kind !== 'orders') {
-    const sum = THING_SUMS[kind];
-    return [{ term: THING_WORDS[kind], unit: 'count', scale: 1_000_000 }, ...(sum ? [{ ...sum, scale: 1_000_000 }] : [])];
-  }
-  const terms = kind === 'report' ? columnsOf(db, id) : ['count', 'value'].map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
+  const sums = kind === 'report' ? [] : thingSums(kind, mapping, vocabulary);
+  if (kind !== 'report' && kind !== 'orders')
+    return [{ term: THING_WORDS[kind], unit: 'count', scale: MILLIONTHS }, ...sums.map((sum) => ({ ...sum, scale: MILLIONTHS }))];
+  const parts = ['count', ...sums.map(({ term }) => term)];
+  const terms = kind === 'report' ? columnsOf(db, id) : parts.map((part) => `${action}.${part}.${mapping.countedBy}.sale`);
   return terms.map((term) => {
     const of = vocabulary.termOfKey(term);
     return { term, unit: addingOf(of) !== 'adds' ? null : termUnit(of) === 'money' ? 'money' : 'count', scale: termScale(of) };

@@ -1,6 +1,6 @@
 import type { JoiningReply } from '@lens/contract';
-import { accumulate, BUILT_IN, type DayRange, type Joining, NONE, termScale, tryJoining } from '@lens/core';
-import { memberJoiner, ONE_OUTCOME, storedOutcomes, tagsOf } from '../store/load-orders';
+import { accumulate, BUILT_IN, type DayRange, type Joining, MILLIONTHS, NONE, termScale, tryJoining } from '@lens/core';
+import { memberJoiner, storedOutcomes, tagsOf } from '../store/load-orders';
 import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
 
@@ -22,8 +22,8 @@ export function joiningTried(
     .map((row) => ({
       ...tagsOf(row),
       rows: 1,
-      count: (row.count ?? ONE_OUTCOME) / ONE_OUTCOME,
-      value: row.value === null ? null : row.value / ONE_OUTCOME,
+      count: (row.count ?? MILLIONTHS) / MILLIONTHS,
+      value: row.value === null ? null : row.value / MILLIONTHS,
     }));
   const { reached, loose, ...sums } = tryJoining(outcomes, memberJoiner(joining, members, naming), joining.keys.length);
   const reachedCampaigns = new Set([...reached].map((member) => members.campaignOf(member)));

@@ -1,4 +1,4 @@
-import type { FileKind } from '@lens/core';
+import { type FileKind, type Mapping, termUnit, type Vocabulary } from '@lens/core';
 
 export interface RowTable {
   readonly table: string;
@@ -23,25 +23,41 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 
 /** Columns of a thing, the id first, as they are staged and kept. */
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
-  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'count'],
+  orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'count', 'beside'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
   journeys: ['external_id', 'day', 'journey', 'at', 'kind', 'source', 'tag_campaign', 'weight', 'outcome_day'],
   changes: ['external_id', 'day', 'at', 'level', 'member_id', 'member_name', 'field', 'old_value', 'new_value', 'note', 'person'],
 };
 
-interface ThingSum {
-  readonly column: string;
+/** What is summed of things beside their number. */
+export interface ThingSum {
+  /** In SQL, for one row, in millionths. */
+  readonly amount: string;
+  /** What it is called, or the measure it is. */
   readonly term: string;
   readonly unit: 'money' | 'count';
 }
 
-/** What is summed of things beside their number, in millionths, and whether it is money; nothing where null. */
-export const THING_SUMS: Readonly<Record<ThingKind, ThingSum | null>> = {
-  orders: { column: 'value', term: 'value', unit: 'money' },
-  lots: { column: 'price', term: 'price', unit: 'money' },
-  journeys: { column: 'weight', term: 'touches, by their weight', unit: 'count' },
-  changes: null,
+const VALUE: ThingSum = { amount: 'value', term: 'value', unit: 'money' };
+const SUMS: Readonly<Record<ThingKind, readonly ThingSum[]>> = {
+  orders: [VALUE],
+  lots: [{ amount: 'price', term: 'price', unit: 'money' }],
+  journeys: [{ amount: 'weight', term: 'touches, by their weight', unit: 'count' }],
+  changes: [],
 };
+
+/** The sums over a list of things: those of its kind, and the measures its columns tell of each. */
+export function thingSums(kind: ThingKind, { columns }: Mapping, { own, idOf, measureTerm }: Vocabulary): ThingSum[] {
+  const beside = columns.flatMap((role): ThingSum[] => {
+    if (kind !== 'orders' || role.role !== 'measure') return [];
+    const id = idOf(role.measure);
+    // Rows of before a joining of words go by the word of then.
+    const words = [id, ...Object.keys(own.joined).filter((word) => idOf(word) === id)];
+    const told = words.map((word) => `beside ->> '${word.replaceAll("'", "''")}'`);
+    return [{ amount: `coalesce(${told.join(', ')}, NULL)`, term: id, unit: termUnit(measureTerm(id)) === 'money' ? 'money' : 'count' }];
+  });
+  return [...SUMS[kind], ...beside];
+}
 
 /** What things are called where they are counted. */
 export const THING_WORDS: Readonly<Record<ThingKind, string>> = { orders: 'orders', lots: 'lots', journeys: 'touches', changes: 'changes' };

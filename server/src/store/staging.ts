@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
 import { type FileKind, LEVELS, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
-import { ROW_TABLES, THING_COLUMNS, type ThingKind } from './row-tables';
+import { ROW_TABLES, THING_COLUMNS, type ThingKind, type ThingSum } from './row-tables';
 
 /** Amount columns of a row; a feed can deliver this many terms. */
 export const SLOTS = 16;
@@ -41,7 +41,7 @@ export function createStaging(path: string, slots: number): Db {
     CREATE UNIQUE INDEX staged_unread_place ON staged_unread (coalesce(day, -1), coalesce(path, -1));
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
-      tag_campaign TEXT, tag_ad TEXT, tag_keyword TEXT, tag_link TEXT, count INTEGER) STRICT, WITHOUT ROWID;
+      tag_campaign TEXT, tag_ad TEXT, tag_keyword TEXT, tag_link TEXT, count INTEGER, beside TEXT) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_lot (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;
@@ -76,10 +76,12 @@ export function removeStaging(path: string): void {
  */
 export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (values: unknown[]) => boolean {
   const into = `INTO ${ROW_TABLES[kind].staged} (${THING_COLUMNS[kind].join(', ')}) VALUES (${THING_COLUMNS[kind].map(() => '?').join(', ')})`;
+  if (areCounts) db.function('add_beside', { deterministic: true }, addBeside);
   const insert = db.prepare(`INSERT ${into} ON CONFLICT DO NOTHING`);
   const replace = areCounts
     ? db.prepare(
-        `INSERT ${into} ON CONFLICT DO UPDATE SET count = count + excluded.count, value = coalesce(value + excluded.value, value, excluded.value)`,
+        `INSERT ${into} ON CONFLICT DO UPDATE SET count = count + excluded.count, value = coalesce(value + excluded.value, value, excluded.value),
+           beside = add_beside(beside, excluded.beside)`,
       )
     : db.prepare(`INSERT OR REPLACE ${into}`);
   return (values) => {
@@ -88,6 +90,15 @@ export function thingInserter(db: Db, kind: ThingKind, areCounts = false): (valu
     return false;
   };
 }
+
+/** Sums of what two rows tell beside, word by word. */
+function addBeside(text: unknown, more: unknown): string | null {
+  if (typeof text !== 'string' || typeof more !== 'string') return null;
+  const [sums, added] = [text, more].map((each) => JSON.parse(each) as Record<string, number | null>) as [Told, Told];
+  for (const [word, amount] of Object.entries(added)) if (amount !== null) sums[word] = (sums[word] ?? 0) + amount;
+  return JSON.stringify(sums);
+}
+type Told = Record<string, number | null>;
 
 /** Notes where a line belongs that could not be read; null for what it does not tell. */
 export function unreadInserter(db: Db): (day: number | null, path: number | null) => void {
@@ -154,9 +165,9 @@ export function stagedLimits(db: Db): ReadonlyMap<string, Limit> {
   return sums;
 }
 
-/** Sum over a column of staged things, in millionths. */
-export function stagedSum(db: Db, kind: ThingKind, column: string): number {
-  return (db.prepare(`SELECT sum(${column}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
+/** Sum of an amount over staged things, in millionths; of none 0. */
+export function stagedSum(db: Db, kind: ThingKind, { amount }: ThingSum): number {
+  return (db.prepare(`SELECT sum(${amount}) FROM ${ROW_TABLES[kind].staged}`).pluck().get() as number | null) ?? 0;
 }
 
 /** Staged outcomes by the tags they carry, in whole units. */

@@ -1,7 +1,7 @@
-import type { DayRange, Mapping } from '@lens/core';
+import { type DayRange, type Mapping, MILLIONTHS, type Vocabulary } from '@lens/core';
 import type { Db } from './database';
 import { columnsOf, type FeedRecord, parseMapping } from './feeds';
-import { ROW_TABLES, THING_SUMS } from './row-tables';
+import { ROW_TABLES, thingSums } from './row-tables';
 import { slotColumns } from './staging';
 
 /** What a feed had of some days when an import had just been made. Sums in stored units, by slot. */
@@ -10,15 +10,15 @@ export interface Version {
   readonly sums: readonly (number | null)[];
 }
 
-/** The rows of a feed on these days as they stood after the import of that id; of orders and lots the slots are count and money. */
-export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, importId: number): Version {
+/** The rows of a feed on these days as they stood after the import of that id; of things the slots are their number and their sums. */
+export function versionOf(db: Db, feed: FeedRecord, { from, to }: DayRange, importId: number, vocabulary: Vocabulary): Version {
   const { table, day } = ROW_TABLES[feed.kind];
   const sums =
     feed.kind === 'report'
       ? slotColumns().map((column) => `sum(${column})`)
       : [
-          feed.kind === 'orders' ? 'sum(coalesce(count, 1000000))' : 'count(*) * 1000000',
-          `sum(${THING_SUMS[feed.kind]?.column ?? 'NULL'})`,
+          feed.kind === 'orders' ? `sum(coalesce(count, ${MILLIONTHS}))` : `count(*) * ${MILLIONTHS}`,
+          ...thingSums(feed.kind, feed.mapping, vocabulary).map(({ amount }) => `sum(${amount})`),
         ];
   const [rows, ...own] = db
     .prepare(

@@ -4,6 +4,12 @@ import type { MetricSet } from '../metric-set';
 /** What comes before any result. */
 export const DELIVERY_METRICS: readonly MetricId[] = ['spend', 'impressions', 'cpm', 'clicks', 'ctr', 'cpc'];
 
+const inFull = (prefix: string): MetricId[] =>
+  [
+    ...['tax', 'shipping', 'gross-value', 'refunds', 'refund-rate', 'value-kept'],
+    ...['new-customers', 'new-customer-share', 'cost-per-new-customer'],
+  ].map((id) => prefix + id);
+
 export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
   {
     id: 'shop',
@@ -15,7 +21,7 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
     id: 'leads',
     label: 'Leads funnel',
     outcome: 'lead',
-    metrics: [...DELIVERY_METRICS, 'leads', 'lead-rate', 'cost-per-lead'],
+    metrics: [...DELIVERY_METRICS, 'leads', 'lead-rate', 'cost-per-lead', 'accepted-leads', 'accepted-share', 'cost-per-accepted-lead'],
   },
   {
     id: 'bookings',
@@ -37,6 +43,13 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
       'install-value',
       'install-roi',
     ],
+  },
+  { id: 'orders', label: 'Orders in full', outcome: 'purchase', metrics: ['spend', 'purchases', 'value', ...inFull('order-')] },
+  {
+    id: 'bookings-in-full',
+    label: 'Bookings in full',
+    outcome: 'booking',
+    metrics: ['spend', 'bookings', 'booking-value', ...inFull('booking-')],
   },
   {
     id: 'reach',

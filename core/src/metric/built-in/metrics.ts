@@ -1,6 +1,7 @@
 import { AUCTION } from './auction';
 import { DELIVERY } from './delivery';
 import { LISTING } from './listing';
+import { ORDERS_IN_FULL } from './orders-in-full';
 import { RESULTS } from './results';
 import { SHOP } from './shop';
 import { SITE } from './site';
@@ -8,4 +9,13 @@ import { VIDEO } from './video';
 import type { Metric } from '../metric';
 
 /** The ordinary metrics of the trade (calculations, chapter 6). */
-export const BUILT_IN_METRICS: readonly Metric[] = [...DELIVERY, ...SHOP, ...RESULTS, ...VIDEO, ...LISTING, ...AUCTION, ...SITE];
+export const BUILT_IN_METRICS: readonly Metric[] = [
+  ...DELIVERY,
+  ...SHOP,
+  ...ORDERS_IN_FULL,
+  ...RESULTS,
+  ...VIDEO,
+  ...LISTING,
+  ...AUCTION,
+  ...SITE,
+];

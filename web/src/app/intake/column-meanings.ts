@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import type { ClientDetail } from '@lens/contract';
-import { type FileKind, type Role, roleKey } from '@lens/core';
+import { type FileKind, type Role, roleKey, WORD_KINDS, type WordKind } from '@lens/core';
 import { FocusService } from '../data/focus';
 import { vocabularyOf } from '../data/vocabulary';
 import { type ChoiceGroup, SearchField } from '../ui/search-field';
@@ -106,8 +106,13 @@ export class ColumnMeanings {
 
   protected readonly lines = computed(() => this.columns().map((column) => ({ ...column, key: roleKey(column.role) })));
   private readonly groups = computed(() => rolesFor(this.kind(), vocabularyOf(this.client())));
+  /** Words of the client's own that such a file can speak of: of a single order that is only what it tells beside. */
+  private readonly ownKinds = computed((): readonly WordKind[] => {
+    if (this.kind() === 'report') return WORD_KINDS;
+    return this.kind() === 'orders' ? ['measure'] : [];
+  });
   protected readonly choices = computed((): ChoiceGroup<string>[] => {
-    const own = this.kind() === 'report' ? [{ value: NEW_WORD, label: 'A word of your own…' }] : [];
+    const own = this.ownKinds().length > 0 ? [{ value: NEW_WORD, label: 'A word of your own…' }] : [];
     return this.groups().map(({ label, choices }) => ({
       label,
       choices: [...choices.map(({ key: value, label: text }) => ({ value, label: text })), ...(label === '' ? own : [])],
@@ -118,7 +123,7 @@ export class ColumnMeanings {
     const column = this.columns()[at];
     if (key !== NEW_WORD) this.chosen.emit({ at, role: roleOfKey(this.groups(), key) });
     else if (column) {
-      askForWord(this.dialogs, { client: this.client(), known: null, column }).subscribe((role) => {
+      askForWord(this.dialogs, { client: this.client(), kinds: this.ownKinds(), known: null, column }).subscribe((role) => {
         this.focus.refresh();
         this.chosen.emit({ at, role });
       });

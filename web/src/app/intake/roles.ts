@@ -59,7 +59,7 @@ const reportRoles = ({ measures, outcomes, dimensions }: Vocabulary): readonly R
   },
 ];
 
-const ORDERS: readonly RoleGroup[] = [
+const orderRoles = ({ besideOutcomes }: Vocabulary): readonly RoleGroup[] => [
   IGNORE,
   {
     label: 'Of each order or lead',
@@ -74,6 +74,10 @@ const ORDERS: readonly RoleGroup[] = [
       choice('Tag of the keyword', { role: 'tag', level: 'keyword' }),
       choice('Tracked link it came by', { role: 'tag', level: 'link' }),
     ],
+  },
+  {
+    label: 'What it tells beside',
+    choices: besideOutcomes.map(({ id, label }) => choice(label, { role: 'measure', measure: id })),
   },
 ];
 
@@ -126,16 +130,16 @@ const CHANGES: readonly RoleGroup[] = [
   { label: 'Where', choices: levelChoices },
 ];
 
-const ROLES: Readonly<Record<Exclude<FileKind, 'report'>, readonly RoleGroup[]>> = {
-  orders: ORDERS,
-  lots: LOTS,
-  journeys: JOURNEYS,
-  changes: CHANGES,
+const ROLES: Readonly<Record<FileKind, (vocabulary: Vocabulary) => readonly RoleGroup[]>> = {
+  report: reportRoles,
+  orders: orderRoles,
+  lots: () => LOTS,
+  journeys: () => JOURNEYS,
+  changes: () => CHANGES,
 };
 
 /** What columns of a kind of file can be. */
-export const rolesFor = (kind: FileKind, vocabulary: Vocabulary): readonly RoleGroup[] =>
-  kind === 'report' ? reportRoles(vocabulary) : ROLES[kind];
+export const rolesFor = (kind: FileKind, vocabulary: Vocabulary): readonly RoleGroup[] => ROLES[kind](vocabulary);
 
 export function roleOfKey(groups: readonly RoleGroup[], key: string): Role {
   return groups.flatMap((group) => group.choices).find((each) => each.key === key)?.role ?? { role: 'ignore' };

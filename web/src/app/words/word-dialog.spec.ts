@@ -6,7 +6,7 @@ import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 import type { ClientDetail } from '@lens/contract';
-import { BUILT_IN, NO_OWN_WORDS } from '@lens/core';
+import { BUILT_IN, NO_OWN_WORDS, WORD_KINDS } from '@lens/core';
 import { type Observable, of, throwError } from 'rxjs';
 import { Api, ApiError } from '../data/api';
 import { type WordAsked, WordDialog } from './word-dialog';
@@ -20,7 +20,10 @@ function open(asked: Partial<WordAsked> = {}, reply: Observable<unknown> = of({ 
     providers: [
       { provide: Api, useValue: { call: (name: string, body: unknown) => (calls.push([name, body]), reply) } },
       { provide: MatDialogRef, useValue: { close: (role: unknown) => closed.push(role) } },
-      { provide: MAT_DIALOG_DATA, useValue: { client: CLIENT, known: null, column: { header: 'stay', cells: ['0:20'] }, ...asked } },
+      {
+        provide: MAT_DIALOG_DATA,
+        useValue: { client: CLIENT, kinds: WORD_KINDS, known: null, column: { header: 'stay', cells: ['0:20'] }, ...asked },
+      },
     ],
   });
   const fixture = TestBed.createComponent(WordDialog);

@@ -15,7 +15,7 @@ import { MatError, MatFormField, MatHint, MatLabel } from '@angular/material/for
 import { MatInput } from '@angular/material/input';
 import { MatOption, MatSelect } from '@angular/material/select';
 import type { ClientDetail } from '@lens/contract';
-import { type Role, type Word, WORD_KINDS, wordProblems } from '@lens/core';
+import { type Role, type Word, type WordKind, wordProblems } from '@lens/core';
 import { filter, map, type Observable } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { vocabularyOf } from '../data/vocabulary';
@@ -25,6 +25,8 @@ export interface WordAsked {
   readonly client: ClientDetail;
   /** The word to change; null for a new one. */
   readonly known: Word | null;
+  /** What the word may be. */
+  readonly kinds: readonly WordKind[];
   /** The column of a file that has no word yet. */
   readonly column: { readonly header: string; readonly cells: readonly string[] };
 }
@@ -63,7 +65,7 @@ export class WordDialog {
   private readonly reference = inject(MatDialogRef);
   protected readonly asked = inject<WordAsked>(MAT_DIALOG_DATA);
   private readonly vocabulary = vocabularyOf(this.asked.client);
-  protected readonly kinds = WORD_KINDS;
+  protected readonly kinds = this.asked.kinds;
   protected readonly units = UNIT_CHOICES;
   protected readonly weights = this.vocabulary.measures.filter(({ adding, id }) => adding === 'adds' && id !== this.asked.known?.word.id);
   protected readonly outcomes = this.vocabulary.outcomes.filter(({ id }) => id !== this.asked.known?.word.id);

@@ -9,7 +9,7 @@ import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuContent, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatTooltip } from '@angular/material/tooltip';
-import type { Word } from '@lens/core';
+import { type Word, WORD_KINDS } from '@lens/core';
 import { combineLatest, filter, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -118,7 +118,7 @@ export class WordsPage {
 
   private open(known: Word | null): Observable<unknown> {
     const client = this.client();
-    return client ? askForWord(this.dialogs, { client, known, column: { header: '', cells: [] } }) : of();
+    return client ? askForWord(this.dialogs, { client, known, kinds: WORD_KINDS, column: { header: '', cells: [] } }) : of();
   }
 
   private confirmed(data: Confirm): Observable<string> {
