@@ -135,6 +135,7 @@ function include(tally: Tally, { least, most }: Pick<Tally, 'least' | 'most'>, s
       tally.most += sign === 1 ? most : -least;
       break;
     case 'people':
+    case 'trailing':
     case 'competing':
       tally.least = Math.max(tally.least, least);
       tally.most += most;

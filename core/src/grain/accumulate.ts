@@ -2,6 +2,7 @@ import type { Limit } from '../intake/limit';
 import type { Adding } from '../measure/measure';
 import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
+import { lastRows } from './last-rows';
 import { addAmount, addCompeting, addPeople, addState, NodeIndex, type OpenPart, OUTSIDE, SumNode } from './node';
 import { addOrders, type WithoutClickDay } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
@@ -104,6 +105,7 @@ const addBy: Readonly<Record<Adding, AddBy>> = {
   adds: addAmount,
   weighted: addAmount,
   people: addPeople,
+  trailing: addPeople,
   competing: addCompeting,
   setting: state,
   ordered: state,
@@ -117,6 +119,8 @@ interface Column {
   readonly adding: Adding;
   /** Money of an account in another currency than the client's: exchanged row by row. */
   readonly exchanged: boolean;
+  /** Where only the last rows of members count, those by bucket. */
+  readonly last: ReadonlySet<number> | undefined;
 }
 
 interface Place {
@@ -153,6 +157,7 @@ class FeedSummer {
               derived,
               adding: addingOf(term),
               exchanged: isForeign && termUnit(term) === 'money',
+              last: addingOf(term) === 'trailing' ? lastRows(feed, amounts, plan.window, bucketOf) : undefined,
             },
           ]
         : [];
@@ -186,6 +191,7 @@ class FeedSummer {
   private addRow(row: number, at: number, bucket: number, columns: readonly Column[]): void {
     let part: OpenPart | undefined;
     for (const column of columns) {
+      if (column.last?.has(row) === false) continue;
       const limit = column.limits?.get(row);
       const amount = this.amount(column, limit ? limit.least : (column.amounts[row] ?? NaN), at);
       if (Number.isNaN(amount)) continue;

@@ -15,12 +15,13 @@ const vocabulary = new Vocabulary({
     own('sum', 'adds'),
     own('average', 'weighted', { weight: 'clicks', unit: 'number' }),
     own('people', 'people'),
+    own('window', 'trailing'),
     own('chances', 'competing'),
     own('state', 'setting'),
     own('grade', 'ordered', { unit: { grades: ['a', 'b', 'c'] } }),
   ],
 });
-const IDS = ['sum', 'average', 'people', 'chances', 'state', 'grade'];
+const IDS = ['sum', 'average', 'people', 'window', 'chances', 'state', 'grade'];
 
 interface Amounts extends Pick<TrueRow, 'day' | 'campaign'> {
   readonly clicks: number;
@@ -66,6 +67,8 @@ describe('ways of adding', () => {
     ['sum', value(6), value(9)],
     ['average', value((20 + 90) / 40), value((20 + 90 + 30) / 50)],
     ['people', between(3, 6), between(3, 9)],
+    // Of each ad the last day counts; their people may be the same.
+    ['window', between(3, 4), between(3, 7)],
     // On a day at least the largest of the ads; days add up; campaigns may compete for the same.
     ['chances', between(3 + 1, 6), between(4, 9)],
     ['state', between(1, 3), between(1, 3)],
@@ -91,8 +94,23 @@ describe('ways of adding', () => {
       })?.inputs[0]?.sources[0]?.amount;
     expect(amount('total', 'sum')).toEqual(value(9));
     expect(amount('total', 'people')).toEqual(between(3, 9));
+    expect(amount('total', 'window')).toEqual(between(3, 7));
     expect(amount('total', 'state')).toEqual(between(1, 3));
     expect(amount('total', 'chances')).toMatchObject({ high: 9 });
+  });
+
+  it('tell of people up to a day those up to the last of the period, whatever else is asked for', () => {
+    const day = (at: number, amount: number) => ({ day: at, campaign: 1, ad: 11, clicks: 1, amount });
+    const week = [day(10, 9), day(14, 5), day(16, 2), day(18, 8)];
+    const until = (to: number, rows = week) =>
+      figureOf(
+        ask(tablesOf([feedOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own', period: { from: 10, to } }),
+        'search/campaign:1',
+        'window',
+      );
+    expect([until(10), until(13), until(16), until(18)]).toEqual([value(9), value(9), value(2), value(8)]);
+    // The day that says nothing of them leaves the last that does.
+    expect(until(17, [...week, { ...day(17, 1), amount: NaN }])).toMatchObject({ kind: 'bounds', low: 2 });
   });
 
   it('call no change of a grade so many per cent', () => {

@@ -21,6 +21,7 @@ export function tallyOf(contributions: readonly Contribution[], at: number, addi
     case 'weighted':
       return added(contributions, at);
     case 'people':
+    case 'trailing':
       return overlapping(
         contributions.flatMap(({ parts }) => parts.map((part) => [part])),
         at,

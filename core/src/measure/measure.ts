@@ -5,12 +5,13 @@ import type { Unit } from '../figure/text';
  * - `adds`: sums over days and members.
  * - `weighted`: an average that is told beside its weight; what is kept and summed is average × weight.
  * - `people`: the same ones may stand in several rows; of more than one at least the largest, at most the sum.
+ * - `trailing`: different people of so many days up to a row's day; of several days the last answers, members as `people`.
  * - `competing`: adds over the days of one member; of several at least the largest, at most the sum, because they
  *   may compete for the same ones (eligible impressions in one auction).
  * - `setting`: a state on a day (a bid, a budget, a balance); over days and members the range is told.
  * - `ordered`: a grade, kept as its place among the measure's grades, the best first; a range as well.
  */
-export const ADDINGS = ['adds', 'weighted', 'people', 'competing', 'setting', 'ordered'] as const;
+export const ADDINGS = ['adds', 'weighted', 'people', 'trailing', 'competing', 'setting', 'ordered'] as const;
 export type Adding = (typeof ADDINGS)[number];
 
 /** A number that a feed delivers. */

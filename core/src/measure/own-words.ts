@@ -105,7 +105,7 @@ function measureProblems({ id, label, adding, unit, weight }: Measure, { has, me
     const names = unit.grades.map((grade) => grade.trim().toLowerCase());
     return new Set(names).size === names.length ? [] : ['Two grades have the same name.'];
   }
-  if ((adding === 'people' || adding === 'competing') && unit !== 'count')
+  if (['people', 'trailing', 'competing'].includes(adding) && unit !== 'count')
     return ['People and auctions are counted: choose “count” as its unit.'];
   if (adding !== 'weighted' && (unit === 'share' || unit === 'ratio'))
     return ['Shares and ratios cannot be added up: choose by what it is weighted, or map the two numbers it is made of.'];

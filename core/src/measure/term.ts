@@ -56,7 +56,7 @@ export function addingOf(term: Term): Adding {
 export const isPeople = (term: Term): boolean => addingOf(term) === 'people';
 
 /** Whether rows of a term may hold the same: of several at least the largest counts, at most all together. */
-export const mayOverlap = (term: Term): boolean => isPeople(term) || addingOf(term) === 'competing';
+export const mayOverlap = (term: Term): boolean => ['people', 'trailing', 'competing'].includes(addingOf(term));
 
 /** Whether a term is a state on a day, which is never summed. */
 export const isState = (term: Term): boolean => addingOf(term) === 'setting' || addingOf(term) === 'ordered';

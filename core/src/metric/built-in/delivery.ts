@@ -81,7 +81,8 @@ export const DELIVERY: readonly Metric[] = [
     unit: 'count',
     better: 'higher',
     formula: measure('people reached in 7 days'),
-    definition: 'Different people who were shown an ad in 7 days; over days and members the range.',
+    definition:
+      'Different people who were shown an ad in the 7 days up to the last of the period; of several members at least the most, at most the sum.',
   },
   {
     id: 'people-reached-30',
@@ -89,7 +90,8 @@ export const DELIVERY: readonly Metric[] = [
     unit: 'count',
     better: 'higher',
     formula: measure('people reached in 30 days'),
-    definition: 'Different people who were shown an ad in 30 days; over days and members the range.',
+    definition:
+      'Different people who were shown an ad in the 30 days up to the last of the period; of several members at least the most, at most the sum.',
   },
   {
     id: 'unique-views',

@@ -17,6 +17,7 @@ export const ADDING_CHOICES: readonly { readonly value: Adding; readonly label: 
   { value: 'adds', label: 'adds up', note: 'Two days or two campaigns together have the sum.' },
   { value: 'weighted', label: 'is an average', note: 'Told beside its weight; together they have the weighted average.' },
   { value: 'people', label: 'counts people', note: 'The same ones may be in both: at least the larger, at most the sum.' },
+  { value: 'trailing', label: 'counts people of some days up to its own', note: 'Of several days the last counts; of members, as people.' },
   { value: 'competing', label: 'counts chances', note: 'Days add up; members may compete for the same ones.' },
   { value: 'setting', label: 'is a state of a day', note: 'Like a bid: over days and members the range is told.' },
   { value: 'ordered', label: 'is a grade', note: 'Never averaged: over days and members the range is told.' },
@@ -52,7 +53,7 @@ const words = (text: string): string[] => list(text).map((word) => word.toLowerC
 export function addingsOf(unit: UnitChoice): readonly Adding[] {
   if (unit === 'grades') return ['ordered'];
   if (unit === 'share') return ['weighted', 'setting'];
-  return unit === 'count' ? ['adds', 'people', 'weighted', 'competing', 'setting'] : ['adds', 'weighted', 'setting'];
+  return unit === 'count' ? ['adds', 'people', 'trailing', 'weighted', 'competing', 'setting'] : ['adds', 'weighted', 'setting'];
 }
 
 /** The word that fields describe. */
