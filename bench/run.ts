@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import Database from 'better-sqlite3';
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -166,8 +167,4 @@ async function timed(work: () => void | Promise<void>): Promise<number> {
 
 function rate(ms: number): string {
   return Math.round(ROWS / (ms / 1000)).toLocaleString('en-GB');
-}
-
-function median(times: readonly number[]): number {
-  return [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN;
 }

@@ -1,17 +1,17 @@
-import { UNFIT } from '@lens/core';
+import { AUDITED_LEVELS, FINDING_VERDICTS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { target, targetMetric } from './clients';
 
 const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
 
-export const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
+const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
 
-export const proposal = z.object({ field: z.enum(['daily budget', 'status']), oldValue: z.string(), newValue: z.string(), effect });
+const proposal = z.object({ field: z.enum(PROPOSED_FIELDS), oldValue: z.string(), newValue: z.string(), effect });
 
-export const finding = z.object({
+const finding = z.object({
   key: z.string(),
-  level: z.enum(['campaign', 'ad']),
+  level: z.enum(AUDITED_LEVELS),
   name: z.string(),
   channel: z.string(),
   account: z.number().int(),
@@ -21,7 +21,7 @@ export const finding = z.object({
   target: z.number(),
   actual: z.number().nullable(),
   range: z.object({ low: z.number(), high: z.number().nullable() }),
-  verdict: z.enum(['misses', 'beats', 'undecided', 'at the bar', 'not judged']),
+  verdict: z.enum(FINDING_VERDICTS),
   unfit: z.enum(UNFIT).nullable(),
   supported: z.boolean(),
   more: z.object({ clicks: z.number(), spend: z.number() }).nullable(),
@@ -41,7 +41,7 @@ export const finding = z.object({
 });
 export type WireFinding = z.infer<typeof finding>;
 
-export const decision = z.enum(['accepted', 'dismissed']);
+const decision = z.enum(['accepted', 'dismissed']);
 
 /** A decided move with the evidence as it stood when it was decided. */
 export const move = z.object({

@@ -23,7 +23,7 @@ export const dayRange = z
 
 export const countedBy = z.enum(COUNTED_BY);
 export const basis = z.enum(DATE_BASES);
-export const gapName = z.enum(GAPS);
+const gapName = z.enum(GAPS);
 
 const notes = { coverage: z.number().exactOptional() };
 export const figure = z.discriminatedUnion('kind', [

@@ -7,7 +7,7 @@ export const changesRequest = z.object({ period: dayRange });
 const said = z.string().nullable();
 
 /** A change of a setting as the channel tells it; null for what it does not tell. */
-export const changeLine = z.object({
+const changeLine = z.object({
   day,
   /** As the channel wrote the time. */
   at: z.string(),

@@ -1,18 +1,15 @@
-import { NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS, TRAFFIC_KINDS } from '@lens/core';
+import { CHANNEL_KINDS, NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { ownWords } from './words';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
-/** What kind of place an account can be in: one where traffic is bought, the site's own analytics, or a list of orders. */
-export const CHANNEL_KINDS = [...TRAFFIC_KINDS, 'site', 'orders'] as const;
 export const channelKind = z.enum(CHANNEL_KINDS);
-export type ChannelKind = z.infer<typeof channelKind>;
 
 export const channel = z.object({ id, name, kind: channelKind });
 export type Channel = z.infer<typeof channel>;
 export const newChannel = channel.omit({ id: true });
 
-export const resultSetId = z.enum(RESULT_SET_IDS);
+const resultSetId = z.enum(RESULT_SET_IDS);
 
 export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: resultSetId });
 /** Replies say what is stored, whatever was let in before. */
@@ -38,14 +35,12 @@ export const target = datedNumber
     orders: z.enum(ORDERS_MEANT).default('all'),
   })
   .refine(ordered, orderedMessage);
-export const margin = datedNumber
+const margin = datedNumber
   .extend({ share: z.number().positive('A margin is more than 0 %').max(1, 'A margin is at most 100 %') })
   .refine(ordered, orderedMessage);
-export const monthlyBudget = datedNumber.extend({ amount: z.number().positive('A budget is more than 0') }).refine(ordered, orderedMessage);
+const monthlyBudget = datedNumber.extend({ amount: z.number().positive('A budget is more than 0') }).refine(ordered, orderedMessage);
 
-export const exchangeRate = datedNumber
-  .extend({ currency, rate: z.number().positive('A rate is more than 0') })
-  .refine(ordered, orderedMessage);
+const exchangeRate = datedNumber.extend({ currency, rate: z.number().positive('A rate is more than 0') }).refine(ordered, orderedMessage);
 
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({

@@ -1,10 +1,10 @@
-import { isBuiltInTree, type TreeId } from '@lens/core';
+import { DIRECTIONS, isBuiltInTree, ROW_KINDS, type TreeId } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
 
 /** Of the client’s book of metrics: which there are depends on its words. */
-export const metricId = z.string().min(1).max(200);
+const metricId = z.string().min(1).max(200);
 const metricSetId = metricId;
 
 /** A built-in tree, or “by” and the id of a dimension. */
@@ -24,7 +24,7 @@ export const question = z.object({
   metricSet: metricSetId,
   tree,
   filter: z.string().max(200),
-  sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(['ascending', 'descending']) }),
+  sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(DIRECTIONS) }),
 });
 
 /** Listed outcomes of the period, by action, that carry no click date; values in the client's currency. */
@@ -36,7 +36,7 @@ export const comparisonTable = z.object({
     z.object({
       key: z.string(),
       parent: z.string().nullable(),
-      kind: z.enum(['total', 'matched', 'shown', 'member', 'not matched', 'not broken down']),
+      kind: z.enum(ROW_KINDS),
       level: z.string(),
       name: z.string(),
       channel: z.string().nullable(),

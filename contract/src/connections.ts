@@ -16,7 +16,7 @@ export const tokenRequest = z.object({ channel: id, token });
 export const offeredAccount = z.object({ id, name, currency: z.string(), timeZone: z.string() });
 export type OfferedAccount = z.infer<typeof offeredAccount>;
 
-export const offeredField = z.object({
+const offeredField = z.object({
   name: z.string(),
   about: z.string(),
   always: z.boolean(),
@@ -56,8 +56,8 @@ export const newConnection = z.object({
 });
 export type NewConnection = z.infer<typeof newConnection>;
 
-export const REPORT_STATES = ['waiting', 'fetching', 'checking', 'importing', 'done', 'failed'] as const;
-export const connectedReport = z.object({
+const REPORT_STATES = ['waiting', 'fetching', 'checking', 'importing', 'done', 'failed'] as const;
+const connectedReport = z.object({
   id,
   name: z.string(),
   state: z.enum(REPORT_STATES),

@@ -2,8 +2,11 @@ import {
   ADDRESS_PARTS,
   CELL_TESTS,
   DATE_ORDERS,
+  DECIMALS,
   DELIMITERS,
+  DOUBTS,
   ENCODINGS,
+  FILE_FORMATS,
   FILE_KINDS,
   FILE_RATIO_NAMES,
   IMPRESSION_SHARES,
@@ -14,6 +17,7 @@ import {
   NUMBER_SIGNS,
   REPORTED_PARTS,
   TAG_LEVELS,
+  UNKNOWNS,
 } from '@lens/core';
 import { z } from 'zod';
 import { basis, currency, day, dayRange, figure, id, name, timeZone } from './basic';
@@ -21,7 +25,7 @@ import { channelKind } from './clients';
 import { joinResult } from './joining';
 import { wordId } from './words';
 
-export const role = z.discriminatedUnion('role', [
+const role = z.discriminatedUnion('role', [
   z.object({ role: z.literal('ignore') }),
   z.object({ role: z.literal('day') }),
   z.object({ role: z.literal('last day') }),
@@ -60,7 +64,7 @@ export const role = z.discriminatedUnion('role', [
 const header = z.string().max(1000);
 const headers = z.array(header).max(500).readonly();
 
-export const step = z.discriminatedUnion('do', [
+const step = z.discriminatedUnion('do', [
   z.object({ do: z.literal('hide'), columns: headers }),
   z.object({ do: z.literal('rename'), column: header, to: header }),
   z.object({ do: z.literal('keep'), column: header, test: z.enum(CELL_TESTS), value: z.string().max(500) }),
@@ -79,7 +83,7 @@ export const step = z.discriminatedUnion('do', [
       .array(z.tuple([z.string().max(500), z.string().max(500)]).readonly())
       .max(5000)
       .readonly(),
-    otherwise: z.enum(['keep', 'empty']),
+    otherwise: z.enum(UNKNOWNS),
     to: header,
   }),
   z.object({ do: z.literal('combine'), columns: headers, between: z.string().max(20), to: header }),
@@ -98,18 +102,14 @@ export const step = z.discriminatedUnion('do', [
 ]);
 const steps = z.array(step).max(50).readonly();
 
-export const mapping = z.object({
+const mapping = z.object({
   kind: z.enum(FILE_KINDS),
   action: wordId,
   countedBy: z.enum(LISTED_BY).default('orders'),
   dateOrder: z.enum(DATE_ORDERS),
-  decimal: z.enum(['.', ',']),
+  decimal: z.enum(DECIMALS),
   /** By column: the sign of those written otherwise than the rest. */
-  decimals: z
-    .array(z.enum(['.', ',']).nullable())
-    .max(500)
-    .readonly()
-    .default([]),
+  decimals: z.array(z.enum(DECIMALS).nullable()).max(500).readonly().default([]),
   /** How the table is shaped before its columns are read. */
   steps: steps.default([]),
   columns: z.array(role).min(1).max(500).readonly(),
@@ -119,7 +119,7 @@ export const storedFile = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), n
 export type StoredFile = z.infer<typeof storedFile>;
 
 /** A picture that came in, by its fingerprint, and what files call it. */
-export const namedPicture = z.object({ name: z.string().min(1).max(300), hash: storedFile.shape.hash });
+const namedPicture = z.object({ name: z.string().min(1).max(300), hash: storedFile.shape.hash });
 export type NamedPicture = z.infer<typeof namedPicture>;
 
 /** What an upload became: an archive holds several files. */
@@ -131,8 +131,8 @@ export const upload = z.object({
 });
 export type Upload = z.infer<typeof upload>;
 
-export const layout = z.object({
-  format: z.enum(['separated', 'sheet', 'json']),
+const layout = z.object({
+  format: z.enum(FILE_FORMATS),
   encoding: z.enum(ENCODINGS),
   delimiter: z.enum(DELIMITERS),
   sheet: z.string().max(100),
@@ -176,7 +176,7 @@ export const preview = z.object({
       }),
     )
     .readonly(),
-  asks: z.array(z.enum(['date order', 'decimal sign'])),
+  asks: z.array(z.enum(DOUBTS)),
   /** By column, how its numbers are written: which columns are read decides how the file is. */
   signs: z.array(z.enum(NUMBER_SIGNS)),
   /** The feed of this client that has had a file of the same headers before; its mapping is used. */
@@ -189,7 +189,7 @@ export const preview = z.object({
 export type Preview = z.infer<typeof preview>;
 
 /** An account that an import makes: in a channel there is, or a new one. */
-export const newAccountOfFile = z.object({
+const newAccountOfFile = z.object({
   channel: z.union([id, z.object({ name, kind: channelKind })]),
   name,
   currency,
@@ -213,13 +213,13 @@ export const newCheck = z.object({
 });
 export type NewCheck = z.infer<typeof newCheck>;
 
-export const rowProblem = z.object({ line: z.number().int(), column: z.string(), message: z.string() });
+const rowProblem = z.object({ line: z.number().int(), column: z.string(), message: z.string() });
 
 /** Members that had amounts in the days the new file covers and are not in it. */
-export const absentMember = z.object({ level: z.string(), name: z.string(), spend: z.number(), rows: z.number().int() });
+const absentMember = z.object({ level: z.string(), name: z.string(), spend: z.number(), rows: z.number().int() });
 export type AbsentMember = z.infer<typeof absentMember>;
 
-export const checkReport = z.object({
+const checkReport = z.object({
   rows: z.number().int(),
   merged: z.number().int(),
   badRows: z.number().int(),
@@ -253,7 +253,7 @@ export const checkReport = z.object({
 });
 export type CheckReport = z.infer<typeof checkReport>;
 
-export const jobState = z.enum(['running', 'ready', 'done', 'failed', 'cancelled']);
+const jobState = z.enum(['running', 'ready', 'done', 'failed', 'cancelled']);
 export const job = z.object({
   id,
   kind: z.enum(['check', 'import']),
@@ -275,7 +275,7 @@ export const importAnswer = z.object({
   keepFile: z.boolean().default(true),
 });
 
-export const importLine = z.object({
+const importLine = z.object({
   id: z.number().int(),
   fileName: z.string(),
   importedAt: z.string(),

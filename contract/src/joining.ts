@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { dayRange } from './basic';
 
 /** How the outcomes of a list reach members; see core/join. */
-export const joining = z.object({
+const joining = z.object({
   keys: z
     .array(
       z.object({

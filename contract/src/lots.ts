@@ -1,4 +1,4 @@
-import { LOT_METRICS, LOT_UNITS } from '@lens/core';
+import { LOT_LINE_KINDS, LOT_METRICS, LOT_UNITS, VISITS_BY } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, figure } from './basic';
 import { wordId } from './words';
@@ -9,8 +9,8 @@ const figures = z.object(
   Object.fromEntries(LOT_METRICS.map(({ id }) => [id, figure])) as Record<(typeof LOT_METRICS)[number]['id'], typeof figure>,
 );
 
-export const lotLine = z.object({
-  kind: z.enum(['total', 'seller', 'lot']),
+const lotLine = z.object({
+  kind: z.enum(LOT_LINE_KINDS),
   name: z.string(),
   seller: z.string(),
   /** What was bought; null on lines that sum lots. */
@@ -35,7 +35,7 @@ export const lotsReply = z.object({
   lines: z.array(lotLine).readonly(),
   signUp: wordId.nullable(),
   sale: wordId.nullable(),
-  visitsBy: z.enum(['site', 'seller']),
+  visitsBy: z.enum(VISITS_BY),
   strayed: z.object({ count: z.number(), value: z.number() }),
 });
 export type LotsReply = z.infer<typeof lotsReply>;

@@ -1,11 +1,11 @@
-import { NAME_PARTS, NAMED_LEVELS, TEXT_TESTS } from '@lens/core';
+import { NAME_PARTS, NAME_STATES, NAMED_LEVELS, TEXT_TESTS } from '@lens/core';
 import { z } from 'zod';
 
 const word = z.string().trim().min(1).max(200);
 const level = z.enum(NAMED_LEVELS);
 const parts = z.partialRecord(z.enum(NAME_PARTS), z.string().max(200));
 
-export const convention = z.object({
+const convention = z.object({
   level,
   separator: z.string().max(20),
   parts: z
@@ -29,12 +29,12 @@ export const namingReply = z.object({
   proposals: z.array(convention).readonly(),
 });
 
-export const listedName = z.object({
+const listedName = z.object({
   level,
   channelName: z.string(),
   name: z.string(),
   spend: z.number(),
-  state: z.enum(['follows', 'corrected', 'broken']),
+  state: z.enum(NAME_STATES),
   parts,
   problem: z.string(),
 });

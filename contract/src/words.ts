@@ -1,4 +1,4 @@
-import { ADDINGS, UNITS } from '@lens/core';
+import { ADDINGS, BETTER, TRAFFIC, UNITS } from '@lens/core';
 import { z } from 'zod';
 
 /** What storage calls a measure, an outcome or a dimension; a full stop would end it in the key of a column. */
@@ -16,21 +16,21 @@ export const unit = z.union([
   z.object({ grades: z.array(z.string().trim().min(1).max(40)).min(2, 'An order needs two grades or more').max(50).readonly() }),
 ]);
 
-export const measure = z.object({
+const measure = z.object({
   id: wordId,
   name: label,
   label,
   unit,
   adding: z.enum(ADDINGS),
   weight: wordId.exactOptional(),
-  better: z.enum(['higher', 'lower', 'neither']),
+  better: z.enum(BETTER),
   definition: z.string().max(500),
   bySite: z.boolean().exactOptional(),
-  traffic: z.enum(['bought', 'unpaid']).exactOptional(),
+  traffic: z.enum(TRAFFIC).exactOptional(),
   headers,
 });
-export const outcome = z.object({ id: wordId, name: label, label, after: wordId.nullable().exactOptional(), headers });
-export const dimension = z.object({ id: wordId, label, headers });
+const outcome = z.object({ id: wordId, name: label, label, after: wordId.nullable().exactOptional(), headers });
+const dimension = z.object({ id: wordId, label, headers });
 
 /** A client's own words; see core/measure. */
 export const ownWords = z.object({

@@ -37,7 +37,7 @@ export interface ComparisonTable {
 }
 
 /** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
-export function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
+function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
   const named = formulas.flatMap((each) => termsOf(each) as ClosedTerm[]);
   const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
   const all: ClosedTerm[] = [measureTerm('spend'), ...named, ...counts];

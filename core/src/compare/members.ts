@@ -8,7 +8,8 @@ import { addsUp } from '../measure/term';
 import type { Names } from './arrange';
 import { depthOf, nodeKey, parentOf } from './row-key';
 
-export type RowKind = 'total' | 'matched' | 'shown' | 'member' | 'not matched' | 'not broken down';
+export const ROW_KINDS = ['total', 'matched', 'shown', 'member', 'not matched', 'not broken down'] as const;
+export type RowKind = (typeof ROW_KINDS)[number];
 
 /** What a row is, whatever stands in it. */
 export interface RowHead {

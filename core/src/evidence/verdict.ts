@@ -1,14 +1,15 @@
 import { poissonAtLeast, poissonAtMost } from './gamma';
 import { type Interval, poissonInterval } from './interval';
 
-export type Verdict =
+export const VERDICTS = [
   /** The whole interval lies on the wrong side of the bar. */
-  | 'misses'
-  /** The whole interval lies on the right side. */
-  | 'beats'
-  | 'undecided'
+  'misses',
+  'beats',
+  'undecided',
   /** So close to the bar that more data will not decide. */
-  | 'at the bar';
+  'at the bar',
+] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 /** How much more of the same would decide. */
 export interface More {

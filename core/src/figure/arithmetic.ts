@@ -1,7 +1,7 @@
 import { bounds, type Figure, firstGap, gap, value } from './figure';
 
 /** The 97.5 % Poisson limit for a count of 0: a larger mean would almost surely have shown one. */
-export const NONE_SEEN_LIMIT = 3.69;
+const NONE_SEEN_LIMIT = 3.69;
 
 type Side = number | null;
 

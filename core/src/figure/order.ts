@@ -1,6 +1,7 @@
 import type { Figure } from './figure';
 
-export type Direction = 'ascending' | 'descending';
+export const DIRECTIONS = ['ascending', 'descending'] as const;
+export type Direction = (typeof DIRECTIONS)[number];
 
 /** The number a figure sorts by: bounds sort by their closed side, so "more than 135" sorts as 135 and up. */
 function sortKey(figure: Figure): number {

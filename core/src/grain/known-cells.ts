@@ -4,7 +4,7 @@ import { type Cover, type FeedTable, NONE, type OrderTable } from './tables';
 const HOURS = 24;
 
 /** Whether a cover declares a cell, in whole or in part; NONE asks for any campaign. */
-export const declares = ({ from, to, campaigns }: Cover, campaign: number, day: Day): boolean =>
+const declares = ({ from, to, campaigns }: Cover, campaign: number, day: Day): boolean =>
   from <= day && day <= to && (campaigns === 'all' || campaign === NONE || campaigns.has(campaign));
 
 /** The newest import that declares the cell, or undefined where none does. */

@@ -5,6 +5,8 @@ import { feedsWith, impressionsByDay, spendByDay } from './amount-by-day';
 
 /** Totals of two reports of one day may differ by so much before it is called a difference. */
 const SAME = 0.01;
+/** Below this difference in all, as a share, two reports count the same on other days. */
+export const SAME_IN_ALL = 0.005;
 /** A difference of less than this share of the spend is worth knowing, not more. */
 const SERIOUS = 0.02;
 

@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics';
 import { newestCover } from '../grain/known-cells';
 import { type FeedTable, NONE, type OrderTable, rateOn, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
@@ -43,7 +44,8 @@ function missingDays(input: HealthInput, account: number): HealthNote[] {
     const all = states.map((each) => each[at]);
     return all.every((state) => state === 'missing' || state === 'not expected') && all.includes('missing');
   });
-  const usual = mean(known.flatMap((days) => [...days.values()]));
+  const amounts = known.flatMap((days) => [...days.values()]);
+  const usual = amounts.length > 0 ? mean(amounts) : undefined;
   return runsOf(merged)
     .filter(({ state, from }) => state && input.range.from + from <= input.lastDay)
     .map(({ from, to }) => {
@@ -224,4 +226,3 @@ function withoutValue({ range }: HealthInput, feed: FeedTable): HealthNote[] {
 }
 
 const sum = (amounts: readonly number[]): number => amounts.reduce((total, each) => total + each, 0);
-const mean = (amounts: readonly number[]): number | undefined => (amounts.length > 0 ? sum(amounts) / amounts.length : undefined);

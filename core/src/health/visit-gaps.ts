@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import { type FeedTable, NONE, rateOn, type ClientTables } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import type { Day, DayRange } from '../time/day';
@@ -64,8 +65,9 @@ export function visitGaps(tables: ClientTables, { from, to }: DayRange): VisitGa
 
 function gapsOf(page: number, days: ReadonlyMap<Day, PageDay>): VisitGap[] {
   const judged = [...days].filter(([, { clicks }]) => clicks >= LEAST_CLICKS).sort(([a], [b]) => a - b);
+  if (judged.length < LEAST_DAYS) return [];
   const usual = median(judged.map(([, { clicks, visits }]) => visits / clicks));
-  if (judged.length < LEAST_DAYS || !(usual > 0)) return [];
+  if (!(usual > 0)) return [];
   const gaps: VisitGap[] = [];
   let run: (typeof judged)[number][] = [];
   const close = (): void => {
@@ -85,9 +87,4 @@ function gapsOf(page: number, days: ReadonlyMap<Day, PageDay>): VisitGap[] {
   }
   close();
   return gaps;
-}
-
-function median(rates: readonly number[]): number {
-  const sorted = [...rates].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] ?? 0;
 }

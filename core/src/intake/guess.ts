@@ -16,11 +16,15 @@ export interface ColumnGuess {
   readonly reason: string;
 }
 
+/** What samples cannot decide. */
+export const DOUBTS = ['date order', 'decimal sign'] as const;
+export type Doubt = (typeof DOUBTS)[number];
+
 export interface Guess {
   readonly mapping: Mapping;
   readonly reasons: readonly string[];
   /** Questions the file cannot answer by itself; the mapping holds a first proposal. */
-  readonly asks: readonly ('date order' | 'decimal sign')[];
+  readonly asks: readonly Doubt[];
   /** By column, how its numbers are written. */
   readonly signs: readonly NumberSign[];
 }

@@ -7,9 +7,12 @@ export type Encoding = (typeof ENCODINGS)[number];
 export const DELIMITERS = [',', ';', '\t', '|'] as const;
 export type Delimiter = (typeof DELIMITERS)[number];
 
+export const FILE_FORMATS = ['separated', 'sheet', 'json'] as const;
+export type FileFormat = (typeof FILE_FORMATS)[number];
+
 /** How a table lies in its file. */
 export interface FileLayout {
-  readonly format: 'separated' | 'sheet' | 'json';
+  readonly format: FileFormat;
   /** Of text; spreadsheets say it themselves. */
   readonly encoding: Encoding;
   /** Of separated text. */

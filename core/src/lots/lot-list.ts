@@ -41,8 +41,14 @@ export const LOT_METRICS = [
 export type LotMetricId = (typeof LOT_METRICS)[number]['id'];
 export type LotFigures = Readonly<Record<LotMetricId, Figure>>;
 
+export const LOT_LINE_KINDS = ['total', 'seller', 'lot'] as const;
+export type LotLineKind = (typeof LOT_LINE_KINDS)[number];
+/** Who counts the visits of lots. */
+export const VISITS_BY = ['site', 'seller'] as const;
+export type VisitsBy = (typeof VISITS_BY)[number];
+
 export interface LotLine {
-  readonly kind: 'total' | 'seller' | 'lot';
+  readonly kind: LotLineKind;
   /** The lot's number, or the seller. */
   readonly name: string;
   readonly seller: string;
@@ -58,8 +64,7 @@ export interface LotList {
   /** Which outcomes count as sign-ups and as sales; null where the client has none. */
   readonly signUp: OutcomeId | null;
   readonly sale: OutcomeId | null;
-  /** Who counts the visits. */
-  readonly visitsBy: 'site' | 'seller';
+  readonly visitsBy: VisitsBy;
   /** Outcomes of the period with a tracked link that leads to no lot. */
   readonly strayed: { readonly count: number; readonly value: number };
 }
@@ -193,7 +198,7 @@ interface About {
   readonly tables: ClientTables;
   readonly tallies: ReadonlyMap<number, Tally>;
   readonly covers: Readonly<Record<'visits' | 'signUps' | 'sales', readonly Cover[]>>;
-  readonly visitsBy: 'site' | 'seller';
+  readonly visitsBy: VisitsBy;
 }
 
 const coversOf = (tables: readonly { readonly covers: readonly Cover[] }[]): Cover[] => tables.flatMap(({ covers }) => covers);

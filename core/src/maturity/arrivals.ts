@@ -1,5 +1,6 @@
 import { accumulate } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
+import { partKey } from '../measure/outcome';
 import { termScale } from '../measure/term';
 import { BUILT_IN } from '../measure/vocabulary';
 import { type Day, type DayRange, daysOf } from '../time/day';
@@ -74,7 +75,7 @@ export function arrivalsOf(tables: ClientTables, days: DayRange, lastDay: Day): 
   return found;
 }
 
-const keyOf = ({ outcome, part, countedBy }: LateTerm): string => `${outcome.id} ${part} ${countedBy}`;
+const keyOf = ({ outcome, part, countedBy }: LateTerm): string => `${outcome.id} ${partKey(part)} ${countedBy}`;
 
 /** Clicks of each campaign by day; where a campaign's clicks are not measured, what its spend would buy at the usual price. */
 function clickWeights(tables: ClientTables, days: DayRange): Map<number, WeightedDays> {

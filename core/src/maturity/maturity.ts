@@ -28,7 +28,7 @@ export interface Arrived {
 }
 
 /** Below this many outcomes nothing is said about how late sales arrive. */
-export const LEAST_OUTCOMES = 50;
+const LEAST_OUTCOMES = 50;
 
 /** A curve of few outcomes is drawn towards its parent's as if it had seen so many more of the parent's kind. */
 const PRIOR_OUTCOMES = 20;

@@ -12,6 +12,7 @@ import {
   maturityOf,
   resampleDays,
   shareBy,
+  type OutcomePart,
 } from '../index';
 import { tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
@@ -144,7 +145,8 @@ describe('how late outcomes of lists are', () => {
       ]),
       ...more,
     });
-  const tables = tablesWith({ orders: [orderTable(known([...list(1, 1), ...list(2, 3)]), 0, LAST)] });
+  const orders = orderTable(known([...list(1, 1), ...list(2, 3)]), 0, LAST);
+  const tables = tablesWith({ orders: [orders] });
   const at = (age: number, campaign?: number, term: Parameters<ReturnType<typeof latenessOf>['of']>[0] = COUNT): number => {
     const curve = latenessOf(tables, LAST).of(term, campaign);
     return curve ? shareBy(curve, age) : NaN;
@@ -190,7 +192,6 @@ describe('how late outcomes of lists are', () => {
   });
 
   it('leaves out orders without a click day, of no count and of no known value', () => {
-    const orders = orderTable(known([...list(1, 1), ...list(2, 3)]), 0, LAST);
     const more = orderTable(
       [...list(1, 1), ...list(1, 1)].map((each) => ({ ...each, sale: LAST, click: -1 })),
       0,
@@ -242,6 +243,17 @@ describe('how late outcomes of lists are', () => {
       const arrived = new Arrivals(with_, days, LAST);
       const [one, two] = [arrived.of(COUNT, [1])?.share ?? NaN, arrived.of(COUNT, [2])?.share ?? NaN];
       expect(arrived.of(COUNT)?.share).toBeCloseTo((10 * one + 30 * two) / 40, 9);
+    });
+
+    it('goes by money for what is told in money beside the value, by counts for the rest', () => {
+      const worth = Float64Array.from(orders.saleDay, (sale, at) => (sale > (orders.clickDay[at] ?? 0) ? 5e6 : 1e6));
+      const late = { ...orders, amounts: new Map([['value', worth]]) };
+      const with_ = { ...tablesWith({ orders: [late] }), feeds: [feed([row(LAST, 1, 5, 10)], 0)] };
+      const arrived = new Arrivals(with_, days, LAST);
+      const share = (part: OutcomePart) => arrived.of({ ...COUNT, part }, [1])?.share;
+      expect(share('value')).not.toEqual(share('count'));
+      expect(share(BUILT_IN.measure('new customers'))).toEqual(share('count'));
+      expect(share(BUILT_IN.measure('refunds'))).toEqual(share('value'));
     });
 
     it('without any weight all has arrived, and without a list nothing is said', () => {

@@ -14,6 +14,13 @@ import type { Unit } from '../figure/text';
 export const ADDINGS = ['adds', 'weighted', 'people', 'trailing', 'competing', 'setting', 'ordered'] as const;
 export type Adding = (typeof ADDINGS)[number];
 
+/** Which way is good. */
+export const BETTER = ['higher', 'lower', 'neither'] as const;
+export type Better = (typeof BETTER)[number];
+/** Whether somebody pays for traffic. */
+export const TRAFFIC = ['bought', 'unpaid'] as const;
+export type Traffic = (typeof TRAFFIC)[number];
+
 /** A number that a feed delivers. */
 export interface Measure {
   /** What storage calls its column; never changes. */
@@ -26,11 +33,10 @@ export interface Measure {
   readonly adding: Adding;
   /** The measure an average is weighted by. */
   readonly weight?: string;
-  /** Which way is good. */
-  readonly better: 'higher' | 'lower' | 'neither';
+  readonly better: Better;
   readonly definition: string;
   /** The only traffic it is told of: that which is paid for, or that which nobody pays for. */
-  readonly traffic?: 'bought' | 'unpaid';
+  readonly traffic?: Traffic;
   /** Counted by the client's own site, not by a channel: whoever delivers only such is no place where traffic is bought. */
   readonly bySite?: boolean;
   /** Header words that suggest it at intake, lower case. */

@@ -1,5 +1,6 @@
 import type { Unit } from '../figure/text';
 import type { Formula } from '../formula/formula';
+import type { Better } from '../measure/measure';
 
 export type MetricId = string;
 
@@ -9,7 +10,7 @@ export interface Metric {
   readonly label: string;
   readonly unit: Unit;
   /** Which way is good; spend and impressions are neither. */
-  readonly better: 'higher' | 'lower' | 'neither';
+  readonly better: Better;
   readonly formula: Formula;
   readonly definition: string;
 }

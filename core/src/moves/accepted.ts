@@ -1,10 +1,10 @@
 import type { Day } from '../time/day';
-import type { Proposal } from './finding';
+import type { AuditedLevel, Proposal } from './finding';
 import type { Setting } from './settings';
 
 /** A move that was accepted, whether or not somebody has carried it out. */
 export interface AcceptedMove {
-  readonly level: 'campaign' | 'ad';
+  readonly level: AuditedLevel;
   readonly member: number;
   readonly proposal: Proposal;
   readonly decidedOn: Day;

@@ -1,5 +1,5 @@
 import type { Interval } from '../evidence/interval';
-import type { More, Verdict } from '../evidence/verdict';
+import { type More, VERDICTS } from '../evidence/verdict';
 import type { DayRange } from '../time/day';
 import type { StopLoss } from './stop-loss';
 import type { TargetMetric } from './target';
@@ -8,11 +8,17 @@ import type { TargetMetric } from './target';
 export const UNFIT = ['not measured', 'too early'] as const;
 export type Unfit = (typeof UNFIT)[number];
 
+/** Levels whose members are judged. */
+export const AUDITED_LEVELS = ['campaign', 'ad'] as const;
+export type AuditedLevel = (typeof AUDITED_LEVELS)[number];
+export const FINDING_VERDICTS = [...VERDICTS, 'not judged'] as const;
+export type FindingVerdict = (typeof FINDING_VERDICTS)[number];
+
 /** What happened and how sure it is, for one campaign or ad. Money in whole units. */
 export interface Finding {
   /** Row key in Compare for the same client: channel/campaign/group/ad. */
   readonly key: string;
-  readonly level: 'campaign' | 'ad';
+  readonly level: AuditedLevel;
   readonly name: string;
   readonly channel: string;
   readonly account: number;
@@ -26,7 +32,7 @@ export interface Finding {
   readonly actual: number | null;
   /** 95 % interval of the metric; an open high side is null. */
   readonly range: { readonly low: number; readonly high: number | null };
-  readonly verdict: Verdict | 'not judged';
+  readonly verdict: FindingVerdict;
   /** Why it cannot be judged; null where it can. */
   readonly unfit: Unfit | null;
   /** Whether the verdict survives the limit on chance findings in the whole list. */
@@ -49,9 +55,13 @@ export interface Finding {
   readonly noMove: string;
 }
 
+/** Settings that a proposal changes. */
+export const PROPOSED_FIELDS = ['daily budget', 'status'] as const;
+export type ProposedField = (typeof PROPOSED_FIELDS)[number];
+
 /** One change, small enough to be undone, with what it is expected to do a day. */
 export interface Proposal {
-  readonly field: 'daily budget' | 'status';
+  readonly field: ProposedField;
   readonly oldValue: string;
   readonly newValue: string;
   readonly effect: Effect;

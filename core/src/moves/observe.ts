@@ -7,12 +7,13 @@ import type { CountedBy, Outcome, OutcomeId } from '../measure/outcome';
 import { MILLIONTHS } from '../measure/scale';
 import { type ClosedTerm, termScale } from '../measure/term';
 import { type Day, type DayRange, daysOf } from '../time/day';
+import type { AuditedLevel } from './finding';
 
 /** A member day by day, as the audit reads it: by click date, in whole units. */
 export interface Observed {
   readonly key: string;
   readonly name: string;
-  readonly level: 'campaign' | 'ad';
+  readonly level: AuditedLevel;
   readonly channel: string;
   readonly account: number;
   readonly member: number;
@@ -99,7 +100,7 @@ export function observe({ tables, days, outcome, countedBy, names, lastDay }: Ob
   const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
   const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
   const values = orderValues(tables, days, outcome.id, lastDay);
-  const read = (node: SumNode, level: 'campaign' | 'ad'): Observed => {
+  const read = (node: SumNode, level: AuditedLevel): Observed => {
     const member = node.path.at(-1) ?? NONE;
     const channel = tables.accounts[node.account]?.channel ?? '';
     const measured = sums.plan.cells(node.level, node.campaign, node.account).measuredAt(node.path);

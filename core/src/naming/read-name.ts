@@ -4,9 +4,12 @@ import type { Convention, NamedLevel, Naming } from './convention';
 
 export type NameParts = Readonly<Partial<Record<NamePart, string>>>;
 
+export const NAME_STATES = ['follows', 'corrected', 'broken'] as const;
+export type NameState = (typeof NAME_STATES)[number];
+
 /** What a name tells: by the convention, by a rule that corrects it, or why it tells nothing. */
 export interface ReadName {
-  readonly state: 'follows' | 'corrected' | 'broken';
+  readonly state: NameState;
   readonly parts: NameParts;
   /** What is wrong with the name, also where a rule corrects it; empty where it follows. */
   readonly problem: string;

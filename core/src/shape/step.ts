@@ -8,6 +8,10 @@ export const LETTER_CASES = ['lower', 'upper', 'capitals'] as const;
 export const CELL_TESTS = [...TEXT_TESTS, ...NUMBER_TESTS] as const;
 export type LetterCase = (typeof LETTER_CASES)[number];
 
+/** What becomes of texts that a look-up table does not have. */
+export const UNKNOWNS = ['keep', 'empty'] as const;
+export type Unknown = (typeof UNKNOWNS)[number];
+
 /** One change to a table on its way in. Columns are named as they stand at that step. */
 export type Step =
   | { readonly do: 'hide'; readonly columns: readonly string[] }
@@ -29,8 +33,7 @@ export type Step =
       readonly do: 'look up';
       readonly column: string;
       readonly table: readonly (readonly [from: string, to: string])[];
-      /** What becomes of texts the table does not have. */
-      readonly otherwise: 'keep' | 'empty';
+      readonly otherwise: Unknown;
       readonly to: string;
     }
   | { readonly do: 'combine'; readonly columns: readonly string[]; readonly between: string; readonly to: string }

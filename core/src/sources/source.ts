@@ -1,17 +1,14 @@
 import { compileTest, foldText, type TextTest, testProblem } from '../text/text-test';
 
 /** Kinds of places where traffic is bought or listed. */
-export const TRAFFIC_KINDS = [
-  'search',
-  'social',
-  'video',
-  'display',
-  'marketplace',
-  'native',
-  'e-mail',
-  'redirect',
-  'local listing',
-] as const;
+const TRAFFIC_KINDS = ['search', 'social', 'video', 'display', 'marketplace', 'native', 'e-mail', 'redirect', 'local listing'] as const;
+
+/** What kind of place an account can be in: one where traffic is bought or listed, the site's own analytics, or a list of orders. */
+export const CHANNEL_KINDS = [...TRAFFIC_KINDS, 'site', 'orders'] as const;
+export type ChannelKind = (typeof CHANNEL_KINDS)[number];
+
+/** Whether nobody pays for what such a channel brings. */
+export const isUnpaidKind = (kind: ChannelKind): boolean => kind === 'local listing';
 
 /** What kind of place a visit can come from. */
 export const SOURCE_KINDS = [...TRAFFIC_KINDS, 'organic', 'direct', 'other site'] as const;

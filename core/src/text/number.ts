@@ -1,6 +1,7 @@
 import type { Cell } from './cell';
 
-export type Decimal = '.' | ',';
+export const DECIMALS = ['.', ','] as const;
+export type Decimal = (typeof DECIMALS)[number];
 
 /** How cells say that a thing is not measured, which is not 0. */
 const NOT_MEASURED = new Set(['', '-', '--', '—', '–', 'n/a', 'na', 'null', 'none', 'nan', '#n/a']);

@@ -66,7 +66,7 @@ export function bought(met: MarketDay, budget: number): Bought {
 }
 
 /** What others bid does to prices: dearer towards the year's end and on working days. */
-export function competition(day: number): number {
+function competition(day: number): number {
   const ofYear = Math.sin(((monthOf(day) + dateOf(day) / 31 - 7.5) / 12) * 2 * Math.PI);
   return (1 + 0.06 * ofYear) * (weekday(day) < 5 ? 1.01 : 0.975);
 }

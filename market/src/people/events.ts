@@ -57,7 +57,7 @@ export const OUTCOME = {
   elsewhere: 'u8',
 } as const satisfies Shape;
 export type Outcome = Row<typeof OUTCOME>;
-export type Outcomes = Columns<typeof OUTCOME>;
+type Outcomes = Columns<typeof OUTCOME>;
 
 export interface Events {
   readonly touches: Touches;

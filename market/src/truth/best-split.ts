@@ -58,7 +58,7 @@ function filled(expectation: Expectation, worth: Worth, spend: number, from: Bud
 }
 
 /** How far a daily budget may go from what it is. */
-export type Limits = (budget: number) => { readonly low: number; readonly high: number };
+type Limits = (budget: number) => { readonly low: number; readonly high: number };
 const FREE: Limits = () => ({ low: 0, high: Infinity });
 
 /** The budgets that earn the most: what outcomes are worth to the client, less what is spent. */

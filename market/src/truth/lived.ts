@@ -51,7 +51,7 @@ export function heldBudgets(world: ClientWorld, days: readonly number[], budgets
 }
 
 /** A change of a daily budget that holds from a day on. */
-export const budgetChange = (day: number, campaign: string, budget: number): Change => ({
+const budgetChange = (day: number, campaign: string, budget: number): Change => ({
   day,
   campaign,
   by: 'judge',

@@ -42,7 +42,7 @@ export interface Truth {
   readonly worthless: readonly { readonly campaign: string; readonly name: string }[];
 }
 
-export interface TrueChannel {
+interface TrueChannel {
   readonly channel: string;
   /** Share of its outcomes that come within each number of days after the last click or view before them; empty where it has none. */
   readonly lag: readonly number[];
@@ -50,7 +50,7 @@ export interface TrueChannel {
   readonly shapley: number;
 }
 
-export interface TrueCampaign extends Sums {
+interface TrueCampaign extends Sums {
   readonly id: string;
   readonly name: string;
   /** As the channel's, as rows of orders show it: of touches old enough for all but a few. */
@@ -66,7 +66,7 @@ export interface TrueCampaign extends Sums {
  * Touches a day for a spend a day, over the usual days with their competition:
  * market × (1 − exp(−spend / (price × market))), up to `most`; and points of it that are expected, not computed.
  */
-export interface TrueCurve {
+interface TrueCurve {
   readonly market: number;
   readonly price: number;
   readonly most: number;
@@ -75,7 +75,7 @@ export interface TrueCurve {
 }
 
 /** Whole daily budgets by campaign: as they are, for the most value at the same spend, and for the most profit. */
-export interface TrueSplits {
+interface TrueSplits {
   /** What an outcome earns the client: its margin of the value, or what the target pays for one. */
   readonly worth: Worth;
   readonly now: TrueSplit;
@@ -83,7 +83,7 @@ export interface TrueSplits {
   readonly profit: TrueSplit;
 }
 
-export interface TrueSplit {
+interface TrueSplit {
   readonly budgets: Readonly<Record<string, number>>;
   readonly expected: Expected & { readonly profit: number };
   /** What the same people did with it, when it was lived. */
@@ -166,7 +166,7 @@ function splitsOf(world: ClientWorld, settings: Settings, expectation: Expectati
 }
 
 /** Lives the people of a crowd under other budgets, whatever changes of budgets the world's history has on those days. */
-export function livedSplit(world: ClientWorld, settings: Settings, { days }: Crowd, budgets: Budgets): Lived {
+function livedSplit(world: ClientWorld, settings: Settings, { days }: Crowd, budgets: Budgets): Lived {
   return lived(world, [...settings.made, ...heldBudgets(world, days, budgets)], days);
 }
 

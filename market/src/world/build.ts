@@ -2,7 +2,7 @@ import { draw, hashOf } from './random';
 import type { Ad, Campaign, ChannelId, Group, Keyword, Part, Term } from './spec';
 
 /** "loose leaf tea 5 1.1": a name, its weight and its quality. */
-export function part(text: string): Part {
+function part(text: string): Part {
   const words = text.split(' ');
   const [quality, weight] = [Number(words.pop()), Number(words.pop())];
   return { name: words.join(' '), weight, quality };

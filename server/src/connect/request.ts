@@ -1,5 +1,5 @@
 /** How long a channel may take, in milliseconds: to begin its answer, between two parts of it, and in all. */
-export const PATIENCE = { begin: 30_000, idle: 30_000, whole: 300_000 };
+const PATIENCE = { begin: 30_000, idle: 30_000, whole: 300_000 };
 /** No page of a report is larger. */
 const LARGEST_REPLY = 200_000_000;
 

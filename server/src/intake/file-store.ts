@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import { randomUUID } from 'node:crypto';
 
-export const LARGEST_FILE = 1_000_000_000;
+const LARGEST_FILE = 1_000_000_000;
 
 export class FileTooLarge extends Error {}
 

@@ -7,7 +7,7 @@ import { picturesFolder } from './pictures';
 import { COPIES } from './read/ordered-copy';
 
 /** So many days a file that nobody imported is kept; the intake screen says so. */
-export const KEPT_DAYS = 30;
+const KEPT_DAYS = 30;
 const MS_PER_DAY = 86_400_000;
 
 /** Removes files of which only the fingerprint is to be kept. */

@@ -22,6 +22,7 @@ import {
   type StepEffect,
   Vocabulary,
   type OwnWords,
+  type Doubt,
 } from '@lens/core';
 import { type Guessed, guessLayout } from './read/guess-layout';
 import { readTable, type TableLine } from './read/table';
@@ -44,7 +45,7 @@ export interface KnownFeed {
 }
 
 /** A layout to read by; null title lines are guessed. */
-export type WantedLayout = Omit<FileLayout, 'titleLines'> & { readonly titleLines: number | null };
+type WantedLayout = Omit<FileLayout, 'titleLines'> & { readonly titleLines: number | null };
 
 export interface FilePreview {
   readonly layout: FileLayout;
@@ -57,7 +58,7 @@ export interface FilePreview {
   readonly mapping: Mapping;
   readonly shaping: readonly StepEffect[];
   readonly reasons: string[];
-  readonly asks: ('date order' | 'decimal sign')[];
+  readonly asks: Doubt[];
   readonly signs: NumberSign[];
   readonly feed: KnownFeed | null;
   readonly changed: { readonly gone: string[]; readonly added: string[] } | null;

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import type { AbsentMember } from '@lens/contract';
-import { type FileKind, LEVELS, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
+import { type FileKind, LEVELS, MILLIONTHS, type Limit, type Limits, sumOfLimits, type TaggedOutcome } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES, THING_COLUMNS, type ThingKind, type ThingSum } from './row-tables';
 
@@ -175,7 +175,7 @@ export function stagedOutcomes(db: Db): TaggedOutcome[] {
   return db
     .prepare<[], TaggedOutcome>(
       `SELECT tag_campaign AS campaign, tag_ad AS ad, tag_keyword AS keyword, tag_link AS link, count(*) AS rows,
-         sum(coalesce(count, 1000000)) / 1e6 AS count, sum(value) / 1e6 AS value
+         sum(coalesce(count, ${MILLIONTHS})) / ${MILLIONTHS}.0 AS count, sum(value) / ${MILLIONTHS}.0 AS value
        FROM staged_order GROUP BY 1, 2, 3, 4`,
     )
     .all();
@@ -240,7 +240,7 @@ export function absentMembers(db: Db, feed: number, declared: Declared, spendSlo
   return db
     .prepare<object, AbsentMember>(
       `WITH ${PATHS}
-       SELECT member.level, member.name, coalesce(sum(${spend}), 0) / 1e6 AS spend, count(*) AS rows
+       SELECT member.level, member.name, coalesce(sum(${spend}), 0) / ${MILLIONTHS}.0 AS spend, count(*) AS rows
        FROM feed_row JOIN path ON path.id = feed_row.member_id JOIN member ON member.id = feed_row.member_id
        WHERE feed_id = @feed AND until IS NULL AND day BETWEEN @from AND @to AND (${some}) AND ${DECLARED('feed_row')}
          AND (${KEYS('path')}) NOT IN (SELECT ${KEYS('staged_path')} FROM staging.staged_path)

@@ -2,13 +2,14 @@ import {
   type AccountInfo,
   type ClientTables,
   type FeedTable,
+  hourOfWeek,
+  isUnpaidKind,
   joiningOf,
   type Limit,
   type Limits,
   NONE,
   termKey,
   Vocabulary,
-  weekday,
   withNameParts,
 } from '@lens/core';
 import { type ClientRecord, clientRecord } from './client-record';
@@ -28,9 +29,6 @@ export interface LoadedClient {
   /** Sum of the feeds' versions: replies carry it, so a trace can say which data it is about. */
   readonly version: number;
 }
-
-/** Kinds of channels nobody pays for. */
-const UNPAID = new Set<string>(['local listing', 'organic', 'direct']);
 
 /** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
@@ -75,7 +73,7 @@ function loadRecord(
     currency: account.currency,
     rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
     sellsItself: account.channelKind === 'marketplace',
-    isUnpaid: UNPAID.has(account.channelKind),
+    isUnpaid: isUnpaidKind(account.channelKind),
   }));
   const placeOf = (feed: FeedRecord): number => accountIndex.get(feed.account) ?? NONE;
   const lots = lotsOf(db, lotFeeds, cut, placeOf);
@@ -127,9 +125,6 @@ function loadRecord(
 }
 
 const HOUR_OF_WEEK = 'hour of week';
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-/** “Mon 08:00”, of the day a row counts on. */
-const hourOfWeek = (day: number, hour: string): string => `${WEEKDAYS[weekday(day)] ?? ''} ${hour}`;
 
 interface RawReportRow extends Record<string, number | string | null> {
   day: number;

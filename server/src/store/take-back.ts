@@ -63,7 +63,7 @@ export function restoreImport(db: Db, record: ImportRecord, kind: FileKind): boo
 }
 
 /** Whether nothing has changed in the feed since the import was taken back. */
-export const canRestore = (db: Db, importId: number): boolean =>
+const canRestore = (db: Db, importId: number): boolean =>
   db
     .prepare('SELECT 1 FROM import JOIN feed ON feed.id = feed_id WHERE import.id = ? AND taken_back_version = feed.version')
     .get(importId) !== undefined;

@@ -41,7 +41,7 @@ export function changedMembers(
 ): { name: string; before: number; after: number }[] {
   const slot = columnsOf(db, feed.id).indexOf('spend');
   if (feed.kind !== 'report' || slot < 0) return [];
-  const stood = (at: string): string => `sum(iif(since <= ${at} AND (until IS NULL OR until > ${at}), a${slot}, 0)) / 1e6`;
+  const stood = (at: string): string => `sum(iif(since <= ${at} AND (until IS NULL OR until > ${at}), a${slot}, 0)) / ${MILLIONTHS}.0`;
   return db
     .prepare<object, { name: string; before: number; after: number }>(
       `SELECT coalesce(member.name, 'the account') AS name, sums.before, sums.after FROM (

@@ -7,13 +7,12 @@ import { outcome, spend } from './words';
 /** What lists tell of outcomes beside their value. */
 const beside = (measure: string, of: OutcomeId): Formula => outcome(BUILT_IN.measure(measure), of);
 
-/** What orders or bookings come to once tax, shipping and what is paid back are counted, and who placed them. */
-function inFull(of: OutcomeId, prefix: string): Metric[] {
-  const { label } = BUILT_IN.outcome(of);
-  const many = label.toLowerCase();
-  const [count, value] = [outcome('count', of), outcome('value', of)];
+/** What orders or bookings come to once tax, shipping and what is paid back are counted. */
+function moneyOf(of: OutcomeId, prefix: string): Metric[] {
+  const many = BUILT_IN.outcome(of).label.toLowerCase();
+  const value = outcome('value', of);
   const [tax, shipping] = [beside('tax', of), beside('shipping', of)];
-  const [refunds, newCustomers] = [beside('refunds', of), beside('new customers', of)];
+  const refunds = beside('refunds', of);
   const money = { unit: 'money', better: 'neither' } as const;
   return [
     { ...money, id: `${prefix}tax`, label: 'Tax', formula: tax, definition: `Tax on ${many}, on top of their value.` },
@@ -56,6 +55,14 @@ function inFull(of: OutcomeId, prefix: string): Metric[] {
       formula: operation(value, '-', refunds),
       definition: 'Value less what was paid back.',
     },
+  ];
+}
+
+/** Who placed them. */
+function customersOf(of: OutcomeId, prefix: string): Metric[] {
+  const { label } = BUILT_IN.outcome(of);
+  const newCustomers = beside('new customers', of);
+  return [
     {
       id: `${prefix}new-customers`,
       label: 'New customers',
@@ -69,13 +76,13 @@ function inFull(of: OutcomeId, prefix: string): Metric[] {
       label: 'New customers, share',
       unit: 'share',
       better: 'higher',
-      formula: operation(newCustomers, '/', count),
-      definition: `New customers for each of the ${many}.`,
+      formula: operation(newCustomers, '/', outcome('count', of)),
+      definition: `New customers for each of the ${label.toLowerCase()}.`,
     },
     {
-      ...money,
       id: `${prefix}cost-per-new-customer`,
       label: 'Cost per new customer',
+      unit: 'money',
       better: 'lower',
       formula: operation(spend, '/', newCustomers),
       definition: 'Spend for each new customer.',
@@ -87,8 +94,10 @@ const accepted = beside('accepted', 'lead');
 
 /** What comes with orders, bookings and leads, as the client's own lists tell it. */
 export const ORDERS_IN_FULL: readonly Metric[] = [
-  ...inFull('purchase', 'order-'),
-  ...inFull('booking', 'booking-'),
+  ...(['purchase', 'booking'] as const).flatMap((of) => {
+    const prefix = of === 'purchase' ? 'order-' : 'booking-';
+    return [...moneyOf(of, prefix), ...customersOf(of, prefix)];
+  }),
   {
     id: 'accepted-leads',
     label: 'Accepted leads',

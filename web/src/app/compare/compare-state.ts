@@ -16,7 +16,6 @@ export interface CompareState {
   readonly traced: { readonly row: string; readonly metric: MetricId } | null;
 }
 
-export const COMPARE_KEYS = ['set', 'tree', 'q', 'sort', 'open', 'draw', 'chart', 'trace'] as const;
 /** Keys hold slashes; this sign stands in none of them. */
 const BETWEEN = '~';
 

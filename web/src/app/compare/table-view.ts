@@ -12,7 +12,7 @@ import {
   unpackFigures,
 } from '@lens/core';
 
-export interface CellView {
+interface CellView {
   readonly text: string;
   readonly spoken: string;
   readonly gap: boolean;

@@ -42,4 +42,3 @@ export function lineOf(feed: Feed, style: Style, currency: string) {
 }
 
 export type FeedLine = ReturnType<typeof lineOf>;
-export type ImportView = FeedLine['imports'][number];

@@ -14,6 +14,7 @@ import {
   DATE_ORDERS,
   type DayRange,
   dialectOf,
+  type Doubt,
   type FileLayout,
   type Guess,
   guessMapping,
@@ -146,7 +147,7 @@ export class FileIntake {
   protected readonly asks = computed(() => {
     const asks = new Set(this.shown().asks.filter((ask) => ask !== 'decimal sign'));
     const isOpen = this.dialect().decimal === null && !this.decimalChosen() && !this.shown().feed;
-    return new Set<'date order' | 'decimal sign'>(isOpen ? [...asks, 'decimal sign'] : asks);
+    return new Set<Doubt>(isOpen ? [...asks, 'decimal sign'] : asks);
   });
   /** What becomes of the pictures that came with the file. */
   protected readonly pictureText = computed(() => {

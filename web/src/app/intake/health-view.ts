@@ -1,5 +1,5 @@
 import type { Health, WireHealthNote } from '@lens/contract';
-import { type DayState, formatNumber, type HealthKind, quantity, rangeText, type Style } from '@lens/core';
+import { type DayState, formatNumber, type HealthKind, quantity, rangeText, SAME_IN_ALL, type Style } from '@lens/core';
 import type { StripRun } from '../ui/day-strip';
 
 /** A note in words: what it is, what it is worth, what to do. */
@@ -48,9 +48,6 @@ class Facts {
 }
 
 type Words = Omit<NoteView, 'serious'>;
-
-/** Below this difference in all, two reports count the same on other days. */
-const SAME_IN_ALL = 0.005;
 
 function differenceText({ note, money, share }: Facts): string {
   const what = note.money === null ? 'impressions' : 'spend';

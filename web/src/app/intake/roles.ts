@@ -1,6 +1,6 @@
 import { FILE_RATIOS, type FileKind, IMPRESSION_SHARES, LEVELS, type Role, roleKey, type Vocabulary } from '@lens/core';
 
-export interface RoleChoice {
+interface RoleChoice {
   readonly key: string;
   readonly label: string;
   readonly role: Role;

@@ -8,7 +8,7 @@ export const TAG_CHOICES = choicesOf(TAGS);
 export const LEVEL_CHOICES = choicesOf(LEVEL_WORDS);
 
 /** A key as a sentence. */
-export function keyText({ tag, level, by, part }: JoinKey): string {
+function keyText({ tag, level, by, part }: JoinKey): string {
   const what = by === 'part' ? `the ${part ?? '…'} in the name` : by === 'id or name' ? 'the id or name' : `the ${by}`;
   return `${TAGS[tag]} is ${what} of the ${LEVEL_WORDS[level]}`;
 }
