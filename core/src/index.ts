@@ -6,6 +6,7 @@ export * from './compare/period';
 export * from './compare/question';
 export * from './compare/row-key';
 export * from './compare/series';
+export * from './compare/too-many';
 export * from './compare/trace';
 export * from './evidence/false-discovery';
 export * from './evidence/gamma';

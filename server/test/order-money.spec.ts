@@ -72,6 +72,20 @@ describe('what orders tell beside their value', () => {
     expect(await total('order-refunds')).toMatchObject({ value: 7.5 });
   });
 
+  it('counts an empty cell as none only where a step says so', async () => {
+    const lines = [IN_FULL[0] ?? '', '1,2026-10-10 12:00,100,20,0,,first,Tea', '2,2026-10-11 12:00,50,10,0,5,first,Tea'];
+    await bring(lines);
+    expect(await total('order-refunds')).toMatchObject({ value: null, low: 5 });
+    const steps = [{ do: 'replace', column: 'Refunded', find: '^$', with: '0', isPattern: true }];
+    await importAs(server.address, setting, 'Orders', lines.join('\n'), (mapping: Loose) => ({
+      ...mapping,
+      kind: 'orders',
+      action: 'purchase',
+      steps,
+    }));
+    expect(await total('order-refunds')).toMatchObject({ value: 5 });
+  });
+
   it('may be a word of the client’s own', async () => {
     const word = { name: 'Gift wrap', label: 'Gift wrap', unit: 'money', adding: 'adds', better: 'higher', definition: '', headers: [] };
     const { body } = await send(server.address, 'POST', `/clients/${setting.client}/words`, { kind: 'measure', word });

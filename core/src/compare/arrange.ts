@@ -6,6 +6,7 @@ import type { ComparisonRow, RowCell } from './comparison';
 import type { Member } from './members';
 import type { Question } from './question';
 import { ancestorsOf } from './row-key';
+import { MOST_MEMBERS, TooManyMembers } from './too-many';
 
 /** The name of a member: a channel by its id, anything else by dimension and code. */
 export type Names = (dimension: string, code: number | string) => string;
@@ -26,8 +27,8 @@ export function arrange(
     members.filter(({ kind }) => !isTotal(kind)),
     (member) => member.parent ?? '',
   );
-  const hits = named(members, question.filter);
-  const shownMembers = keep(children, hits);
+  const shownMembers = keep(children, named(members, question.filter));
+  if (shownMembers.length > MOST_MEMBERS) throw new TooManyMembers(shownMembers.length);
   const figures = new Map(shownMembers.map((member) => [member, cells(member)]));
   const sortAt = question.sort.by === 'name' ? -1 : metrics.indexOf(question.sort.by);
   const byOrder = (a: Member, b: Member): number => {
@@ -73,9 +74,9 @@ export function shownMember(members: readonly Member[], filter: string): Member 
 }
 
 const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
-const isTotal = (kind: Member['kind']): boolean => kind === 'total' || kind === 'matched';
+export const isTotal = (kind: Member['kind']): boolean => kind === 'total' || kind === 'matched';
 
-function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
+export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
   const { key, parent, kind, level, name, channel, depth } = member;
   return { key, parent, kind, level, name, channel, depth, hasChildren, cells };
 }

@@ -10,7 +10,7 @@ import { bookOf, type MetricBook } from '../metric/metric-book';
 import { arrivalsOf } from '../maturity/arrivals';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Day } from '../time/day';
-import { arrange, type Names, shownMember } from './arrange';
+import { arrange, isTotal, type Names, rowOf, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
 import { type Member, membersOf, type RowHead } from './members';
 import { levelsOfTree, type Question } from './question';
@@ -80,6 +80,26 @@ export function memberNamed(members: readonly Member[], { filter }: Question, ke
  * the last finished day, which the age of recent click days is counted to.
  */
 export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
+  const { members, cells, ...table } = figures(tables, question, names, lastDay);
+  const { metrics } = table;
+  // Where spend is not asked for, members that only cost something have nothing to say.
+  const telling = metrics.includes('spend') ? members : members.filter((each) => tellsAnything(each, cells));
+  return { ...table, rows: arrange(telling, question, metrics, cells) };
+}
+
+/** The same of the totals alone, however many members there are. */
+export function totalsOf(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
+  const { members, cells, ...table } = figures(tables, { ...question, tree: 'campaigns' }, names, lastDay);
+  return { ...table, rows: members.filter(({ kind }) => isTotal(kind)).map((each) => rowOf(each, cells(each), false)) };
+}
+
+interface Figures extends Omit<ComparisonTable, 'rows'> {
+  readonly members: readonly Member[];
+  /** The cells of a member, worked out when they are asked for. */
+  readonly cells: (member: Member) => RowCell[];
+}
+
+function figures(tables: ClientTables, question: Question, names: Names, lastDay: Day): Figures {
   const book = bookOf(tables.vocabulary);
   const metrics = book.set(question.metricSet)?.metrics ?? [];
   const { sums, measured, members } = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
@@ -102,7 +122,8 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
   };
   return {
     metrics,
-    rows: arrange(metrics.includes('spend') ? members : members.filter((each) => tellsAnything(each, cells)), question, metrics, cells),
+    members,
+    cells,
     withoutClickDay: sums.withoutClickDay,
     arrived:
       outcome && question.basis === 'click'
@@ -111,7 +132,6 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
   };
 }
 
-/** Where spend is not asked for, members that only cost something have nothing to say. */
 const tellsAnything = (member: Member, cells: (member: Member) => RowCell[]): boolean =>
   member.kind === 'total' ||
   cells(member).some(({ now, before }) => [now, before].some((figure) => figure !== null && !isNotMeasured(figure)));

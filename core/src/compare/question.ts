@@ -24,6 +24,7 @@ function byPart(part: NamePart): readonly string[] {
 /** The levels a comparison opens into below the channel, by what the deepest one is. */
 export const TREES = {
   ads: ['campaign', 'group', 'ad'],
+  campaigns: ['campaign'],
   keywords: ['campaign', 'group', 'keyword'],
   devices: ['campaign', 'device'],
   hours: ['campaign', 'hour'],

@@ -93,7 +93,7 @@ async function totalsOf(
   period: { from: number; to: number },
 ): Promise<Totals> {
   const anyTarget: Target = target ?? { metric: 'roas', value: 1, countedBy: 'orders', basis: 'sale', orders: 'all', ...period };
-  const table = await queries.compare(targetQuestion(client, anyTarget, period), period.to + 1);
+  const table = await queries.totals(targetQuestion(client, anyTarget, period), period.to + 1);
   const row = (key: string): number => table.rows.findIndex((each) => each.key === key);
   const matched = row('matched');
   const figure = (at: number, metric: string): Figure => {

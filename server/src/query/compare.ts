@@ -1,5 +1,17 @@
 import type { WireTable } from '@lens/contract';
-import { codeOfKey, compare, type Figure, lastDayOf, type MetricId, packFigures, type Question, type Series, series } from '@lens/core';
+import {
+  codeOfKey,
+  compare,
+  type ComparisonTable,
+  totalsOf,
+  type Figure,
+  lastDayOf,
+  type MetricId,
+  packFigures,
+  type Question,
+  type Series,
+  series,
+} from '@lens/core';
 import type { ClientData } from './client-data';
 
 /** The table a question asks for. */
@@ -7,12 +19,25 @@ export function comparison(data: ClientData, question: Question, today: number):
   const loaded = data.load(question.client, question.knownOn);
   const table = compare(loaded.tables, question, data.namesOf(loaded), lastDayOf(question, today));
   const pictures = data.picturesOf(question.client, loaded);
+  const wire = wireOf(table, question, loaded.version);
+  const rows = wire.rows.map((row) => {
+    const picture = row.level === 'ad' ? pictures.get(codeOfKey(row.key)) : undefined;
+    return picture === undefined ? row : { ...row, picture };
+  });
+  return { ...wire, rows };
+}
+
+/** The total rows of that table alone. */
+export function totals(data: ClientData, question: Question, today: number): WireTable {
+  const loaded = data.load(question.client, question.knownOn);
+  const table = totalsOf(loaded.tables, question, data.namesOf(loaded), lastDayOf(question, today));
+  return wireOf(table, question, loaded.version);
+}
+
+function wireOf(table: ComparisonTable, question: Question, dataVersion: number): WireTable {
   return {
     metrics: [...table.metrics],
-    rows: table.rows.map(({ cells: _, ...row }) => {
-      const picture = row.level === 'ad' ? pictures.get(codeOfKey(row.key)) : undefined;
-      return picture === undefined ? row : { ...row, picture };
-    }),
+    rows: table.rows.map(({ cells: _, ...row }) => row),
     columns: table.metrics.map((_, at) => ({
       now: packFigures(table.rows.map((row) => cell(row.cells[at]?.now))),
       before: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.before))) : null,
@@ -21,7 +46,7 @@ export function comparison(data: ClientData, question: Question, today: number):
     })),
     withoutClickDay: [...table.withoutClickDay],
     arrived: table.arrived,
-    dataVersion: loaded.version,
+    dataVersion,
   };
 }
 

@@ -5,7 +5,9 @@ import { DataStates } from './data-state';
 import type { ClientData } from './client-data';
 import { FairQueue } from './fair-queue';
 import { QUERIES, type QueryName } from './registry';
+import { HttpProblem } from '../problem';
 import type { Db } from '../store/database';
+import type { WorkerReply } from './worker-reply';
 
 type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answer ? (...args: Args) => Promise<Answer> : never;
 /** The queries as seen from the server: each answers later, from its own thread. */
@@ -38,12 +40,17 @@ export function startQueries(db: Db, dataFolder: string): Queries {
         key: `${states.of(clientOf(args[0]))} ${query} ${JSON.stringify(args)}`,
         asker: asker?.id ?? '',
         signal: asker?.signal,
-        work: () => pool.run({ query, args }) as Promise<unknown>,
+        work: async () => answerOf((await pool.run({ query, args })) as WorkerReply),
         weigh,
       });
     };
   const asked = Object.fromEntries((Object.keys(QUERIES) as QueryName[]).map((query) => [query, ask(query)]));
   return { ...asked, close: () => pool.close({ force: true }) } as Queries;
+}
+
+function answerOf(reply: WorkerReply): unknown {
+  if ('refused' in reply) throw new HttpProblem(422, 'Too much for one table', reply.refused);
+  return reply.answer;
 }
 
 /** Every question begins with its client, or says it. */

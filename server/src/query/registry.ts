@@ -1,6 +1,6 @@
 import { judging } from './audit';
 import { settingsChanged } from './changes';
-import { comparison, seriesOf } from './compare';
+import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
 import { healthOf } from './health';
 import { importDetail } from './import-detail';
@@ -13,6 +13,7 @@ import { visitsOf } from './visits';
 /** Every question there is, by name; each begins with its client, or says it. */
 export const QUERIES = {
   compare: comparison,
+  totals,
   series: seriesOf,
   trace: tracing,
   audit: judging,

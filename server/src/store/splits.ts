@@ -2,6 +2,7 @@
 export class SplitDictionary {
   private readonly parsed = new Map<string, readonly (readonly [dimension: string, code: number])[]>();
   private readonly names = new Map<string, string[]>();
+  private readonly codes = new Map<string, Map<string, number>>();
 
   /** Dimension and code of a row's splits, given as stored: {"device":"phone","hour":"07"}. */
   codesOf(dimensions: string): readonly (readonly [dimension: string, code: number])[] {
@@ -22,9 +23,15 @@ export class SplitDictionary {
 
   /** The code of a value, a new one where it is met for the first time. */
   codeOf(dimension: string, value: string): number {
+    const codes = this.codes.get(dimension) ?? new Map<string, number>();
     const names = this.names.get(dimension) ?? [];
+    this.codes.set(dimension, codes);
     this.names.set(dimension, names);
-    const known = names.indexOf(value);
-    return known >= 0 ? known : names.push(value) - 1;
+    let code = codes.get(value);
+    if (code === undefined) {
+      code = names.push(value) - 1;
+      codes.set(value, code);
+    }
+    return code;
   }
 }

@@ -5,6 +5,7 @@ import type { Choice } from '../ui/choices';
 
 const TREE_LABELS: Record<keyof typeof TREES, string> = {
   ads: 'campaigns, ad groups and ads',
+  campaigns: 'campaigns',
   keywords: 'campaigns, ad groups and keywords',
   devices: 'campaigns by device',
   hours: 'campaigns by hour of day',
