@@ -39,6 +39,19 @@ export function takeFolder(dataFolder: string): { note(text: string): void } {
   return { note: (text) => writeFileSync(notePath(dataFolder), text) };
 }
 
+/** Throws FolderInUse where another process has the folder; takes nothing. For the start, which writes the demonstration before it serves. */
+export function requireFreeFolder(dataFolder: string): void {
+  const lock = new Database(lockPath(dataFolder), { timeout: 0 });
+  try {
+    lock.exec('BEGIN EXCLUSIVE; ROLLBACK');
+  } catch (error) {
+    if ((error as { code?: string }).code === 'SQLITE_BUSY') throw new FolderInUse(dataFolder, holderOf(dataFolder));
+    throw error;
+  } finally {
+    lock.close();
+  }
+}
+
 function holderOf(dataFolder: string): string {
   try {
     return readFileSync(notePath(dataFolder), 'utf8').trim();
