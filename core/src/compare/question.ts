@@ -1,4 +1,5 @@
 import type { Direction } from '../figure/order';
+import { HOUR_OF_WEEK } from '../measure/dimension';
 import type { Counting } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
@@ -41,7 +42,7 @@ export const TREES = {
   positions: ['campaign', 'position'],
   phrases: ['campaign', 'phrase'],
   surfaces: ['campaign', 'surface'],
-  'hours of week': ['campaign', 'hour of week'],
+  'hours of week': ['campaign', HOUR_OF_WEEK],
   ...NAMED,
 } as const;
 type BuiltInTree = keyof typeof TREES;

@@ -1,5 +1,5 @@
-import { isPartDimension } from '../measure/name-part';
 import type { Day, DayRange } from '../time/day';
+import { grainSize } from './grain-size';
 import { coversWhole, hasUnread, newestCover } from './known-cells';
 import { canSkip } from './skipping';
 import type { Spans } from './spans';
@@ -12,7 +12,7 @@ export const UNNAMED = -3;
 export function candidatesFor(feeds: readonly FeedTable[], dimensions: readonly string[]): Candidate[] {
   return feeds.flatMap((feed, at) => {
     const lost = dimensions.filter((each) => !feed.dimensions.has(each)).length;
-    return knows(feed, dimensions) ? [{ feed, at, size: sizeOf(feed) + LEVEL_LOST * lost }] : [];
+    return knows(feed, dimensions) ? [{ feed, at, size: grainSize(feed) + LEVEL_LOST * lost }] : [];
   });
 }
 
@@ -22,9 +22,6 @@ const knows = ({ dimensions }: FeedTable, wanted: readonly string[]): boolean =>
 
 /** A feed that passes over a level comes after all that do not, however fine they are. */
 const LEVEL_LOST = 1000;
-
-/** What names tell belongs to their members: it makes a report no finer. */
-const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
 
 /** A report that might answer, by its place among the tables; the smaller comes first. */
 export interface Candidate {

@@ -1,6 +1,6 @@
+import { grainSize } from '../grain/grain-size';
 import { type ClientTables, type FeedTable, NONE, rateOn } from '../grain/tables';
 import { termUnit } from '../measure/term';
-import { isPartDimension } from '../measure/name-part';
 import type { Day } from '../time/day';
 
 /**
@@ -24,11 +24,10 @@ export function memberWeights(
 ): (member: number, day: Day | null) => number {
   const isMoney = termUnit(vocabulary.termOfKey(column)) === 'money';
   const coarsest = new Map<number, FeedTable>();
-  const sizeOf = ({ dimensions }: FeedTable): number => [...dimensions].filter((each) => !isPartDimension(each)).length;
   for (const feed of feeds) {
     if (!feed.dimensions.has(level) || !feed.amounts.has(column) || feed.to) continue;
     const known = coarsest.get(feed.account);
-    if (!known || sizeOf(feed) < sizeOf(known)) coarsest.set(feed.account, feed);
+    if (!known || grainSize(feed) < grainSize(known)) coarsest.set(feed.account, feed);
   }
   const onDay = new Map<string, number>();
   const inAll = new Map<number, number>();

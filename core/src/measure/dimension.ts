@@ -1,3 +1,6 @@
+/** The dimension worked out of the day and the hour of a row. */
+export const HOUR_OF_WEEK = 'hour of week';
+
 /** Something below the campaign that rows can be broken down by, beside the levels. */
 export interface Dimension {
   /** What storage calls it; never changes. */

@@ -1,4 +1,4 @@
-import type { FileKind, Mapping } from '@lens/core';
+import { type FileKind, HOUR_OF_WEEK, type Mapping } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES } from './row-tables';
 
@@ -117,6 +117,6 @@ export function insertFeed(db: Db, feed: NewFeed): number {
 
 /** What some feed of a client can be broken down by, as its columns tell. */
 export function dimensionsOf(db: Db, client: string): string[] {
-  const own = feedsOf(db, client).flatMap(({ grain }) => (grain.includes('hour') ? [...grain, 'hour of week'] : grain));
+  const own = feedsOf(db, client).flatMap(({ grain }) => (grain.includes('hour') ? [...grain, HOUR_OF_WEEK] : grain));
   return [...new Set(own)];
 }

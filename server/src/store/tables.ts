@@ -2,6 +2,7 @@ import {
   type AccountInfo,
   type ClientTables,
   type FeedTable,
+  HOUR_OF_WEEK,
   hourOfWeek,
   isUnpaidKind,
   joiningOf,
@@ -123,8 +124,6 @@ function loadRecord(
   );
   return { tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
 }
-
-const HOUR_OF_WEEK = 'hour of week';
 
 interface RawReportRow extends Record<string, number | string | null> {
   day: number;

@@ -1,4 +1,4 @@
-import type { Dimension } from '../dimension';
+import { type Dimension, HOUR_OF_WEEK } from '../dimension';
 
 /** What rows of any client can be broken down by below the campaign, beside the levels. To add one, add a line. */
 export const BUILT_IN_DIMENSIONS: readonly Dimension[] = [
@@ -37,5 +37,5 @@ export const BUILT_IN_DIMENSIONS: readonly Dimension[] = [
   { id: 'audience', label: 'Audience', headers: ['audience', 'audience segment', 'zielgruppe', 'público'] },
   { id: 'creative', label: 'Creative', headers: ['creative', 'creative name', 'motiv', 'création', 'creatividad'] },
   { id: 'asset', label: 'Asset', headers: ['asset', 'asset name', 'element'] },
-  { id: 'hour of week', label: 'Hour of week', headers: ['hour of week', 'weekday and hour'] },
+  { id: HOUR_OF_WEEK, label: 'Hour of week', headers: ['hour of week', 'weekday and hour'] },
 ];

@@ -34,7 +34,7 @@ function moneyOf(of: OutcomeId, prefix: string): Metric[] {
     {
       ...money,
       id: `${prefix}refunds`,
-      label: `Refunds of ${many}`,
+      label: 'Refunded',
       better: 'lower',
       formula: refunds,
       definition: `What was paid back of ${many}, on the day of each, not of the refund: of recent ones more will follow.`,
@@ -73,7 +73,7 @@ function customersOf(of: OutcomeId, prefix: string): Metric[] {
     },
     {
       id: `${prefix}new-customer-share`,
-      label: 'New customers, share',
+      label: 'New, share',
       unit: 'share',
       better: 'higher',
       formula: operation(newCustomers, '/', outcome('count', of)),

@@ -1,0 +1,63 @@
+import Database from 'better-sqlite3';
+import { mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { compare, freshFolder, removeFolder, type Running, send, startServer } from './harness';
+
+// Replies are read loosely here; the server checks them by its own schemas.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Loose = any;
+
+/**
+ * A small record as the program wrote it before measures, outcomes and dimensions became words of a client (the files
+ * of its tables as text, with what it then answered): ads with claims, hours and devices, people, settings, orders,
+ * counted leads, a file imported twice, one taken back.
+ */
+const OLD = join(import.meta.dirname, 'before-words');
+const old: Loose = JSON.parse(readFileSync(join(OLD, 'answers.json'), 'utf8'));
+
+describe('a record of before there were words', () => {
+  const folder = freshFolder();
+  let server: Running;
+  beforeAll(async () => {
+    mkdirSync(folder, { recursive: true });
+    for (const name of ['lens', 'facts']) {
+      const db = new Database(join(folder, `${name}.sqlite`));
+      db.exec(readFileSync(join(OLD, `${name}.sql`), 'utf8'));
+      db.close();
+    }
+    server = await startServer(folder);
+  });
+  afterAll(async () => {
+    await server.stop();
+    removeFolder(folder);
+  });
+
+  it('answers as it did then, in every cell', async () => {
+    let cells = 0;
+    for (const { part, metrics, rows, columns } of old.answers) {
+      const { status, body } = await compare(server.address, old.client, part);
+      expect(status).toBe(200);
+      expect(body.rows.map(({ key }: Loose) => key)).toEqual(rows);
+      metrics.forEach((metric: string, at: number) => {
+        expect([part, metric, body.columns[body.metrics.indexOf(metric)]?.now]).toEqual([part, metric, columns[at]]);
+        cells += rows.length;
+      });
+    }
+    expect(cells).toBeGreaterThan(500);
+  });
+
+  it('tells of each import what it told', async () => {
+    const { body: feeds } = await send(server.address, 'GET', `/clients/${old.client}/feeds`);
+    expect(feeds.map(({ name, imports }: Loose) => ({ name, imports: imports.map(({ id }: Loose) => id) }))).toEqual(old.feeds);
+    for (const { id, body } of old.details) expect((await send(server.address, 'GET', `/imports/${id}`)).body).toEqual(body);
+  });
+
+  it('goes on: its words can be joined by new ones, and its imports be taken back', async () => {
+    const word = { label: 'Parcel', headers: [] };
+    expect((await send(server.address, 'POST', `/clients/${old.client}/words`, { kind: 'dimension', word })).status).toBe(200);
+    const newest = old.feeds.find(({ name }: Loose) => name === 'Orders').imports[0];
+    expect((await send(server.address, 'POST', `/imports/${newest}/take-back`, {})).status).toBe(200);
+    const { body } = await compare(server.address, old.client, old.answers[0].part);
+    expect(body.columns[body.metrics.indexOf('purchases')].now.gaps).not.toEqual([]);
+  });
+});
