@@ -133,6 +133,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await lens.open(`/moves?${JUNIPER}`);
     await expect(page.getByRole('row', { name: /JLT_search_new_gifts_uk/ })).toContainText('£74.00 → £59.20');
     await expect(page.getByRole('row', { name: /sampler poster/ })).toContainText('New artwork arrives on Monday');
+    await expect(page.getByRole('row', { name: /sampler poster/ }).locator('img')).toBeVisible();
     await expect(page.getByRole('complementary', { name: 'Accepted moves' })).toContainText('1 move accepted for Juniper Loft Tea');
     await lens.accessible();
     const download = page.waitForEvent('download');

@@ -51,6 +51,8 @@ export const move = z.object({
   channelName: z.string(),
   accountName: z.string(),
   externalId: z.string(),
+  /** Fingerprint of the ad's picture as it was then, where it had one. */
+  picture: z.string().exactOptional(),
   decision,
   reason: z.string(),
   decidedAt: z.string(),

@@ -42,6 +42,7 @@ export async function decide(
     channelName: finding.channelName,
     accountName: account?.name ?? '',
     externalId: finding.externalId,
+    ...(finding.picture === undefined ? {} : { picture: finding.picture }),
     decision: request.decision,
     reason: request.reason,
     decidedAt: context.now().toISOString(),

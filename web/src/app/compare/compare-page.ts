@@ -4,6 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
+import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
 import { BUILT_IN, type MetricId, type Question } from '@lens/core';
@@ -27,7 +28,20 @@ import { withoutClickText } from './without-click';
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
   selector: 'ul-compare-page',
-  imports: [ChoicePhrase, CompareTable, MatButton, MatFormField, MatIcon, MatInput, MemberChart, NeedClient, TraceDrawer],
+  imports: [
+    ChoicePhrase,
+    CompareTable,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatSidenav,
+    MatSidenavContainer,
+    MatSidenavContent,
+    MemberChart,
+    NeedClient,
+    TraceDrawer,
+  ],
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

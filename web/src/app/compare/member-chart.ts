@@ -13,7 +13,13 @@ import { loadState } from '../ui/load-state';
   imports: [LineChart],
   template: `
     @if (drawn(); as chart) {
-      <ul-line-chart [labels]="chart.labels" [lines]="chart.lines" [write]="chart.write" [summary]="chart.summary" />
+      <ul-line-chart
+        [labels]="chart.labels"
+        [lines]="chart.lines"
+        [write]="chart.write"
+        [summary]="chart.summary"
+        [places]="chart.places"
+      />
     } @else if (series()?.state === 'failed') {
       <p class="notice bad" role="alert">The chart could not be drawn. {{ $any(series()).message }}</p>
     } @else {
@@ -59,6 +65,7 @@ export class MemberChart {
       labels: state.value.buckets.map((bucket) => rangeText(bucket, style.locale)),
       lines: state.value.lines.map(({ key, figures }): Line => ({ name: names.get(key) ?? key, figures: unpackFigures(figures) })),
       write,
+      places: typeof metric.unit === 'object' ? metric.unit.grades.length : null,
       summary: `${metric.label} of ${state.value.lines.length} members over ${state.value.buckets.length} ${state.value.buckets.some((each) => each.to > each.from) ? 'weeks' : 'days'}`,
     };
   });

@@ -8,12 +8,13 @@ import { findingView } from '../audit/finding-view';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
 import { NeedClient } from '../ui/need-client';
+import { Thumb } from '../ui/thumb';
 import { summedEffectText } from './summed-effect';
 
 /** What was decided, with its evidence as it stood, and the sheet that carries accepted changes out. */
 @Component({
   selector: 'ul-moves-page',
-  imports: [MatButton, MatIcon, NeedClient, RouterLink],
+  imports: [MatButton, MatIcon, NeedClient, RouterLink, Thumb],
   templateUrl: './moves-page.html',
   styleUrl: './moves-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { type Figure, value } from '@lens/core';
-import { CategoryScale, Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import { CategoryScale, Chart, type ChartOptions, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 
 Chart.register(CategoryScale, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
@@ -44,6 +44,8 @@ export class LineChart {
   /** Turns a figure into words for the tooltip. */
   readonly write = input.required<(figure: Figure) => string>();
   readonly summary = input.required<string>();
+  /** Of places in an order (grades) how many there are: the first is drawn on top, and nothing lies between or beyond them. */
+  readonly places = input<number | null>(null);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private chart: Chart<'line', (number | null)[]> | undefined;
 
@@ -69,10 +71,14 @@ export class LineChart {
         pointStyle: figures.map((figure) => (figure.kind === 'bounds' ? ('triangle' as const) : ('circle' as const))),
         pointRotation: figures.map((figure) => (figure.kind === 'bounds' && figure.low === null ? 180 : 0)),
         spanGaps: false,
+        // Points on the edge are drawn whole.
+        clip: 8,
       })),
     };
+    const scales = this.scales(ink);
     if (this.chart) {
       this.chart.data = data;
+      this.chart.options.scales = scales;
       this.chart.update('none');
       return;
     }
@@ -83,20 +89,29 @@ export class LineChart {
         animation: false,
         maintainAspectRatio: false,
         interaction: { mode: 'index', intersect: false },
-        scales: {
-          x: { grid: { display: false }, ticks: { color: ink, maxRotation: 0, autoSkipPadding: 24 } },
-          y: {
-            beginAtZero: true,
-            ticks: { color: ink, maxTicksLimit: 5, callback: (height) => this.write()(value(Number(height))) },
-            grid: { color: 'rgba(128,120,105,0.22)' },
-          },
-        },
+        scales,
         plugins: {
           legend: { position: 'right', align: 'start', labels: { color: ink, boxWidth: 18, boxHeight: 1, usePointStyle: false } },
           tooltip: { callbacks: { label: (item) => `${item.dataset.label ?? ''}: ${this.words(item.datasetIndex, item.dataIndex)}` } },
         },
       },
     });
+  }
+
+  private scales(ink: string): NonNullable<ChartOptions<'line'>['scales']> {
+    const places = this.places();
+    return {
+      x: { grid: { display: false }, ticks: { color: ink, maxRotation: 0, autoSkipPadding: 24 } },
+      y: {
+        ...(places === null ? { beginAtZero: true } : { min: 1, max: Math.max(2, places), reverse: true }),
+        ticks: {
+          color: ink,
+          callback: (height) => this.write()(value(Number(height))),
+          ...(places === null ? { maxTicksLimit: 5 } : { stepSize: 1, autoSkip: true }),
+        },
+        grid: { color: 'rgba(128,120,105,0.22)' },
+      },
+    };
   }
 
   private words(line: number, at: number): string {
