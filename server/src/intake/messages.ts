@@ -11,33 +11,34 @@ export interface PreviewTask {
   readonly wanted: Wanted;
 }
 
-/** What the intake process is asked to do. */
-export type IntakeTask =
-  | {
-      readonly kind: 'check';
-      readonly client: string;
-      readonly dataFolder: string;
-      readonly staging: string;
-      readonly file: string;
-      readonly layout: FileLayout;
-      readonly mapping: Mapping;
-      readonly zones: Zones;
-      /** The client's own words. */
-      readonly words: OwnWords;
-      /** The feed to compare with; null for a new one. */
-      readonly feed: number | null;
-      /** Days the file is said to cover; null for those of its rows. */
-      readonly covers: DayRange | null;
-    }
-  | {
-      readonly kind: 'commit';
-      readonly dataFolder: string;
-      readonly staging: string;
-      readonly mapping: Mapping;
-      readonly input: CommitRequest;
-      /** Whether the file stays, or only its fingerprint. */
-      readonly keepFile: boolean;
-    };
+/** Reading a file into staging, to see what importing it would change. */
+export interface CheckTask {
+  readonly kind: 'check';
+  readonly client: string;
+  readonly dataFolder: string;
+  readonly staging: string;
+  readonly file: string;
+  readonly layout: FileLayout;
+  readonly mapping: Mapping;
+  readonly zones: Zones;
+  /** The client's own words. */
+  readonly words: OwnWords;
+  /** The feed to compare with; null for a new one. */
+  readonly feed: number | null;
+  /** Days the file is said to cover; null for those of its rows. */
+  readonly covers: DayRange | null;
+}
+
+/** Putting staged rows into the record. */
+export interface CommitTask {
+  readonly kind: 'commit';
+  readonly dataFolder: string;
+  readonly staging: string;
+  readonly mapping: Mapping;
+  readonly input: CommitRequest;
+  /** Whether the file stays, or only its fingerprint. */
+  readonly keepFile: boolean;
+}
 
 /** Taking an import back, and bringing it back as it was. */
 export interface TakeBackTask {
@@ -46,6 +47,9 @@ export interface TakeBackTask {
   readonly importId: number;
   readonly now: string;
 }
+
+/** What the intake process is asked to do. */
+export type IntakeTask = PreviewTask | CheckTask | CommitTask | TakeBackTask;
 
 /** What it says while and after doing it. */
 export type IntakeMessage =

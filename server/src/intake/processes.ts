@@ -1,6 +1,6 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
-import type { IntakeMessage, IntakeTask, PreviewTask, TakeBackTask } from './messages';
+import type { IntakeMessage, IntakeTask } from './messages';
 
 /** What became of a task: the last message of its process, or undefined where that ended without one. */
 export type Outcome = Exclude<IntakeMessage, { kind: 'progress' }> | undefined;
@@ -28,7 +28,7 @@ export class IntakeProcesses {
 
   /** Gives a task to a process; `end` kills it, whatever it is doing. */
   run(
-    task: IntakeTask | PreviewTask | TakeBackTask,
+    task: IntakeTask,
     onProgress: (message: IntakeMessage & { kind: 'progress' }) => void,
   ): { outcome: Promise<Outcome>; end: () => void } {
     const own = this.waiting ?? started();

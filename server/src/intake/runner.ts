@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Db } from '../store/database';
 import { findJob, finishImportedJobs, updateJob } from '../store/jobs';
 import { removeStaging } from '../store/staging';
-import type { IntakeTask, PreviewTask, TakeBackTask } from './messages';
+import type { CheckTask, CommitTask, PreviewTask, TakeBackTask } from './messages';
 import type { FilePreview } from './preview';
 import { IntakeProcesses, type Outcome } from './processes';
 import { UnreadableFile } from './read/unreadable-file';
@@ -55,7 +55,7 @@ export class IntakeRunner {
   }
 
   /** Runs one task for a job; resolves when it has ended, whatever became of it. */
-  async start(job: string, task: IntakeTask): Promise<void> {
+  async start(job: string, task: CheckTask | CommitTask): Promise<void> {
     const { outcome, end } = this.processes.run(task, ({ phase, rows }) => this.progress.set(job, { phase, rows }));
     const wish = { cancelled: false };
     this.running.set(job, () => {
