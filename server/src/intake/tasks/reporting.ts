@@ -2,9 +2,9 @@ import type { IntakeMessage } from '../messages';
 
 /** How a task tells the server of itself. */
 export interface Reporting {
-  say(message: IntakeMessage): void;
+  readonly say: (message: IntakeMessage) => void;
   /** Whether the server is gone. */
-  isAlone(): boolean;
+  readonly isAlone: () => boolean;
 }
 
 /** Another import may be at work for long: this one waits for its turn. In milliseconds. */
