@@ -27,9 +27,12 @@ export function arrange(
     members.filter(({ kind }) => !isTotal(kind)),
     (member) => member.parent ?? '',
   );
-  const shownMembers = keep(children, named(members, question.filter));
-  if (shownMembers.length > MOST_MEMBERS) throw new TooManyMembers(shownMembers.length);
-  const figures = new Map(shownMembers.map((member) => [member, cells(member)]));
+  const kept = keep(children, named(members, question.filter));
+  if (kept.length > MOST_MEMBERS) throw new TooManyMembers(kept.length);
+  const figures = new Map(kept.map((member) => [member, cells(member)]));
+  // Where spend is not asked for, members that only cost something have nothing to say.
+  const tells = (own: readonly RowCell[]): boolean => metrics.includes('spend') || tellsAnything(own);
+  const shown = new Set(kept.filter((member) => tells(figures.get(member) ?? [])));
   const sortAt = question.sort.by === 'name' ? -1 : metrics.indexOf(question.sort.by);
   const byOrder = (a: Member, b: Member): number => {
     if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
@@ -37,7 +40,6 @@ export function arrange(
     const figureOf = (member: Member): Figure => figures.get(member)?.[sortAt]?.now ?? gap('not measured');
     return compareFigures(figureOf(a), figureOf(b), question.sort.direction) || a.name.localeCompare(b.name, 'en');
   };
-  const shown = new Set(shownMembers);
   const rows: ComparisonRow[] = [];
   const visit = (parent: string): void => {
     for (const member of (children.get(parent) ?? []).filter((each) => shown.has(each)).sort(byOrder)) {
@@ -52,10 +54,15 @@ export function arrange(
     }
   };
   visit('');
-  const matched = members.find(({ kind }) => kind === 'matched');
+  const matched = members.find((member) => member.kind === 'matched' && tells(cells(member)));
   const totals = [total, matched, shownMember(members, question.filter)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
   return [...totals, ...rows];
 }
+
+const tellsAnything = (cells: readonly RowCell[]): boolean =>
+  cells.some(({ now, before }) => [now, before].some((figure) => figure !== null && !isNotMeasured(figure)));
+
+const isNotMeasured = (figure: Figure): boolean => figure.kind === 'gap' && figure.gap === 'not measured';
 
 /** The member that sums what a filter shows, or undefined without a filter. */
 export function shownMember(members: readonly Member[], filter: string): Member | undefined {

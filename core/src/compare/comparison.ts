@@ -81,10 +81,7 @@ export function memberNamed(members: readonly Member[], { filter }: Question, ke
  */
 export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
   const { members, cells, ...table } = figures(tables, question, names, lastDay);
-  const { metrics } = table;
-  // Where spend is not asked for, members that only cost something have nothing to say.
-  const telling = metrics.includes('spend') ? members : members.filter((each) => tellsAnything(each, cells));
-  return { ...table, rows: arrange(telling, question, metrics, cells) };
+  return { ...table, rows: arrange(members, question, table.metrics, cells) };
 }
 
 /** The same of the totals alone, however many members there are. */
@@ -131,12 +128,6 @@ function figures(tables: ClientTables, question: Question, names: Names, lastDay
         : null,
   };
 }
-
-const tellsAnything = (member: Member, cells: (member: Member) => RowCell[]): boolean =>
-  member.kind === 'total' ||
-  cells(member).some(({ now, before }) => [now, before].some((figure) => figure !== null && !isNotMeasured(figure)));
-
-const isNotMeasured = (figure: Figure): boolean => figure.kind === 'gap' && figure.gap === 'not measured';
 
 function cellOf(measured: Measured, formula: Formula, now: Contribution[], before: Contribution[] | null): RowCell {
   const figure = measured.figure(formula, now);
