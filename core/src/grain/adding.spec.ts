@@ -142,6 +142,14 @@ describe('ways of adding', () => {
           const told = figure(unique, 'total', 'average');
           expect(told.kind === 'value' ? told.value : NaN).toBeCloseTo(average, 9);
         }
+        // Of each ad the last of its days, of all of them as people.
+        const last = [...new Map([...unique].sort((a, b) => a.day - b.day).map((row) => [row.ad, row.amount])).values()];
+        expect(figure(unique, 'total', 'window')).toEqual(
+          between(
+            Math.max(...last),
+            last.reduce((total, each) => total + each, 0),
+          ),
+        );
         expect(figure(unique, 'total', 'state')).toEqual(between(Math.min(...amounts), Math.max(...amounts)));
         // The truth of what competes lies between the largest of each day and campaign, and all of it.
         const chances = figure(unique, 'total', 'chances');
