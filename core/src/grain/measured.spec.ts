@@ -1,20 +1,25 @@
 import {
+  accumulate,
   bookOf,
   BUILT_IN,
   type ClosedTerm,
   closeFormula,
   type Figure,
+  type FeedTable,
   type Formula,
   gap,
   Measured,
   number,
   operation,
+  type OrderTable,
   term,
   termKey,
   termScale,
   value,
 } from '../index';
-import type { Contribution } from './measured';
+import { tablesOf } from '../test/ask';
+import { adRow, cutFeed, orderTable } from '../test/truth';
+import { accountContribution, type Contribution, contributionOf, contributionToTotal, notMatchedContribution } from './measured';
 import type { Part } from './node';
 
 const [SPEND, CLICKS, IMPRESSIONS] = ['spend', 'clicks', 'impressions'].map(BUILT_IN.measureTerm) as [ClosedTerm, ClosedTerm, ClosedTerm];
@@ -180,5 +185,61 @@ describe('a formula over what is measured', () => {
     const cpc = closeFormula(bookOf(BUILT_IN).named('cpc').formula, { countedBy: 'orders', basis: 'sale' });
     expect(measured.figure(cpc, [both])).toEqual(value(7.5));
     expect(termKey(SPEND)).toBe('spend');
+  });
+});
+
+describe('what is behind a member', () => {
+  const days = { from: 10, to: 14 };
+  const row = (day: number, campaign: number) => ({ ...adRow(day, campaign, 10, 5), device: 0 });
+  const spends = cutFeed([row(10, 1), row(11, 2)], { dimensions: ['campaign'], from: 10, to: 14, campaigns: 'all' }, 1);
+  const only = (feed: FeedTable, column: string): FeedTable => ({
+    ...feed,
+    amounts: new Map([[column, feed.amounts.get(column) ?? new Float64Array(0)]]),
+  });
+  /** Spend is known on all days, clicks on the first three; orders on all. */
+  const clicks = only(
+    { ...cutFeed([row(10, 1), row(11, 2)], { dimensions: ['campaign'], from: 10, to: 12, campaigns: 'all' }, 2) },
+    'clicks',
+  );
+  const orders = BUILT_IN.outcomeTerm('count', 'purchase', { countedBy: 'orders', basis: 'sale' } as const);
+  const [SPENT, CLICKED, ORDERED] = [1, 2, 4];
+  const list = orderTable([{ sale: 11, click: 10, campaign: -1, value: 7 }], 10, 14);
+  const sums = (lists: readonly OrderTable[] = []) =>
+    accumulate(tablesOf([only(spends, 'spend'), clicks], { orders: lists }), {
+      terms: [SPEND, CLICKS, orders],
+      levels: ['campaign'],
+      buckets: [days, { from: 20, to: 21 }],
+    });
+  const partsOf = ({ parts }: Contribution): [mask: number, ...sums: number[]][] => parts.map(({ mask, sums: own }) => [mask, ...own]);
+
+  it('has an empty part for every pattern of days it has no rows on, and none where nothing was asked', () => {
+    const found = sums();
+    const [first] = found.campaigns.all();
+    if (!first) throw new Error('no campaign');
+    expect(partsOf(contributionOf(found, first, 0))).toEqual([
+      [SPENT | CLICKED, 10e6, 5, 0],
+      [SPENT, 0, 0, 0],
+    ]);
+    expect(partsOf(contributionOf(found, first, 1))).toEqual([[0, 0, 0, 0]]);
+    expect(contributionOf(found, first, 2)).toEqual({ account: 0, noRate: false, parts: [] });
+    expect(partsOf(contributionToTotal(found, first, 0))).toEqual(partsOf(contributionOf(found, first, 0)));
+    expect(contributionToTotal(found, first, 2).parts).toEqual([]);
+  });
+
+  it('of an account is what it does not know, by the patterns of its days', () => {
+    expect(partsOf(accountContribution(sums(), 0, 0))).toEqual([
+      [SPENT | CLICKED, 0, 0, 0],
+      [SPENT, 0, 0, 0],
+    ]);
+    expect(partsOf(accountContribution(sums([list]), 0, 0)).map(([mask]) => mask)).toEqual([SPENT | CLICKED | ORDERED, SPENT | ORDERED]);
+    expect(accountContribution(sums(), 0, 2).parts).toEqual([]);
+  });
+
+  it('of orders that match nothing joins the money of their days, measured wherever anything is', () => {
+    expect(notMatchedContribution(sums(), 0)).toEqual({ account: -1, noRate: false, parts: [] });
+    expect(partsOf(notMatchedContribution(sums([list]), 0))).toEqual([[SPENT | CLICKED | ORDERED, 0, 0, 1e6]]);
+    expect(notMatchedContribution(sums([list]), 1).parts).toEqual([]);
+    const late = { ...list, covers: [{ from: 14, to: 14, campaigns: 'all', importId: 1 } as const], saleDay: Int32Array.of(14) };
+    expect(partsOf(notMatchedContribution(sums([late]), 0))).toEqual([[SPENT | CLICKED | ORDERED, 0, 0, 1e6]]);
   });
 });
