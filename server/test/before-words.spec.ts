@@ -40,7 +40,7 @@ describe('a record of before there were words', () => {
       expect(body.rows.map(({ key }: Loose) => key)).toEqual(rows);
       metrics.forEach((metric: string, at: number) => {
         expect([part, metric, body.columns[body.metrics.indexOf(metric)]?.now]).toEqual([part, metric, columns[at]]);
-        cells += rows.length;
+        cells += (rows as string[]).length;
       });
     }
     expect(cells).toBeGreaterThan(500);
