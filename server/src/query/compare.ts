@@ -3,7 +3,6 @@ import {
   codeOfKey,
   compare,
   type ComparisonTable,
-  totalsOf,
   type Figure,
   lastDayOf,
   type MetricId,
@@ -11,6 +10,7 @@ import {
   type Question,
   type Series,
   series,
+  totalsOf,
 } from '@lens/core';
 import type { ClientData } from './client-data';
 

@@ -51,7 +51,7 @@ export function thingSums(kind: ThingKind, { columns }: Mapping, { own, idOf, me
   const beside = columns.flatMap((role): ThingSum[] => {
     if (kind !== 'orders' || role.role !== 'measure') return [];
     const id = idOf(role.measure);
-    // Rows of before a joining of words go by the word of then.
+    // Rows of before a joining of words go by the word of then. (SQLite's coalesce wants two.)
     const words = [id, ...Object.keys(own.joined).filter((word) => idOf(word) === id)];
     const told = words.map((word) => `beside ->> '${word.replaceAll("'", "''")}'`);
     return [{ amount: `coalesce(${told.join(', ')}, NULL)`, term: id, unit: termUnit(measureTerm(id)) === 'money' ? 'money' : 'count' }];
