@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import { formatDay, parseDay } from '@lens/core';
+import { ADS_BY_CHANNEL, formatDay, parseDay } from '@lens/core';
 import { send } from '../server/test/harness';
 
 /** What one of many people at their screens asks, one thing after the other. */
@@ -19,9 +19,17 @@ const PERIODS: readonly (readonly [string, string])[] = [
   ['2026-08-01', '2026-10-30'],
   ['2026-05-01', '2026-10-30'],
 ];
-const TREES = ['ads', 'devices', 'keywords', 'terms', 'hours', 'ads', 'ads'] as const;
+const SPLITS = [
+  ADS_BY_CHANNEL,
+  ['channel', 'campaign', 'device'],
+  ['channel', 'campaign', 'group', 'keyword'],
+  ['channel', 'campaign', 'group', 'keyword', 'search term'],
+  ['channel', 'campaign', 'hour'],
+  ADS_BY_CHANNEL,
+  ADS_BY_CHANNEL,
+] as const;
 
-/** Mixed questions: clients, days, trees and ways to count in turn; `before` moves the last day asked about. */
+/** Mixed questions: clients, days, ways to split and ways to count in turn; `before` moves the last day asked about. */
 function questionsOf(asker: number, clients: readonly { readonly id: string; readonly metricSet: string }[], before: number): Asked[] {
   return Array.from({ length: EACH }, (_, nth): Asked => {
     const at = asker * EACH + nth;
@@ -36,8 +44,9 @@ function questionsOf(asker: number, clients: readonly { readonly id: string; rea
       basis: at % 5 === 0 ? 'sale' : 'click',
       metricSet: client?.metricSet,
       knownOn: null,
-      tree: TREES[Math.floor(at / 3) % TREES.length],
-      filter: asker % 10 === 0 ? `${asker}` : '',
+      rows: SPLITS[Math.floor(at / 3) % SPLITS.length],
+      where: [],
+      named: asker % 10 === 0 ? `${asker}` : '',
       sort: { by: 'spend', direction: 'descending' },
     };
     if (at % 11 === 5) return { method: 'POST', path: '/audit', body: { client: client?.id, period: { from, to } } };

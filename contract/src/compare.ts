@@ -1,4 +1,4 @@
-import { DIRECTIONS, isBuiltInTree, ROW_KINDS, type TreeId } from '@lens/core';
+import { DIRECTIONS, ROW_KINDS, TEXT_TESTS, testProblem } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
@@ -7,11 +7,25 @@ import { unit } from './words';
 const metricId = z.string().min(1).max(200);
 const metricSetId = metricId;
 
-/** A built-in tree, or “by” and the id of a dimension. */
-const tree = z
-  .string()
-  .max(120)
-  .refine((text): text is TreeId => isBuiltInTree(text) || text.startsWith('by '), 'Use a known tree, or “by” and a dimension');
+/** Of what a client's data tells: which there are depends on its words. */
+const dimension = z.string().min(1).max(120);
+const rows = z
+  .array(dimension)
+  .min(1)
+  .max(8)
+  .refine((all) => new Set(all).size === all.length, 'Split by each thing once')
+  .readonly();
+
+const textTest = z.object({ test: z.enum(TEXT_TESTS), value: z.string().max(200) });
+/** A filter that may not be finished. */
+export const filterDraft = z.object({ dimension, any: z.array(textTest).min(1).max(200).readonly() });
+/** Any of the tests is enough; of several filters all must hold. */
+const filter = filterDraft.superRefine(({ any }, context) => {
+  any.forEach((test, at) => {
+    const problem = testProblem(test);
+    if (problem !== '') context.addIssue({ code: 'custom', message: problem, path: ['any', at, 'value'] });
+  });
+});
 
 export const question = z.object({
   client: id,
@@ -22,8 +36,10 @@ export const question = z.object({
   /** The data as it was known at the end of this day; null for as it is known now. */
   knownOn: day.nullable().default(null),
   metricSet: metricSetId,
-  tree,
-  filter: z.string().max(200),
+  rows,
+  where: z.array(filter).max(20).readonly().default([]),
+  /** Text in the name of a member, or of one above or below it; empty for all. */
+  named: z.string().max(200),
   sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(DIRECTIONS) }),
 });
 
@@ -38,6 +54,8 @@ export const comparisonTable = z.object({
       parent: z.string().nullable(),
       kind: z.enum(ROW_KINDS),
       level: z.string(),
+      /** Within its dimension; null for what is no member of one. */
+      code: z.union([z.string(), z.number()]).nullable(),
       name: z.string(),
       channel: z.string().nullable(),
       depth: z.number().int(),

@@ -89,7 +89,8 @@ describe('a connection', () => {
   it('brings in just what the channel has, whichever report answers', async () => {
     await connect(['ads', 'keywords', 'device-hours', 'settings']);
     expect(await ended()).toMatchObject({ reports: Array.from({ length: 4 }, () => ({ state: 'done', error: '' })) });
-    for (const tree of ['ads', 'keywords', 'devices']) expect(await total('spend', OCTOBER, { tree })).toBeCloseTo(offered('Cost'), 4);
+    for (const inner of ['ad', 'keyword', 'device'])
+      expect(await total('spend', OCTOBER, { rows: ['channel', 'campaign', inner] })).toBeCloseTo(offered('Cost'), 4);
     expect(await total('clicks')).toBe(offered('Clicks'));
     expect(await total('leads')).toBe(offered('Leads'));
   });
@@ -172,7 +173,7 @@ describe('a connection', () => {
     expect(feeds).toMatchObject([{ name: 'settings' }]);
     await outside.behave({});
     expect(await refreshed()).toMatchObject({ reports: [{ state: 'done' }, { state: 'done' }] });
-    expect(await total('spend', OCTOBER, { tree: 'devices' })).toBeCloseTo(offered('Cost'), 4);
+    expect(await total('spend', OCTOBER, { rows: ['campaign', 'device'] })).toBeCloseTo(offered('Cost'), 4);
   });
 
   it('stops when told, and keeps what it had', async () => {

@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { ADS_BY_CHANNEL } from '@lens/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -277,8 +278,9 @@ export const questionFor = (client: string, part: object): object => ({
   countedBy: 'orders',
   basis: 'sale',
   metricSet: 'shop',
-  tree: 'ads',
-  filter: '',
+  rows: ADS_BY_CHANNEL,
+  where: [],
+  named: '',
   sort: { by: 'spend', direction: 'descending' },
   ...part,
 });

@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { ADS_BY_CHANNEL } from '@lens/core';
 import { checkFile, compare, follow, importFile, clientForEach, send, suiteServer, upload } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -54,8 +55,9 @@ describe('the history of imports', () => {
       basis: 'sale',
       knownOn,
       metricSet: 'shop',
-      tree: 'ads',
-      filter: '',
+      rows: ADS_BY_CHANNEL,
+      where: [],
+      named: '',
       sort: { by: 'spend', direction: 'descending' },
     });
     const { body } = await send(server.address, 'POST', '/compare/trace', { question: asked('2026-10-22'), row: 'total', metric: 'spend' });

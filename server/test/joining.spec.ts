@@ -67,7 +67,11 @@ describe('joining outcomes with costs', () => {
     const rows = [`${DAY},JL_known_tea,Leaf,tea,5,50`, `${DAY},JL_known_tea,Leaf,green tea,1,9`];
     await importFile(server.address, setting, 'Keywords', ['Day,Campaign,Ad group,Keyword,Cost,Clicks', ...rows].join('\n'));
     const ofKeywords = async (): Promise<Record<string, unknown>> => {
-      const { body } = await compare(server.address, setting.client, { period: PERIOD, countedBy: 'site', tree: 'keywords' });
+      const { body } = await compare(server.address, setting.client, {
+        period: PERIOD,
+        countedBy: 'site',
+        rows: ['channel', 'campaign', 'group', 'keyword'],
+      });
       const { values, gaps } = body.columns[body.metrics.indexOf('purchases')].now;
       const gapOf = (row: number): unknown => gaps.find(([at]: Loose) => at === row)?.[1];
       return Object.fromEntries(

@@ -21,7 +21,10 @@ describe('names that tell something', () => {
 
   const path = (what: string) => `/clients/${setting.client}/${what}`;
   const spendByStage = async () => {
-    const { body } = await compare(server.address, setting.client, { period: { from: '2026-10-20', to: '2026-10-20' }, tree: 'stage' });
+    const { body } = await compare(server.address, setting.client, {
+      period: { from: '2026-10-20', to: '2026-10-20' },
+      rows: ['channel', 'stage in the name', 'campaign', 'group', 'ad'],
+    });
     const spend = body.columns[body.metrics.indexOf('spend')].now.values;
     return Object.fromEntries(
       body.rows.flatMap(({ depth, name }: { depth: number; name: string }, at: number) => (depth < 2 ? [[name, spend[at]]] : [])),

@@ -11,7 +11,7 @@ describe('a dimension with 200,000 values', () => {
   const server = suiteServer();
   const setting = clientForEach(server, 'Wide');
   let parcel = '';
-  const by = (part: object) => compare(server.address, setting.client, { period: DAYS, tree: `by ${parcel}`, ...part });
+  const by = (part: object) => compare(server.address, setting.client, { period: DAYS, rows: ['channel', 'campaign', parcel], ...part });
 
   it('comes in whole, is refused as one table with what to do, and shown in part', async () => {
     const word = { kind: 'dimension', word: { label: 'Parcel', headers: [] } };
@@ -27,10 +27,10 @@ describe('a dimension with 200,000 values', () => {
     const all = await by({});
     expect(all.status).toBe(422);
     expect(all.body.detail).toContain('200,002 members at that level, more than the 25,000 a table shows. Name a part of them');
-    const asked = encodeURIComponent(JSON.stringify(questionFor(setting.client, { period: DAYS, tree: `by ${parcel}` })));
+    const asked = encodeURIComponent(JSON.stringify(questionFor(setting.client, { period: DAYS, rows: ['channel', 'campaign', parcel] })));
     expect((await send(server.address, 'GET', `/compare/export.csv?question=${asked}`)).status).toBe(422);
 
-    const some = await by({ filter: 'parcel 1999' });
+    const some = await by({ named: 'parcel 1999' });
     expect(some.status).toBe(200);
     // 1999, 19990–19999 and 199900–199999, below a channel and a campaign; the totals come first.
     expect(some.body.rows.filter(({ level }: Loose) => level === parcel)).toHaveLength(111);

@@ -86,11 +86,11 @@ describe('words of a client’s own', () => {
   it('may be dimensions that members open into', async () => {
     const shelf = await add({ kind: 'dimension', word: { label: 'Shelf', headers: [] } });
     await bring('Shelves', 'Shelf', ['2026-10-05,Tea,10,100,top', '2026-10-05,Tea,6,50,low'], [{ role: 'dimension', dimension: shelf }]);
-    const { body } = await compare(server.address, setting.client, { tree: `by ${shelf}`, period: DAY });
+    const { body } = await compare(server.address, setting.client, { rows: ['channel', 'campaign', shelf], period: DAY });
     expect(body.rows.filter(({ level }: Loose) => level === shelf).map(({ name }: Loose) => name)).toEqual(['top', 'low']);
     expect((await send(server.address, 'GET', `/clients/${setting.client}`)).body.dimensions).toContain(shelf);
-    const unknown = await compare(server.address, setting.client, { tree: 'by own-nothing', period: DAY });
-    expect(unknown).toMatchObject({ status: 400, body: { errors: [{ path: 'tree' }] } });
+    const unknown = await compare(server.address, setting.client, { rows: ['campaign', 'own-nothing'], period: DAY });
+    expect(unknown).toMatchObject({ status: 400, body: { errors: [{ path: 'rows.1' }] } });
   });
 
   it('keep what they hold when they are renamed, and may not change how they add', async () => {

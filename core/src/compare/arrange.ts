@@ -4,12 +4,10 @@ import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
 import type { ComparisonRow, RowCell } from './comparison';
 import type { Member } from './members';
-import type { Question } from './question';
-import { ancestorsOf } from './row-key';
+import type { Question } from '../question/question';
+import { isDayDimension } from '../question/dimensions';
+import { ancestorsOf } from '../question/row-key';
 import { MOST_MEMBERS, TooManyMembers } from './too-many';
-
-/** The name of a member: a channel by its id, anything else by dimension and code. */
-export type Names = (dimension: string, code: number | string) => string;
 
 /**
  * Puts members in the order asked for (parents before children, siblings sorted, what is not a
@@ -27,7 +25,7 @@ export function arrange(
     members.filter(({ kind }) => !isTotal(kind)),
     (member) => member.parent ?? '',
   );
-  const kept = keep(children, named(members, question.filter));
+  const kept = keep(children, named(members, question.named));
   if (kept.length > MOST_MEMBERS) throw new TooManyMembers(kept.length);
   const figures = new Map(kept.map((member) => [member, cells(member)]));
   // Where spend is not asked for, members that only cost something have nothing to say.
@@ -36,9 +34,9 @@ export function arrange(
   const sortAt = question.sort.by === 'name' ? -1 : metrics.indexOf(question.sort.by);
   const byOrder = (a: Member, b: Member): number => {
     if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
-    if (sortAt < 0) return (question.sort.direction === 'ascending' ? 1 : -1) * a.name.localeCompare(b.name, 'en');
+    if (sortAt < 0) return (question.sort.direction === 'ascending' ? 1 : -1) * byName(a, b);
     const figureOf = (member: Member): Figure => figures.get(member)?.[sortAt]?.now ?? gap('not measured');
-    return compareFigures(figureOf(a), figureOf(b), question.sort.direction) || a.name.localeCompare(b.name, 'en');
+    return compareFigures(figureOf(a), figureOf(b), question.sort.direction) || byName(a, b);
   };
   const rows: ComparisonRow[] = [];
   const visit = (parent: string): void => {
@@ -55,9 +53,13 @@ export function arrange(
   };
   visit('');
   const matched = members.find((member) => member.kind === 'matched' && tells(cells(member)));
-  const totals = [total, matched, shownMember(members, question.filter)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
+  const totals = [total, matched, shownMember(members, question.named)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
   return [...totals, ...rows];
 }
+
+/** Days come in their order, all else by name. */
+const byName = (a: Member, b: Member): number =>
+  isDayDimension(a.level) ? Number(a.code) - Number(b.code) : a.name.localeCompare(b.name, 'en');
 
 const tellsAnything = (cells: readonly RowCell[]): boolean =>
   cells.some(({ now, before }) => [now, before].some((figure) => figure !== null && !isNotMeasured(figure)));
@@ -75,7 +77,7 @@ export function shownMember(members: readonly Member[], filter: string): Member 
     kind: 'shown',
     name: 'Shown',
     contributions: (bucket) => hits.flatMap((hit) => hit.contributions(bucket)),
-    nodes: hits.flatMap((hit) => hit.nodes),
+    pieces: hits.flatMap((hit) => hit.pieces),
     less: hits.flatMap((hit) => hit.less),
   };
 }
@@ -84,8 +86,8 @@ const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, m
 export const isTotal = (kind: Member['kind']): boolean => kind === 'total' || kind === 'matched';
 
 export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
-  const { key, parent, kind, level, name, channel, depth } = member;
-  return { key, parent, kind, level, name, channel, depth, hasChildren, cells };
+  const { key, parent, kind, level, code, name, channel, depth } = member;
+  return { key, parent, kind, level, code, name, channel, depth, hasChildren, cells };
 }
 
 /** Members the filter names, none inside another, so that their sum counts nothing twice. */

@@ -14,7 +14,7 @@ describe('change', () => {
 
   const changes = (before: number, now: number, spend = 100) => {
     const table = ask(tablesOf([feedOf([row(5, 1, spend, before), row(15, 1, spend, now)])]), { comparison: BEFORE });
-    return cellOf(table, rowOf(table, 'search/campaign:1'), 'cpc').change;
+    return cellOf(table, rowOf(table, 'channel:search/campaign:1'), 'cpc').change;
   };
 
   it('of nine clicks is chance, of nine thousand is not', () => {
@@ -48,7 +48,7 @@ describe('change', () => {
     const grown = (to: number) => {
       const orders = orderTable([...sold(100, 5), ...sold(to, 15)], 0, 19);
       const table = ask(tablesOf([feedOf([row(5, 1, 10, 500), row(15, 1, 10, 500)])], { orders: [orders] }), { comparison: BEFORE });
-      return ['purchases', 'value'].map((metric) => cellOf(table, rowOf(table, 'search/campaign:1'), metric).change?.beyondChance);
+      return ['purchases', 'value'].map((metric) => cellOf(table, rowOf(table, 'channel:search/campaign:1'), metric).change?.beyondChance);
     };
     expect([grown(110), grown(140), grown(200)]).toEqual([
       [false, false],
@@ -71,7 +71,7 @@ describe('change', () => {
       orders: [orderTable([...many(before, 5), ...many(now, 15)], 0, 19)],
     });
     const table = ask(tables, { comparison: BEFORE });
-    expect(cellOf(table, rowOf(table, 'search/campaign:1'), 'roas').change).toMatchObject({ beyondChance: beyond });
+    expect(cellOf(table, rowOf(table, 'channel:search/campaign:1'), 'roas').change).toMatchObject({ beyondChance: beyond });
   });
 
   it('compares only accounts measured in both periods, and says what share of spend that is', () => {
@@ -94,7 +94,7 @@ describe('change', () => {
     const cell = cellOf(table, rowOf(table, 'total'), 'clicks');
     expect(cell.now).toEqual(value(76));
     expect(cell.change?.figure).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
-    expect(cellOf(table, rowOf(table, 'social'), 'clicks').change?.figure).toEqual(gap('not measured'));
+    expect(cellOf(table, rowOf(table, 'channel:social'), 'clicks').change?.figure).toEqual(gap('not measured'));
   });
 });
 
@@ -110,10 +110,10 @@ describe('by click date', () => {
 
   it('the earlier period is counted at the same age as the later one', () => {
     const table = ask(tables, { basis: 'click', comparison: BEFORE });
-    const cell = cellOf(table, rowOf(table, 'search/campaign:1'), 'purchases');
+    const cell = cellOf(table, rowOf(table, 'channel:search/campaign:1'), 'purchases');
     // Ten on their own day, five of the late ones have come by day 19; days 0–9 counted as of day 9.
     expect(cell).toMatchObject({ now: value(15), before: value(15), change: { figure: value(0) } });
-    expect(figureOf(ask(tables, { basis: 'click', period: BEFORE }), 'search/campaign:1', 'purchases')).toEqual(value(20));
+    expect(figureOf(ask(tables, { basis: 'click', period: BEFORE }), 'channel:search/campaign:1', 'purchases')).toEqual(value(20));
   });
 
   it('a channel’s claims of days still filling are not called better or worse', () => {
@@ -143,10 +143,13 @@ describe('by click date', () => {
     const question: Partial<Question> = { basis: 'click', countedBy: 'claims', comparison: BEFORE };
     const recent = ask(all, question);
     expect(recent.arrived).toBeCloseTo(0.55, 1);
-    expect(cellOf(recent, rowOf(recent, 'search/campaign:1'), 'purchases').change).toEqual({ figure: value(-0.5), beyondChance: false });
+    expect(cellOf(recent, rowOf(recent, 'channel:search/campaign:1'), 'purchases').change).toEqual({
+      figure: value(-0.5),
+      beyondChance: false,
+    });
     const settled = ask(all, { ...question, period: { from: 5, to: 10 }, comparison: { from: -2, to: 3 } });
     expect(settled.arrived).toBeGreaterThan(0.95);
-    expect(cellOf(settled, rowOf(settled, 'search/campaign:1'), 'purchases').change).toMatchObject({ beyondChance: true });
+    expect(cellOf(settled, rowOf(settled, 'channel:search/campaign:1'), 'purchases').change).toMatchObject({ beyondChance: true });
   });
 });
 
@@ -160,36 +163,36 @@ describe('order and filter', () => {
   it('sorts siblings by a metric, either way', () => {
     expect(shown({ sort: { by: 'spend', direction: 'descending' } })).toEqual([
       'total',
-      'search',
-      'search/campaign:1',
-      'search/campaign:3',
-      'search/campaign:2',
+      'channel:search',
+      'channel:search/campaign:1',
+      'channel:search/campaign:3',
+      'channel:search/campaign:2',
     ]);
     expect(shown({ sort: { by: 'cpc', direction: 'ascending' } })).toEqual([
       'total',
-      'search',
-      'search/campaign:2',
-      'search/campaign:1',
-      'search/campaign:3',
+      'channel:search',
+      'channel:search/campaign:2',
+      'channel:search/campaign:1',
+      'channel:search/campaign:3',
     ]);
   });
 
   it('keeps what is above and below a named member, and totals just that', () => {
-    const table = ask(tables, { filter: 'Campaign 2' });
+    const table = ask(tables, { named: 'Campaign 2' });
     expect(table.rows.map(({ key }) => key)).toEqual([
       'total',
       'shown',
-      'search',
-      'search/campaign:2',
-      'search/campaign:2/group:20',
-      'search/campaign:2/group:20/ad:200',
+      'channel:search',
+      'channel:search/campaign:2',
+      'channel:search/campaign:2/group:20',
+      'channel:search/campaign:2/group:20/ad:200',
     ]);
     expect(figureOf(table, 'shown', 'spend')).toEqual(value(10));
     expect(figureOf(table, 'total', 'spend')).toEqual(value(60));
   });
 
   it('counts nothing twice where the filter names a member and its parent', () => {
-    const table = ask(tables, { filter: '2' });
+    const table = ask(tables, { named: '2' });
     expect(figureOf(table, 'shown', 'spend')).toEqual(value(10));
   });
 });
@@ -225,8 +228,8 @@ describe('changes of claims that still arrive', () => {
   ] as const)('go by the lag of the %s itself, campaign by campaign', (action, metricSet, metric) => {
     const table = ask(claimed(action), { metricSet, basis: 'click', countedBy: 'claims', comparison: BEFORE });
     const changed = (key: string) => cellOf(table, rowOf(table, key), metric).change;
-    expect(changed('search/campaign:2')).toEqual({ figure: value(-0.5), beyondChance: false });
-    expect(changed('search/campaign:1')).toEqual({ figure: value(-0.5), beyondChance: true });
+    expect(changed('channel:search/campaign:2')).toEqual({ figure: value(-0.5), beyondChance: false });
+    expect(changed('channel:search/campaign:1')).toEqual({ figure: value(-0.5), beyondChance: true });
     expect(changed('total')).toMatchObject({ beyondChance: false });
   });
 });

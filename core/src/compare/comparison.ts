@@ -1,7 +1,7 @@
 import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import type { WithoutClickDay } from '../grain/orders';
-import { accumulate, type Ask, type Bucket, type Sums, type Visitor } from '../grain/accumulate';
+import type { Sums, Visitor } from '../grain/accumulate';
 import { type Contribution, Measured } from '../grain/measured';
 import type { ClientTables } from '../grain/tables';
 import { type ClosedOutcomeTerm, type ClosedTerm, type Counting, termKey } from '../measure/term';
@@ -10,10 +10,13 @@ import { bookOf, type MetricBook } from '../metric/metric-book';
 import { arrivalsOf } from '../maturity/arrivals';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Day } from '../time/day';
-import { arrange, isTotal, type Names, rowOf, shownMember } from './arrange';
+import { compileFilters } from '../question/filter';
+import type { Names } from '../question/names';
+import { arrange, isTotal, rowOf, shownMember } from './arrange';
 import { type Change, changeBetween, countOf } from './change';
 import { type Member, membersOf, type RowHead } from './members';
-import { levelsOfTree, type Question } from './question';
+import type { Question } from '../question/question';
+import { type AskedBucket, passesOf } from './passes';
 
 export interface RowCell {
   readonly now: Figure;
@@ -59,18 +62,23 @@ export function answer(
   tables: ClientTables,
   question: Question,
   names: Names,
-  { metrics, buckets, visit }: { readonly metrics: readonly MetricId[]; readonly buckets: readonly Bucket[]; readonly visit?: Visitor },
+  {
+    metrics,
+    buckets,
+    visit,
+  }: { readonly metrics: readonly MetricId[]; readonly buckets: readonly AskedBucket[]; readonly visit?: Visitor },
 ): Answer {
   const { vocabulary } = tables;
   const formulas = metrics.map((metric) => closedFormula(bookOf(vocabulary), metric, question));
-  const ask: Ask = { terms: termsFor(formulas, vocabulary), levels: levelsOfTree(question.tree, vocabulary) ?? ['campaign'], buckets };
-  const sums = accumulate(tables, ask, visit);
-  return { sums, measured: new Measured(sums.terms), members: membersOf(sums, names) };
+  const terms = termsFor(formulas, vocabulary);
+  const rows = question.rows.map(vocabulary.idOf);
+  const passes = passesOf(tables, rows, buckets, { terms, ...compileFilters(question.where, tables.accounts, names) }, visit);
+  return { sums: passes(0).sums, measured: new Measured(terms), members: membersOf(passes, rows, names) };
 }
 
 /** The member of a row key, `shown` for what the question's filter keeps; undefined where there is none. */
-export function memberNamed(members: readonly Member[], { filter }: Question, key: string): Member | undefined {
-  if (key === 'shown') return shownMember(members, filter);
+export function memberNamed(members: readonly Member[], { named }: Question, key: string): Member | undefined {
+  if (key === 'shown') return shownMember(members, named);
   // Where a metric counts no orders, all of it is matched.
   return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
 }
@@ -86,7 +94,7 @@ export function compare(tables: ClientTables, question: Question, names: Names, 
 
 /** The same of the totals alone, however many members there are. */
 export function totalsOf(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const { members, cells, ...table } = figures(tables, { ...question, tree: 'campaigns' }, names, lastDay);
+  const { members, cells, ...table } = figures(tables, { ...question, rows: ['channel'] }, names, lastDay);
   return { ...table, rows: members.filter(({ kind }) => isTotal(kind)).map((each) => rowOf(each, cells(each), false)) };
 }
 
@@ -110,7 +118,7 @@ function figures(tables: ClientTables, question: Question, names: Names, lastDay
   const cells = (member: Member): RowCell[] => {
     const now = member.contributions(0);
     const before = compared ? member.contributions(1) : null;
-    const campaigns = new Set(member.nodes.flatMap((node) => [...node.campaigns]));
+    const campaigns = new Set(member.pieces.flatMap(({ node }) => [...node.campaigns]));
     return formulas.map(({ formula, late }) => {
       const cell = cellOf(measured, formula, now, before);
       const settled = late.every((term) => (arrivals.of(term, campaigns)?.share ?? 1) >= SETTLED);
@@ -139,12 +147,13 @@ function cellOf(measured: Measured, formula: Formula, now: Contribution[], befor
  * By click date the earlier period is counted at the same age as the later one: only the sales it
  * had when as many days had passed since its last click (calculations, chapter 8).
  */
-export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): Bucket[] {
+export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): AskedBucket[] {
   // Sales of a day that has not ended are not known as a whole.
   const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
   if (!comparison) return [now];
   const earlier = period.to - comparison.to;
-  return [now, basis === 'click' && earlier > 0 ? { ...comparison, knownBy: lastDay - earlier } : comparison];
+  const before = { ...comparison, shift: period.from - comparison.from };
+  return [now, basis === 'click' && earlier > 0 ? { ...before, knownBy: lastDay - earlier } : before];
 }
 
 /** Below this share of the late outcomes arrived, a claim by click date is no news yet. */

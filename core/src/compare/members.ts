@@ -1,12 +1,14 @@
-import type { Sums } from '../grain/accumulate';
-import { accountContribution, type Contribution, contributionOf, contributionToTotal, notMatchedContribution } from '../grain/measured';
-import { isEmptyPart, type Part, type SumNode } from '../grain/node';
+import { type Contribution, notMatchedContribution } from '../grain/measured';
 import { isListed } from '../grain/plan';
-import { type FeedTable, NONE } from '../grain/tables';
+import { NONE, SKIPPED } from '../grain/tables';
 import { groupBy } from '../list/group-by';
-import { addsUp } from '../measure/term';
-import type { Names } from './arrange';
-import { depthOf, nodeKey, parentOf } from './row-key';
+import { accountCode, isAccountDimension, isDayDimension, isRowDimension } from '../question/dimensions';
+import type { Names } from '../question/names';
+import { depthOf, keyOf, parentOf, type KeyStep } from '../question/row-key';
+import { daysInMonth } from '../time/day';
+import type { Pass, Passes, Slice } from './passes';
+import { hasAmounts, type Piece, pieceContribution, totalContribution } from './piece';
+import { remainderOf, type Rest } from './remainder';
 
 export const ROW_KINDS = ['total', 'matched', 'shown', 'member', 'not matched', 'not broken down'] as const;
 export type RowKind = (typeof ROW_KINDS)[number];
@@ -17,177 +19,178 @@ export interface RowHead {
   readonly key: string;
   readonly parent: string | null;
   readonly kind: RowKind;
-  /** "total", "channel", or the dimension the row is a member of. */
+  /** "total", or the dimension the row is a member of. */
   readonly level: string;
+  /** The code of the row within its dimension; null for what is no member of one. */
+  readonly code: number | string | null;
   readonly name: string;
+  /** The channel everything in it lies in; null where there are several, or none. */
   readonly channel: string | null;
   readonly depth: number;
 }
 
 /** A row before it has figures: what it is made of. */
 export interface Member extends RowHead {
+  /** By bucket asked for. */
   readonly contributions: (bucket: number) => Contribution[];
-  /** The nodes it sums, for traces. */
-  readonly nodes: readonly SumNode[];
-  /** The nodes it takes away again: a remainder is its parent less its siblings. */
-  readonly less: readonly SumNode[];
+  /** What it sums, for traces. */
+  readonly pieces: readonly Piece[];
+  /** What it takes away again: a remainder is its parent less its siblings. */
+  readonly less: readonly Piece[];
 }
 
-/** The members of an answer: all, channels, and below them whatever the levels asked for open into. */
-export function membersOf(sums: Sums, names: Names): Member[] {
-  const { accounts } = sums.plan.tables;
-  const channelOf = ({ account }: SumNode): string => accounts[account]?.channel ?? '';
-  const campaigns = sums.campaigns.all().filter((node) => hasAmounts(sums, node));
-  const delivers = (feed: FeedTable, at: number): boolean =>
-    feed.account === at && [...feed.amounts.keys()].some((key) => !sums.plan.tables.vocabulary.isBySite(key));
-  const media = accounts.flatMap((_, at) => (sums.plan.tables.feeds.some((feed) => delivers(feed, at)) ? [at] : []));
-  const of = (nodes: readonly SumNode[], own: readonly number[], bucket: number): Contribution[] => [
-    ...nodes.map((node) => contributionToTotal(sums, node, bucket)),
-    ...own.map((account) => accountContribution(sums, account, bucket)),
-  ];
-  const all = (bucket: number): Contribution[] => [...of(campaigns, media, bucket), notMatchedContribution(sums, bucket)];
-  const members: Member[] = [
-    member({ key: 'total', kind: 'total', level: 'total', name: 'Total', contributions: all, nodes: [...campaigns, sums.notMatched] }),
+/** The members of an answer: all, and below that whatever the rows asked for open into. */
+export function membersOf(passes: Passes, rows: readonly string[], names: Names): Member[] {
+  const whole = passes(0);
+  const { sums } = whole;
+  const [everything] = whole.slices;
+  if (!everything) return [];
+  const campaigns = sums.campaigns.all().flatMap((node) => piecesOf(whole, node, [everything]));
+  const media = mediaOf(whole);
+  const notMatched: Piece = { sums, node: sums.notMatched, slice: everything };
+  const hasRest = hasAmounts(notMatched);
+  const matched = (bucket: number): Contribution[] =>
+    totalContribution(sums, { slice: everything, pieces: campaigns, accounts: media }, bucket);
+  const members = [
+    member({
+      key: 'total',
+      kind: 'total',
+      level: 'total',
+      name: 'Total',
+      contributions: (bucket) => [...matched(bucket), notMatchedContribution(sums, bucket)],
+      pieces: [...campaigns, notMatched],
+    }),
   ];
   // What the ads brought, apart from what came anyway: both are told wherever there is a difference.
-  if (hasAmounts(sums, sums.notMatched))
+  if (hasRest)
     members.push(
       member({
         key: 'matched',
         kind: 'matched',
         level: 'total',
         name: 'Matched to campaigns',
-        contributions: (bucket) => of(campaigns, media, bucket),
-        nodes: campaigns,
+        contributions: matched,
+        pieces: campaigns,
       }),
     );
-  const nodes = sums.nodes.flatMap((level) => level.all()).filter((node) => hasAmounts(sums, node));
-  const within = groupBy(nodes, (node) => (node.parent ? '' : channelOf(node)));
-  for (const [channel, own] of groupBy(campaigns, channelOf)) {
-    const places = media.filter((account) => accounts[account]?.channel === channel);
-    const contributions = (bucket: number): Contribution[] => of(own, places, bucket);
-    members.push(
-      member({ key: channel, kind: 'member', level: 'channel', name: names('channel', channel), channel, contributions, nodes: own }),
-    );
-    if (sums.campaigns !== sums.nodes[0])
-      members.push(...remainderOf(sums, { key: channel, nodes: own, children: within.get(channel) ?? [] }, channel, 0));
-  }
-  const inside = groupBy(nodes, ({ parent }) => parent);
-  // What names tell may lie in several accounts of a channel: one member all the same.
-  for (const [key, own] of groupBy(nodes, (node) => nodeKey(channelOf(node), node))) {
-    const [first] = own;
-    if (!first) continue;
-    const channel = channelOf(first);
-    members.push(memberOfNodes(sums, key, own, first, channel, names));
-    const children = own.flatMap((node) => inside.get(node) ?? []);
-    members.push(...remainderOf(sums, { key, nodes: own, children }, channel, first.level.level + 1));
-  }
-  if (hasAmounts(sums, sums.notMatched)) members.push(notMatchedMember(sums));
-  return members;
+  const tree = rows.flatMap((_, depth) => membersAt(passes(depth + 1), rows.slice(0, depth + 1), media, names));
+  const inside = groupBy(tree, ({ parent }) => parent);
+  const rests = [{ key: '', level: '', channel: null, pieces: campaigns, kind: 'member' as const }, ...tree].flatMap((own) => {
+    const next = rows[rows.indexOf(own.level) + 1];
+    if (own.kind !== 'member' || next === undefined || isAccountDimension(next)) return [];
+    const rest = remainderOf(sums, own.pieces, inside.get(own.key || null) ?? [], next);
+    return rest ? [restMember(own, rest)] : [];
+  });
+  return [...members, ...tree, ...rests, ...(hasRest ? [notMatchedMember(notMatched, rows[0] ?? 'total')] : [])];
 }
 
-const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'nodes'> & Partial<Member>): Member => ({
+/** The accounts whose own reports deliver something, beside what the site counts of them. */
+function mediaOf({ sums }: Pass): number[] {
+  const { accounts, feeds, vocabulary } = sums.plan.tables;
+  return accounts.flatMap((_, at) => {
+    const delivers = feeds.some((feed) => feed.account === at && [...feed.amounts.keys()].some((key) => !vocabulary.isBySite(key)));
+    return delivers && sums.accounts?.has(at) !== false ? [at] : [];
+  });
+}
+
+const piecesOf = ({ sums }: Pass, node: Piece['node'], slices: readonly Slice[]): Piece[] =>
+  slices.map((slice) => ({ sums, node, slice })).filter(hasAmounts);
+
+/** The members of the innermost of some rows. */
+function membersAt(pass: Pass, rows: readonly string[], media: readonly number[], names: Names): Member[] {
+  const { sums } = pass;
+  const { accounts } = sums.plan.tables;
+  const levels = rows.filter(isRowDimension);
+  const nodes = (levels.length === 0 ? sums.campaigns : sums.nodes[levels.length - 1])?.all() ?? [];
+  const stepsTo = (account: number, path: readonly number[], { codes }: Slice): KeyStep[] =>
+    rows.flatMap((dimension): KeyStep[] => {
+      const info = accounts[account];
+      if (isAccountDimension(dimension)) return info ? [[dimension, accountCode(dimension, info)]] : [];
+      const code = isDayDimension(dimension) ? codes.get(dimension) : path[levels.indexOf(dimension)];
+      return code === undefined || code === SKIPPED ? [] : [[dimension, code]];
+    });
+  const placed = nodes
+    .flatMap((node) => piecesOf(pass, node, pass.slices))
+    .map((piece) => ({ piece, steps: stepsTo(piece.node.account, piece.node.path, piece.slice) }));
+  // What lies in several accounts, or on several days of the week, is one member all the same.
+  return [...groupBy(placed, ({ steps }) => keyOf(steps))].flatMap(([key, own]) => {
+    const step = own[0]?.steps.at(-1);
+    if (!step) return [];
+    const pieces = own.map(({ piece }) => piece);
+    const slices = [...new Set(pieces.map(({ slice }) => slice))];
+    const totals = slices.map((slice) => ({
+      slice,
+      pieces: pieces.filter((piece) => piece.slice === slice),
+      accounts: levels.length > 0 ? [] : media.filter((account) => keyOf(stepsTo(account, [], slice)) === key),
+    }));
+    const contributions = (bucket: number): Contribution[] =>
+      levels.length > 0
+        ? pieces.map((piece) => pieceContribution(piece, bucket))
+        : totals.flatMap((total) => totalContribution(sums, total, bucket));
+    const channels = new Set(pieces.map(({ node }) => accounts[node.account]?.channel ?? null));
+    const [dimension, code] = step;
+    const isOutside = code === NONE;
+    return [
+      member({
+        key,
+        parent: parentOf(key) || null,
+        kind: isOutside ? 'not broken down' : 'member',
+        level: dimension,
+        code,
+        name: isOutside
+          ? `Not broken down by ${dimension}`
+          : names(dimension, code) + (slices.length === 1 ? cutNote(step, rows, slices[0]) : ''),
+        channel: channels.size === 1 ? ([...channels][0] ?? null) : null,
+        depth: depthOf(key),
+        contributions,
+        pieces,
+      }),
+    ];
+  });
+}
+
+/** How many days of its own a week or month has in the period, where that is not all of them. */
+function cutNote([dimension, code]: KeyStep, rows: readonly string[], slice: Slice | undefined): string {
+  if ((dimension !== 'week' && dimension !== 'month') || rows.filter(isDayDimension).length > 1 || !slice) return '';
+  const all = dimension === 'week' ? 7 : daysInMonth(Number(code));
+  return slice.days < all ? `, ${slice.days} of ${all} days` : '';
+}
+
+const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'pieces'> & Partial<Member>): Member => ({
   parent: null,
+  code: null,
   channel: null,
   depth: 0,
   less: [],
   ...of,
 });
 
-const hasAmounts = (sums: Sums, node: SumNode): boolean => sums.buckets.some((_, bucket) => !node.partsOf(bucket).every(isEmptyPart));
-
-function memberOfNodes(
-  sums: Sums,
-  key: string,
-  nodes: readonly SumNode[],
-  { level, path }: SumNode,
-  channel: string,
-  names: Names,
-): Member {
-  const dimension = level.dimensions.at(-1) ?? '';
-  const code = path.at(-1) ?? NONE;
-  const outside = code === NONE;
-  return member({
-    key,
-    parent: parentOf(key),
-    kind: outside ? 'not broken down' : 'member',
-    level: dimension,
-    name: outside ? `Not broken down by ${dimension}` : names(dimension, code),
-    channel,
-    depth: depthOf(key),
-    contributions: (bucket) => nodes.map((node) => contributionOf(sums, node, bucket)),
-    nodes,
-  });
-}
-
-/** A member and its parts. */
-interface Whole {
-  readonly key: string;
-  readonly nodes: readonly SumNode[];
-  readonly children: readonly SumNode[];
-}
-
-/**
- * What a member has more (or less) than its parts: a member of its own, so that totals never move. Parts
- * lie on the level `next` or, where reports pass over it, on a deeper one.
- */
-function remainderOf(sums: Sums, { key, nodes, children }: Whole, channel: string, next: number): Member[] {
-  const dimension = sums.levels[children.reduce((nearest, { level }) => Math.min(nearest, level.level), Infinity)] ?? sums.levels[next];
-  if (dimension === undefined) return [];
-  // People of the parts are no part of the people of the whole, nor are states: nothing is known of a rest.
-  const rest = (bucket: number, own = nodes, parts = children): Pick<Part, 'sums' | 'most'> => ({
-    sums: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(parts, bucket, term))),
-    most: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? Infinity : mostOf(own, bucket, term) - sumOf(parts, bucket, term))),
-  });
-  // Where limits leave room for nothing, nothing is known to be left.
-  const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>
-    least.some((sum, term) => sum > 0 || (most[term] ?? 0) < 0);
-  if (!sums.buckets.some((_, bucket) => isLeft(rest(bucket)))) return [];
-  const byAccount = groupBy(nodes, ({ account }) => account);
-  const contributions = (bucket: number): Contribution[] =>
-    [...byAccount].map(([account, own]) => {
-      const all = own.map((node) => contributionOf(sums, node, bucket));
-      const everywhere = all.flatMap(({ parts }) => parts).reduce((mask, part) => mask & part.mask, ~0);
-      const parts = children.filter((child) => child.account === account);
-      return {
-        account,
-        noRate: all.some(({ noRate }) => noRate),
-        parts: [{ mask: everywhere, ...rest(bucket, own, parts) }],
-        isRest: true,
-      };
-    });
-  return [
-    member({
-      key: `${key}/rest`,
-      parent: key,
-      kind: 'not broken down',
-      level: dimension,
-      name: `Not broken down by ${dimension}`,
-      channel,
-      depth: depthOf(key) + 1,
-      contributions,
-      nodes,
-      less: children,
-    }),
-  ];
-}
-const sumOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
-  nodes.reduce((sum, node) => sum + node.total(bucket, term), 0);
-
-const mostOf = (nodes: readonly SumNode[], bucket: number, term: number): number =>
-  nodes.reduce((sum, node) => sum + node.most(bucket, term), 0);
-
-function notMatchedMember(sums: Sums): Member {
+function notMatchedMember(piece: Piece, level: string): Member {
+  const { sums } = piece;
   const orderTerms = sums.terms.reduce((mask, term, at) => (isListed(term) ? mask | (1 << at) : mask), 0);
   return member({
     key: 'not matched',
     kind: 'not matched',
-    level: 'channel',
+    level,
     name: 'Not matched to a campaign',
-    nodes: [sums.notMatched],
+    pieces: [piece],
     contributions: (bucket) => {
       const all = notMatchedContribution(sums, bucket);
       return [{ ...all, parts: all.parts.map((part) => ({ ...part, mask: orderTerms })) }];
     },
+  });
+}
+
+/** What a member has more (or less) than its parts, as a member of its own: so totals never move. */
+function restMember({ key, channel }: Pick<Member, 'key' | 'channel'>, rest: Rest): Member {
+  const own = key === '' ? 'rest' : `${key}/rest`;
+  return member({
+    ...rest,
+    key: own,
+    parent: key || null,
+    kind: 'not broken down',
+    name: `Not broken down by ${rest.level}`,
+    channel,
+    depth: depthOf(own),
   });
 }

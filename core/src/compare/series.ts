@@ -1,13 +1,13 @@
 import type { Figure } from '../figure/figure';
 import { gap } from '../figure/figure';
-import type { Bucket } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
 import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
 import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
-import type { Names } from './arrange';
+import type { Names } from '../question/names';
 import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
-import type { Question } from './question';
+import type { Question } from '../question/question';
+import type { AskedBucket } from './passes';
 
 export interface Series {
   readonly buckets: readonly DayRange[];
@@ -40,7 +40,7 @@ export function series(
   const formula = closedFormula(bookOf(tables.vocabulary), metric, question);
   const [now] = bucketsFor({ ...question, comparison: null }, lastDay);
   const buckets = bucketsOf(question.period);
-  const known: Bucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
+  const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
   const { measured, members } = answer(tables, question, names, { metrics: [metric], buckets: known });
   const lines = keys.map((key) => {
     const member = memberNamed(members, question, key);

@@ -1,5 +1,5 @@
 import { bucketsOf, type Figure, gap, parseDay, partDimension, type Question, series, trace, value } from '../index';
-import { ask, figureOf, LAST, names, QUESTION, rowOf, tablesOf } from '../test/ask';
+import { ask, figureOf, LAST, names, QUESTION, rowOf, SPLITS, tablesOf } from '../test/ask';
 import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
 
 describe('trace', () => {
@@ -10,7 +10,7 @@ describe('trace', () => {
     trace(tables, { ...QUESTION, ...question }, names, { key, metric: 'cpc', lastDay: LAST });
 
   it('repeats the figure with its formula, inputs, feeds and rows', () => {
-    expect(traced('search/campaign:1/group:10')).toMatchObject({
+    expect(traced('channel:search/campaign:1/group:10')).toMatchObject({
       figure: value(6),
       formula: 'spend / clicks',
       inputs: [
@@ -27,7 +27,11 @@ describe('trace', () => {
 
   it('of a remainder shows what was taken away', () => {
     const partial = cutFeed([row(12, 1, 30, 3)], { ...BY_AD, from: 10 }, 1);
-    const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, { key: 'search/campaign:1/rest', metric: 'spend', lastDay: LAST });
+    const rest = trace(tablesOf([partial, byDevice]), QUESTION, names, {
+      key: 'channel:search/campaign:1/rest',
+      metric: 'spend',
+      lastDay: LAST,
+    });
     expect(rest?.figure).toEqual(value(12));
     expect(rest?.inputs[0]?.sources).toMatchObject([
       { feedId: 2, amount: value(42) },
@@ -45,7 +49,7 @@ describe('series', () => {
 
   it('has one figure a day, each from its own sums', () => {
     expect(line('total', 'spend')).toEqual([value(30), value(20), value(0)]);
-    expect(line('search/campaign:1/group:10', 'cpc')).toEqual([value(10), value(3), gap('nothing to divide by')]);
+    expect(line('channel:search/campaign:1/group:10', 'cpc')).toEqual([value(10), value(3), gap('nothing to divide by')]);
     expect(line('not matched', 'value')?.[1]).toEqual(value(50));
   });
 
@@ -72,13 +76,13 @@ describe('a member in two accounts of one channel', () => {
     return { ...feed, codes, dimensions: new Set([...feed.dimensions, stage]) };
   };
   const tables = tablesOf([staged(1, 30, 0), staged(2, 12, 1)], { accounts, campaignAccount });
-  const key = `search/${stage}:7`;
+  const key = `channel:search/${stage}:7`;
 
   it('is one row, and its trace finds all of it', () => {
-    const table = ask(tables, { tree: 'stage' });
+    const table = ask(tables, { rows: SPLITS.stage });
     expect(table.rows.map((each) => each.key)).toEqual([
       'total',
-      'search',
+      'channel:search',
       key,
       ...[1, 2].flatMap((campaign) => [
         `${key}/campaign:${campaign}`,
@@ -87,7 +91,7 @@ describe('a member in two accounts of one channel', () => {
       ]),
     ]);
     expect(figureOf(table, key, 'spend')).toEqual(value(42));
-    const found = trace(tables, { ...QUESTION, tree: 'stage' }, names, { key, metric: 'spend', lastDay: LAST });
+    const found = trace(tables, { ...QUESTION, rows: SPLITS.stage }, names, { key, metric: 'spend', lastDay: LAST });
     expect(found?.figure).toEqual(value(42));
     expect(found?.inputs[0]?.sources.map(({ feedId }) => feedId)).toEqual([1, 2]);
   });

@@ -3,6 +3,7 @@ import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
 import type { WithoutClickDay } from '../grain/orders';
 import type { SumNode } from '../grain/node';
+import type { Piece } from './piece';
 import { isListed } from '../grain/plan';
 import { newestCover } from '../grain/known-cells';
 import { type ClientTables, NONE } from '../grain/tables';
@@ -12,10 +13,10 @@ import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
-import type { Names } from './arrange';
+import type { Names } from '../question/names';
 import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
 import type { Member } from './members';
-import type { Question } from './question';
+import type { Question } from '../question/question';
 
 /** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */
 export interface TraceSource {
@@ -97,7 +98,7 @@ export function trace(
 /** Lines left out of the feeds a figure is made of, on its days and of its campaigns as far as they tell. */
 function unreadBehind({ feeds, orders }: ClientTables, inputs: readonly TraceInput[], member: Member, { from, to }: DayRange): number {
   const used = new Set(inputs.flatMap(({ sources }) => sources.map(({ feedId }) => feedId)));
-  const campaigns = new Set(member.nodes.flatMap((node) => [...node.campaigns]));
+  const campaigns = new Set(member.pieces.flatMap(({ node }) => [...node.campaigns]));
   return [...feeds, ...orders]
     .filter(({ feedId }) => used.has(feedId))
     .flatMap(({ unread = [], covers }) => unread.filter(({ day, importId }) => day === null || newestCover(covers, NONE, day) === importId))
@@ -110,13 +111,13 @@ export function filledFormula(formula: Formula, write: (term: ClosedTerm) => str
   return formulaText(formula, (term) => write(term as ClosedTerm));
 }
 
-function count(tallies: Map<SumNode, Map<string, Tally>>, { node, term, feedId, importId, amount, most, adding }: Visit): void {
+function count(tallies: Map<SumNode, Map<string, Tally>>, { node, bucket, term, feedId, importId, amount, most, adding }: Visit): void {
   let own = tallies.get(node);
   if (!own) {
     own = new Map();
     tallies.set(node, own);
   }
-  const key = `${term} ${feedId}`;
+  const key = `${term} ${feedId} ${bucket}`;
   const tally = own.get(key) ?? emptyTally(adding);
   own.set(key, tally);
   include(tally, { least: amount, most });
@@ -149,10 +150,11 @@ function include(tally: Tally, { least, most }: Pick<Tally, 'least' | 'most'>, s
 
 function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, member: Member, term: number, scale: number): TraceSource[] {
   const byFeed = new Map<number, Tally>();
-  const collect = (nodes: readonly SumNode[], sign: 1 | -1): void => {
-    for (const [key, tally] of nodes.flatMap((node) => [...(tallies.get(node) ?? [])])) {
-      const [termAt, feedId] = key.split(' ').map(Number);
-      if (termAt !== term || feedId === undefined) continue;
+  const collect = (pieces: readonly Piece[], sign: 1 | -1): void => {
+    const own = pieces.flatMap(({ node, slice }) => [...(tallies.get(node) ?? [])].map(([key, tally]) => ({ key, tally, slice })));
+    for (const { key, tally, slice } of own) {
+      const [termAt, feedId, bucket = NONE] = key.split(' ').map(Number);
+      if (termAt !== term || feedId === undefined || slice.buckets[0]?.includes(bucket) !== true) continue;
       const into = byFeed.get(feedId) ?? emptyTally(tally.adding);
       byFeed.set(feedId, into);
       include(into, tally, sign);
@@ -160,7 +162,7 @@ function sourcesOf(tallies: ReadonlyMap<SumNode, ReadonlyMap<string, Tally>>, me
       for (const importId of tally.imports) into.imports.add(importId);
     }
   };
-  collect(member.nodes, 1);
+  collect(member.pieces, 1);
   collect(member.less, -1);
   return [...byFeed].map(([feedId, { rows, least, most, imports }]) => ({
     feedId,

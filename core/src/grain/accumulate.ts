@@ -1,4 +1,5 @@
 import type { Limit } from '../intake/limit';
+import { HOLDERS } from '../measure/level';
 import type { Adding } from '../measure/measure';
 import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
@@ -8,14 +9,23 @@ import { addOrders, type WithoutClickDay } from './orders';
 import { type CellPlan, isListed, Plan, sourceOf } from './plan';
 import { rowKeys } from './row-keys';
 import { rowsBetween } from './rows-between';
-import { canSkip, skipsLevels } from './skipping';
+import { EVERY_ROW, type RowFilter, tells } from './row-filter';
+import { skipsLevels } from './skipping';
 import { type ClientTables, type FeedTable, marginOn, NONE, rateOn, SKIPPED } from './tables';
 
 export interface Ask {
   /** Every term to sum. At most 31. */
   readonly terms: readonly ClosedTerm[];
-  /** Breakdown below the channel, from the outside in. */
+  /** Breakdown below the account, from the outside in. */
   readonly levels: readonly string[];
+  /** Those of them that a report which lacks them passes over; absent for the levels that hold others. */
+  readonly passable?: ReadonlySet<string>;
+  /** The rows that count; absent for all. */
+  readonly filter?: RowFilter;
+  /** The accounts that count; absent for all. */
+  readonly accounts?: ReadonlySet<number>;
+  /** Whether a day of the buckets counts; absent for all. */
+  readonly keepsDay?: (day: Day) => boolean;
   /** Day ranges summed side by side, not overlapping: a period and its comparison, or the days of a chart. */
   readonly buckets: readonly Bucket[];
 }
@@ -60,41 +70,46 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     from: Math.min(...ask.buckets.map((bucket) => bucket.from)),
     to: Math.max(...ask.buckets.map((bucket) => bucket.to)),
   };
-  const bucketOf = bucketIndex(ask.buckets, window);
-  const plan = new Plan(tables, ask.terms, ask.levels, window, bucketOf);
+  const bucketOf = bucketIndex(ask, window);
+  const filter = ask.filter ?? EVERY_ROW;
+  const asked = { levels: ask.levels, passable: ask.passable ?? HOLDERS };
+  const required = [...new Set(filter.map(({ dimension }) => dimension))];
+  const plan = new Plan(tables, ask.terms, asked, required, window, bucketOf);
+  const summing = { plan, bucketOf, filter, accounts: ask.accounts, visit, passable: asked.passable };
   const nodes: NodeIndex[] = [];
   ask.levels.forEach((_, level) => {
     nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));
   });
   const first = nodes[0];
   // Where a report has what lies below the campaigns without them, the tree shows that instead; totals stay with the campaigns.
-  const isShared = first?.dimensions[0] === 'campaign' && !tables.feeds.some((feed) => skipsLevels(feed, ask.levels));
+  const isShared = first?.dimensions[0] === 'campaign' && !tables.feeds.some((feed) => skipsLevels(feed, asked));
   const campaigns = isShared ? first : new NodeIndex(['campaign'], OUTSIDE, undefined, ask.terms.length, ask.buckets.length);
   const indexes = first === campaigns ? nodes : [campaigns, ...nodes];
   for (const level of indexes) {
     tables.feeds.forEach((feed, feedAt) => {
-      if (canAnswer(feed, level)) new FeedSummer(plan, bucketOf, level, feed, feedAt, visit).run();
+      const has = (dimension: string): boolean => feed.dimensions.has(dimension);
+      if (ask.accounts?.has(feed.account) !== false && required.every(has) && canAnswer(feed, level, asked.passable))
+        new FeedSummer(summing, level, feed, feedAt).run();
     });
   }
   const notMatched = new SumNode({ dimensions: [], level: OUTSIDE }, [], NONE, undefined, ask.terms.length, ask.buckets.length);
   const withoutClickDay: WithoutClickDay[] = [];
-  for (const table of tables.orders)
-    addOrders({ plan, buckets: ask.buckets, bucketOf, indexes, table, notMatched, withoutClickDay, visit });
+  for (const table of tables.orders) addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched, withoutClickDay });
   return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };
 }
 
-/** Day of the window → bucket, NONE for days between buckets. */
-function bucketIndex(buckets: readonly DayRange[], window: DayRange): Int16Array {
+/** Day of the window → bucket, NONE for days that do not count. */
+function bucketIndex({ buckets, keepsDay }: Ask, window: DayRange): Int16Array {
   const index = new Int16Array(window.to - window.from + 1).fill(NONE);
   buckets.forEach((bucket, at) => index.fill(at, bucket.from - window.from, bucket.to - window.from + 1));
-  return index;
+  return keepsDay ? index.map((bucket, at) => (keepsDay(window.from + at) ? bucket : NONE)) : index;
 }
 
 /** A report answers a level when it has the level's own dimension; what only campaigns' names tell is never passed over. */
-function canAnswer(feed: FeedTable, { dimensions }: NodeIndex): boolean {
+function canAnswer(feed: FeedTable, { dimensions }: NodeIndex, passable: ReadonlySet<string>): boolean {
   const own = dimensions.at(-1) ?? '';
   if (own === 'campaign' && dimensions.length === 1) return true;
-  return feed.dimensions.has(own) && dimensions.every((each) => feed.dimensions.has(each) || canSkip(each));
+  return feed.dimensions.has(own) && dimensions.every((each) => feed.dimensions.has(each) || passable.has(each));
 }
 
 type AddBy = (part: OpenPart, term: number, least: number, most: number, day: number) => void;
@@ -123,6 +138,16 @@ interface Column {
   readonly last: ReadonlySet<number> | undefined;
 }
 
+/** What is the same for every report that is summed. */
+export interface Summing {
+  readonly plan: Plan;
+  readonly bucketOf: Int16Array;
+  readonly filter: RowFilter;
+  readonly accounts: ReadonlySet<number> | undefined;
+  readonly passable: ReadonlySet<string>;
+  readonly visit: Visitor | undefined;
+}
+
 interface Place {
   readonly node: SumNode;
   readonly measured: Int32Array;
@@ -132,18 +157,19 @@ interface Place {
 class FeedSummer {
   private readonly columns: readonly Column[];
   private readonly keys: Int32Array;
+  private readonly plan: Plan;
   /** By key of the row: its member with what is measured of it by day, or null where the row does not know one. */
   private readonly places: (Place | null)[] = [];
   private readonly cells = new Map<number, CellPlan>();
 
   constructor(
-    private readonly plan: Plan,
-    private readonly bucketOf: Int16Array,
+    private readonly summing: Summing,
     private readonly level: NodeIndex,
     private readonly feed: FeedTable,
     private readonly feedAt: number,
-    private readonly visit: Visitor | undefined,
   ) {
+    const { plan, bucketOf, filter } = summing;
+    this.plan = plan;
     const isForeign = (plan.tables.accounts[feed.account]?.rates ?? null) !== null;
     this.columns = plan.terms.flatMap((term, index) => {
       const { column, derived } = sourceOf(term);
@@ -162,12 +188,13 @@ class FeedSummer {
           ]
         : [];
     });
-    this.keys = rowKeys(feed, level.dimensions);
+    this.keys = rowKeys(feed, [...level.dimensions, ...filter.map(({ dimension }) => dimension)]);
   }
 
   run(): void {
     if (this.columns.length === 0) return;
-    const { feed, bucketOf } = this;
+    const { feed } = this;
+    const { bucketOf } = this.summing;
     const { from } = this.plan.window;
     const campaigns = feed.codes.get('campaign');
     let [lastCampaign, lastDay] = [NaN, NaN];
@@ -200,7 +227,7 @@ class FeedSummer {
       if (!place) return;
       part ??= place.node.part(bucket, place.measured[at] ?? 0);
       addBy[column.adding](part, column.term, amount, most, at);
-      this.visit?.({
+      this.summing.visit?.({
         level: this.level.level,
         node: place.node,
         bucket,
@@ -223,13 +250,14 @@ class FeedSummer {
     return Math.round(amount * rate * (column.derived ? (marginOn(this.plan.tables.margin, day) ?? NaN) : 1));
   }
 
-  /** Where a row belongs; null where it does not know its member: it stays "not broken down". */
+  /** Where a row belongs; null where it is not asked for, or does not know its member: it stays "not broken down". */
   private placeOf(row: number): Place | null {
     const key = this.keys[row] ?? NONE;
     const known = this.places[key];
     if (known !== undefined) return known;
-    const campaign = this.feed.codes.get('campaign')?.[row] ?? NONE;
-    const path = this.pathOf(row);
+    const codeOf = (dimension: string): number => this.feed.codes.get(dimension)?.[row] ?? NONE;
+    const campaign = codeOf('campaign');
+    const path = tells(this.summing.filter, codeOf) === 'yes' ? this.pathOf(row) : undefined;
     const node = path && this.level.at(path, this.feed.account, campaign);
     const place = node ? { node, measured: this.cellsOf(campaign).measuredAt(node.path) } : null;
     this.places[key] = place;
@@ -243,7 +271,7 @@ class FeedSummer {
       const isLast = depth === dimensions.length - 1;
       const code = this.feed.codes.get(dimension)?.[row] ?? NONE;
       // What no feed splits by campaign is a campaign of its own.
-      if (code === NONE && (isLast ? dimension !== 'campaign' : !canSkip(dimension))) return undefined;
+      if (code === NONE && (isLast ? dimension !== 'campaign' : !this.summing.passable.has(dimension))) return undefined;
       path[depth] = code === NONE && !isLast ? SKIPPED : code;
     }
     return path;

@@ -74,14 +74,14 @@ describe('ways of adding', () => {
     ['state', between(1, 3), between(1, 3)],
     ['grade', between(1, 3), between(1, 3)],
   ])('%s', (id, campaign, total) => {
-    expect(figure(rows, 'search/campaign:1', id)).toEqual(campaign);
+    expect(figure(rows, 'channel:search/campaign:1', id)).toEqual(campaign);
     expect(figure(rows, 'total', id)).toEqual(total);
   });
 
   it('tell a state and a grade of one row as they are, and nothing where none was seen', () => {
-    expect(figure(rows, 'search/campaign:2', 'grade')).toEqual(value(3));
+    expect(figure(rows, 'channel:search/campaign:2', 'grade')).toEqual(value(3));
     const none = rows.map((row) => (row.campaign === 2 ? { ...row, amount: NaN } : row));
-    expect(figure(none, 'search/campaign:2', 'state')).toEqual(gap('not measured'));
+    expect(figure(none, 'channel:search/campaign:2', 'state')).toEqual(gap('not measured'));
     expect(figure(none, 'total', 'state')).toMatchObject({ kind: 'bounds', low: 1, high: 3 });
   });
 
@@ -105,7 +105,7 @@ describe('ways of adding', () => {
     const until = (to: number, rows = week) =>
       figureOf(
         ask(tablesOf([feedOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own', period: { from: 10, to } }),
-        'search/campaign:1',
+        'channel:search/campaign:1',
         'window',
       );
     expect([until(10), until(13), until(16), until(18)]).toEqual([value(9), value(9), value(2), value(8)]);
@@ -197,8 +197,8 @@ describe('a channel nobody pays for', () => {
 
   it('takes nothing from the totals of what was bought, and shows no 0 for what it does not tell', () => {
     expect(figureOf(ask(tables(true)), 'total', 'clicks')).toEqual(value(10));
-    expect(figureOf(ask(tables(true), { metricSet: 'listing' }), 'listing', 'listing-views')).toEqual(value(50));
-    expect(figureOf(ask(tables(true), { metricSet: 'listing' }), 'listing', 'site-clicks')).toEqual(gap('not measured'));
+    expect(figureOf(ask(tables(true), { metricSet: 'listing' }), 'channel:listing', 'listing-views')).toEqual(value(50));
+    expect(figureOf(ask(tables(true), { metricSet: 'listing' }), 'channel:listing', 'site-clicks')).toEqual(gap('not measured'));
     expect(figureOf(ask(tables(false)), 'total', 'clicks')).toMatchObject({ kind: 'bounds', low: 10, high: null });
   });
 });

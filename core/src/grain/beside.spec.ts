@@ -31,22 +31,26 @@ describe('what orders tell beside their value', () => {
   ]);
 
   it('adds up by member and day, and its ratios are of sums', () => {
-    expect(full([list], 'search/campaign:1', 'order-gross-value')).toEqual(exactly(250));
-    expect(full([list], 'search/campaign:1', 'order-refund-rate')).toEqual(exactly(0.5));
-    expect(full([list], 'search/campaign:1', 'order-value-kept')).toEqual(exactly(100));
-    expect(full([list], 'search/campaign:1', 'order-cost-per-new-customer')).toEqual(exactly(60));
+    expect(full([list], 'channel:search/campaign:1', 'order-gross-value')).toEqual(exactly(250));
+    expect(full([list], 'channel:search/campaign:1', 'order-refund-rate')).toEqual(exactly(0.5));
+    expect(full([list], 'channel:search/campaign:1', 'order-value-kept')).toEqual(exactly(100));
+    expect(full([list], 'channel:search/campaign:1', 'order-cost-per-new-customer')).toEqual(exactly(60));
     expect(full([list], 'not matched', 'order-refunds')).toEqual(exactly(0));
     expect(full([list], 'total', 'order-refund-rate')).toEqual(exactly(0.25));
     expect(full([list], 'total', 'order-new-customer-share')).toEqual(exactly(0.5));
     // None yet is at least what was spent over the most that chance lets 0 be.
-    expect(full([list], 'search/campaign:2', 'order-cost-per-new-customer')).toEqual({ kind: 'bounds', low: 40 / 3.69, high: null });
+    expect(full([list], 'channel:search/campaign:2', 'order-cost-per-new-customer')).toEqual({
+      kind: 'bounds',
+      low: 40 / 3.69,
+      high: null,
+    });
   });
 
   it('goes by the day of the click where the question does', () => {
     const late = listOf([{ campaign: 1, click: 5, told }]);
     const table = ask(tablesOf([FEED], { orders: [late] }), { metricSet: 'orders', basis: 'click' });
-    expect(figureOf(table, 'search/campaign:1', 'order-tax')).toEqual(exactly(0));
-    expect(full([late], 'search/campaign:1', 'order-tax')).toEqual(exactly(20));
+    expect(figureOf(table, 'channel:search/campaign:1', 'order-tax')).toEqual(exactly(0));
+    expect(full([late], 'channel:search/campaign:1', 'order-tax')).toEqual(exactly(20));
   });
 
   it('is at least what is told where an order does not tell it', () => {
@@ -54,16 +58,16 @@ describe('what orders tell beside their value', () => {
       { campaign: 1, told },
       { campaign: 1, told: { tax: 20 } },
     ]);
-    expect(full([silent], 'search/campaign:1', 'order-shipping')).toEqual({ kind: 'bounds', low: 5, high: null });
-    expect(full([silent], 'search/campaign:1', 'order-tax')).toEqual(exactly(40));
+    expect(full([silent], 'channel:search/campaign:1', 'order-shipping')).toEqual({ kind: 'bounds', low: 5, high: null });
+    expect(full([silent], 'channel:search/campaign:1', 'order-tax')).toEqual(exactly(40));
   });
 
   it('is not measured, which is not 0, where no list has it, and not known as a whole where one of two lacks it', () => {
     const bare = listOf([{ campaign: 1, told }], ['tax']);
-    expect(full([bare], 'search/campaign:1', 'order-refunds')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(full([bare], 'channel:search/campaign:1', 'order-refunds')).toEqual({ kind: 'gap', gap: 'not measured' });
     expect(full([bare], 'total', 'order-refund-rate')).toEqual({ kind: 'gap', gap: 'not measured' });
-    expect(full([list, bare], 'search/campaign:1', 'order-tax')).toEqual(exactly(60));
-    expect(full([list, bare], 'search/campaign:1', 'order-refunds')).not.toMatchObject({ kind: 'value' });
+    expect(full([list, bare], 'channel:search/campaign:1', 'order-tax')).toEqual(exactly(60));
+    expect(full([list, bare], 'channel:search/campaign:1', 'order-refunds')).not.toMatchObject({ kind: 'value' });
     const { amounts: _, ...rest } = list;
     expect(full([{ ...rest, amounts: new Map() }], 'total', 'value')).toEqual({ kind: 'gap', gap: 'not measured' });
     expect(full([{ ...rest, amounts: new Map() }], 'total', 'purchases')).toEqual(exactly(4));
@@ -80,7 +84,7 @@ describe('what orders tell beside their value', () => {
     const before = { ...listOf(few ?? []), saleDay: new Int32Array(400).fill(3), feedId: 98 };
     const days = { period: { from: 10, to: 19 }, comparison: { from: 0, to: 9 }, metricSet: 'orders' };
     const table = ask(tablesOf([FEED], { orders: [now, before] }), days);
-    const change = (metric: string) => cellOf(table, rowOf(table, 'search/campaign:1'), metric).change;
+    const change = (metric: string) => cellOf(table, rowOf(table, 'channel:search/campaign:1'), metric).change;
     expect(change('order-refund-rate')).toMatchObject({ figure: { value: expect.closeTo(9) as number }, beyondChance: false });
     expect(change('order-new-customer-share')).toMatchObject({ beyondChance: true });
   });

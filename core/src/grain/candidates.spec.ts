@@ -1,4 +1,5 @@
 import { best, candidatesFor, knowsEverything, Refused } from './candidates';
+import { HOLDERS } from '../measure/level';
 import type { Spans } from './spans';
 import { type Cover, type FeedTable, NONE } from './tables';
 
@@ -9,8 +10,9 @@ const feed = (
   covers: readonly Cover[] = [cover(1)],
   part: Partial<FeedTable> = {},
 ): FeedTable => ({ feedId, dimensions: new Set(dimensions), covers, ...part }) as FeedTable;
-const ranks = (feeds: readonly FeedTable[], dimensions: readonly string[]) =>
-  candidatesFor(feeds, dimensions).map(({ at, size }) => [at, size]);
+const of = (feeds: readonly FeedTable[], dimensions: readonly string[] = [], required: readonly string[] = []) =>
+  candidatesFor(feeds, { dimensions, passable: HOLDERS, required });
+const ranks = (...asked: Parameters<typeof of>) => of(...asked).map(({ at, size }) => [at, size]);
 
 describe('reports that know a breakdown', () => {
   it('come by what they tell by themselves: neither names nor the hour of the week make them finer', () => {
@@ -33,7 +35,7 @@ describe('reports that know a breakdown', () => {
 });
 
 describe('a day of everything an account has', () => {
-  const knows = (feeds: readonly FeedTable[], day = 15): boolean => knowsEverything(candidatesFor(feeds, []), day);
+  const knows = (feeds: readonly FeedTable[], day = 15): boolean => knowsEverything(of(feeds), day);
   const some = new Set([1]);
 
   it('is known by a report that covers all campaigns on it', () => {
@@ -60,8 +62,7 @@ describe('a day of everything an account has', () => {
 });
 
 describe('the report that answers a cell', () => {
-  const answers = (feeds: readonly FeedTable[], people = false, day = 15): number =>
-    best(candidatesFor(feeds, ['campaign']), 7, day, people);
+  const answers = (feeds: readonly FeedTable[], people = false, day = 15): number => best(of(feeds, ['campaign']), 7, day, people);
 
   it('is the coarsest that covers it, then the newest import, then the larger id', () => {
     expect(answers([feed(1, ['campaign', 'device']), feed(2, ['campaign'])])).toBe(1);

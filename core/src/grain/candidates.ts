@@ -1,24 +1,35 @@
 import type { Day, DayRange } from '../time/day';
 import { grainSize } from './grain-size';
 import { coversWhole, hasUnread, newestCover } from './known-cells';
-import { canSkip } from './skipping';
 import type { Spans } from './spans';
 import { type FeedTable, NONE } from './tables';
 
 /** A campaign that no file has named. */
 export const UNNAMED = -3;
 
+/** What a report must know to answer. */
+export interface Breakdown {
+  /** Outermost first. */
+  readonly dimensions: readonly string[];
+  /** Those of them that it may lack where it has the innermost. */
+  readonly passable: ReadonlySet<string>;
+  /** What it must have besides: filters ask for it. */
+  readonly required: readonly string[];
+}
+
 /** The feeds that know a breakdown, with what ranks them. */
-export function candidatesFor(feeds: readonly FeedTable[], dimensions: readonly string[]): Candidate[] {
+export function candidatesFor(feeds: readonly FeedTable[], { dimensions, passable, required }: Breakdown): Candidate[] {
   return feeds.flatMap((feed, at) => {
     const lost = dimensions.filter((each) => !feed.dimensions.has(each)).length;
-    return knows(feed, dimensions) ? [{ feed, at, size: grainSize(feed) + LEVEL_LOST * lost }] : [];
+    return required.every((each) => feed.dimensions.has(each)) && knows(feed, dimensions, passable)
+      ? [{ feed, at, size: grainSize(feed) + LEVEL_LOST * lost }]
+      : [];
   });
 }
 
 /** Whether a feed has the innermost of these dimensions, and all above it that cannot be passed over. */
-const knows = ({ dimensions }: FeedTable, wanted: readonly string[]): boolean =>
-  wanted.every((each, at) => dimensions.has(each) || (at < wanted.length - 1 && canSkip(each)));
+const knows = ({ dimensions }: FeedTable, wanted: readonly string[], passable: ReadonlySet<string>): boolean =>
+  wanted.every((each, at) => dimensions.has(each) || (at < wanted.length - 1 && passable.has(each)));
 
 /** A feed that passes over a level comes after all that do not, however fine they are. */
 const LEVEL_LOST = 1000;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { BUILT_IN, type ClientTables, type FeedTable, type Figure, type Question } from '../index';
-import { ask, CAMPAIGNS, cellOf, figureOf, tablesOf } from '../test/ask';
+import { ask, CAMPAIGNS, cellOf, figureOf, SPLITS, tablesOf } from '../test/ask';
 import { adRow, type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
 
@@ -134,7 +134,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
       fc.property(world, ([truth, cuts]) => {
         const tables = tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1)));
         const totals = (['ads', 'keywords', 'devices', 'hours'] as const).map((tree) => {
-          const table = ask(tables, { tree });
+          const table = ask(tables, { rows: SPLITS[tree] });
           return figureOf(table, 'total', 'spend');
         });
         for (const total of totals) expect(total).toEqual(totals[0]);
@@ -146,7 +146,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
   it('members and what is not broken down add up to their parent', () => {
     fc.assert(
       fc.property(world, fc.constantFrom('ads' as const, 'devices' as const), ([truth, cuts], tree) => {
-        const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), { tree });
+        const table = ask(tablesOf(cuts.map((cut, at) => cutFeed(truth, cut, at + 1))), { rows: SPLITS[tree] });
         for (const parent of table.rows.filter((row) => row.hasChildren)) {
           const children = table.rows.filter((row) => row.parent === parent.key);
           const total = children.reduce((all, child) => all + amount(cellOf(table, child, 'spend').now), 0);
@@ -186,7 +186,7 @@ describe('what adds up', () => {
     const table = ask(two());
     expect(figureOf(table, 'total', 'cpc')).toEqual({ kind: 'value', value: 0.5, coverage: 0.75 });
     expect(figureOf(table, 'total', 'clicks')).toMatchObject({ kind: 'bounds', low: 600, high: null });
-    expect(figureOf(table, 'redirect', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'channel:redirect', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('of two reports that know the same the one imported last answers, whichever feed is older', () => {
@@ -235,19 +235,19 @@ describe('what adds up', () => {
     const table = ask(tablesOf([cutFeed([day(1, 10, 40)], all, 1), site], { accounts }));
     expect(figureOf(table, 'total', 'spend')).toEqual({ kind: 'value', value: 10 });
     expect(figureOf(table, 'total', 'cpc')).toEqual({ kind: 'value', value: 0.25 });
-    expect(table.rows.map(({ key }) => key)).not.toContain('site');
+    expect(table.rows.map(({ key }) => key)).not.toContain('channel:site');
   });
 
   it('days no file covers make a sum "at least"', () => {
     const table = ask(tablesOf([cutFeed([day(1, 10, 4)], { ...all, to: 15 }, 1)]));
-    expect(figureOf(table, 'search/campaign:1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
+    expect(figureOf(table, 'channel:search/campaign:1', 'spend')).toMatchObject({ kind: 'bounds', low: 10, high: null });
   });
 
   it('a cell that says "--" is not measured, and not 0', () => {
     const feed = cutFeed([day(1, 10, 4)], all, 1);
     feed.amounts.get('clicks')?.fill(NaN);
     const table = ask(tablesOf([feed]));
-    expect(figureOf(table, 'search/campaign:1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'channel:search/campaign:1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('claims of two accounts are at most their sum and at least the larger', () => {
@@ -259,7 +259,7 @@ describe('what adds up', () => {
     const feeds = tables.feeds.map((feed, at) => claimed(feed, at === 0 ? 60 : 70));
     const table = ask({ ...tables, feeds }, { countedBy: 'claims', basis: 'click' });
     expect(figureOf(table, 'total', 'purchases')).toEqual({ kind: 'bounds', low: 70, high: 130 });
-    expect(figureOf(table, 'search', 'purchases')).toEqual({ kind: 'value', value: 60 });
+    expect(figureOf(table, 'channel:search', 'purchases')).toEqual({ kind: 'value', value: 60 });
   });
 });
 
@@ -283,7 +283,7 @@ describe('orders', () => {
   };
 
   it('by sale date count what came in, with the unmatched as a member of its own', () => {
-    expect(of({}, 'search/campaign:1', 'value')).toEqual({ kind: 'value', value: 40 });
+    expect(of({}, 'channel:search/campaign:1', 'value')).toEqual({ kind: 'value', value: 40 });
     expect(of({}, 'not matched', 'value')).toEqual({ kind: 'value', value: 20 });
     expect(of({}, 'not matched', 'spend')).toEqual({ kind: 'gap', gap: 'not measured' });
     expect(of({}, 'total', 'value')).toEqual({ kind: 'value', value: 60 });
@@ -291,7 +291,7 @@ describe('orders', () => {
   });
 
   it('by click date count what the clicks brought up to the last finished day, whenever', () => {
-    expect(of({ basis: 'click' }, 'search/campaign:1', 'value')).toEqual({ kind: 'value', value: 70 });
+    expect(of({ basis: 'click' }, 'channel:search/campaign:1', 'value')).toEqual({ kind: 'value', value: 70 });
     expect(ask(tables, { basis: 'click' }).withoutClickDay).toEqual([{ action: 'purchase', count: 1, value: 20 }]);
     const app = [
       { ...orders, action: 'install' },
@@ -316,36 +316,39 @@ describe('orders', () => {
     const known = orderTable([{ sale: 2, click: 2, campaign: 1, value: 40 }], 0, 4);
     const half = tablesOf([campaignDays, byAd], { orders: [known] });
     const table = ask(half, { period: { from: 0, to: 9 } });
-    expect(figureOf(table, 'search/campaign:1', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null, coverage: 0.5 });
-    expect(figureOf(table, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null });
+    expect(figureOf(table, 'channel:search/campaign:1', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null, coverage: 0.5 });
+    expect(figureOf(table, 'channel:search/campaign:1/rest', 'purchases')).toEqual({ kind: 'bounds', low: 1, high: null });
   });
 
   it('that reach a campaign but no ad stay with the campaign', () => {
-    expect(of({ basis: 'click' }, 'search/campaign:1/group:10/ad:100', 'purchases')).toEqual({ kind: 'value', value: 1 });
-    expect(of({ basis: 'click' }, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(of({ basis: 'click' }, 'channel:search/campaign:1/group:10/ad:100', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(of({ basis: 'click' }, 'channel:search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
   });
 
   it('earn margin row by row', () => {
-    expect(of({}, 'search/campaign:1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
+    expect(of({}, 'channel:search/campaign:1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
     const table = ask({ ...tables, margin: [] });
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('are not known by device where no tag tells it: not measured, not 0, and still in the campaign', () => {
     const byDevice = cutFeed(truth, { dimensions: ['campaign', 'device'], from: 1, to: 19, campaigns: 'all' }, 2);
-    const table = ask({ ...tables, feeds: [feed, byDevice] }, { tree: 'devices' });
-    expect(figureOf(table, 'search/campaign:1/device:0', 'spend')).toEqual({ kind: 'value', value: 50 });
-    expect(figureOf(table, 'search/campaign:1/device:0', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
-    expect(figureOf(table, 'search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
-    expect(figureOf(table, 'search/campaign:1', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    const table = ask({ ...tables, feeds: [feed, byDevice] }, { rows: SPLITS.devices });
+    expect(figureOf(table, 'channel:search/campaign:1/device:0', 'spend')).toEqual({ kind: 'value', value: 50 });
+    expect(figureOf(table, 'channel:search/campaign:1/device:0', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(table, 'channel:search/campaign:1/rest', 'purchases')).toEqual({ kind: 'value', value: 1 });
+    expect(figureOf(table, 'channel:search/campaign:1', 'purchases')).toEqual({ kind: 'value', value: 1 });
   });
 
   it('of a marketplace are not known to the shop, which is not 0', () => {
     const there = { ...tables, accounts: tables.accounts.map((account) => ({ ...account, sellsItself: true })) };
-    expect(figureOf(ask(there), 'search/campaign:1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figureOf(ask(there), 'channel:search/campaign:1', 'cpa')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('are never in one column with claims', () => {
-    expect(of({ countedBy: 'claims', basis: 'click' }, 'search/campaign:1', 'purchases')).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(of({ countedBy: 'claims', basis: 'click' }, 'channel:search/campaign:1', 'purchases')).toEqual({
+      kind: 'gap',
+      gap: 'not measured',
+    });
   });
 });

@@ -14,17 +14,17 @@ const atLeast = (low: number) => expect.objectContaining({ kind: 'bounds', low, 
 describe('a line that could not be read', () => {
   it('makes its cell at least what the others say, and no other', () => {
     const table = lost({ day: 12, campaign: 1 });
-    expect(spend(table, 'search/campaign:1')).toEqual(atLeast(42));
-    expect(spend(table, 'search/campaign:2')).toEqual(value(5));
+    expect(spend(table, 'channel:search/campaign:1')).toEqual(atLeast(42));
+    expect(spend(table, 'channel:search/campaign:2')).toEqual(value(5));
     expect(spend(table, 'total')).toEqual(atLeast(47));
     expect(spend(table, 'total', { from: 13, to: 19 })).toEqual(value(12));
   });
 
   it('that does not tell its member makes all of the day so, and one that does not tell its day all of the member', () => {
-    expect(spend(lost({ day: 12 }), 'search/campaign:2')).toEqual(atLeast(5));
+    expect(spend(lost({ day: 12 }), 'channel:search/campaign:2')).toEqual(atLeast(5));
     expect(spend(lost({ day: 12 }), 'total', { from: 13, to: 19 })).toEqual(value(12));
-    expect(spend(lost({ campaign: 2 }), 'search/campaign:1')).toEqual(value(42));
-    expect(spend(lost({ campaign: 2 }), 'search/campaign:2')).toEqual(atLeast(5));
+    expect(spend(lost({ campaign: 2 }), 'channel:search/campaign:1')).toEqual(value(42));
+    expect(spend(lost({ campaign: 2 }), 'channel:search/campaign:2')).toEqual(atLeast(5));
   });
 
   it('is forgotten where a later import answers for the cell', () => {
@@ -32,7 +32,7 @@ describe('a line that could not be read', () => {
       ...lost({ day: 12, campaign: 1 }),
       covers: [...feed.covers, { from: 12, to: 12, campaigns: 'all' as const, importId: 2 }],
     };
-    expect(spend(again, 'search/campaign:1')).toEqual(value(42));
+    expect(spend(again, 'channel:search/campaign:1')).toEqual(value(42));
   });
 
   it('of a list of outcomes makes its day at least', () => {
@@ -51,7 +51,7 @@ describe('a line that could not be read', () => {
     const table = lost({ day: 12, campaign: 1, lines: 3 });
     const tables = tablesOf([table]);
     expect(trace(tables, QUESTION, names, { key: 'total', metric: 'spend', lastDay: 19 })?.unreadLines).toBe(3);
-    expect(trace(tables, QUESTION, names, { key: 'search/campaign:2', metric: 'spend', lastDay: 19 })?.unreadLines).toBe(0);
+    expect(trace(tables, QUESTION, names, { key: 'channel:search/campaign:2', metric: 'spend', lastDay: 19 })?.unreadLines).toBe(0);
     const notes = health({
       tables,
       range: { from: 10, to: 19 },

@@ -28,24 +28,24 @@ describe('amounts known only within limits', () => {
   const tables = tablesOf([blurred(feedOf(rows), new Map([[0, { least: 0, most: 10 }]]))]);
 
   it('are neither 0 nor not measured: sums and ratios lie between', () => {
-    expect(figure(tables, 'search/campaign:1', 'clicks')).toEqual({ kind: 'bounds', low: 30, high: 40 });
-    expect(figure(tables, 'search/campaign:2', 'clicks')).toEqual(value(7));
+    expect(figure(tables, 'channel:search/campaign:1', 'clicks')).toEqual({ kind: 'bounds', low: 30, high: 40 });
+    expect(figure(tables, 'channel:search/campaign:2', 'clicks')).toEqual(value(7));
     expect(figure(tables, 'total', 'clicks')).toEqual({ kind: 'bounds', low: 37, high: 47 });
-    expect(figure(tables, 'search/campaign:1', 'cpc')).toEqual({ kind: 'bounds', low: 0.5, high: 20 / 30 });
+    expect(figure(tables, 'channel:search/campaign:1', 'cpc')).toEqual({ kind: 'bounds', low: 0.5, high: 20 / 30 });
   });
 
   it('leave a side open where they are', () => {
     const open = tablesOf([blurred(feedOf(rows), new Map([[2, { least: 5, most: null }]]))]);
-    expect(figure(open, 'search/campaign:2', 'clicks')).toEqual({ kind: 'bounds', low: 5, high: null });
-    expect(figure(open, 'search/campaign:2', 'cpc')).toEqual({ kind: 'bounds', low: 0, high: 2 });
+    expect(figure(open, 'channel:search/campaign:2', 'clicks')).toEqual({ kind: 'bounds', low: 5, high: null });
+    expect(figure(open, 'channel:search/campaign:2', 'cpc')).toEqual({ kind: 'bounds', low: 0, high: 2 });
   });
 
   it('of parts leave no remainder that is not certain', () => {
     const whole = feedOf([row(12, 1, 30)], 1);
     const parts = (most: number) =>
       blurred(feedOf([row(12, 1, 4, 100), row(12, 1, 22, 101)], 2, ['campaign', 'group', 'ad']), new Map([[0, { least: 0, most }]]));
-    const rest = (most: number) => ask(tablesOf([whole, parts(most)])).rows.find(({ key }) => key === 'search/campaign:1/rest');
-    const clicksOf = (most: number) => figure(tablesOf([whole, parts(most)]), 'search/campaign:1/rest', 'clicks');
+    const rest = (most: number) => ask(tablesOf([whole, parts(most)])).rows.find(({ key }) => key === 'channel:search/campaign:1/rest');
+    const clicksOf = (most: number) => figure(tablesOf([whole, parts(most)]), 'channel:search/campaign:1/rest', 'clicks');
     expect(clicksOf(5)).toEqual({ kind: 'bounds', low: 3, high: 8 });
     // Spend stays over in both: two ads at 10 against a campaign at 10.
     expect(rest(10)).toBeDefined();
@@ -53,7 +53,7 @@ describe('amounts known only within limits', () => {
   });
 
   it('say in a trace between what each feed’s rows lie', () => {
-    const found = trace(tables, QUESTION, names, { key: 'search/campaign:1', metric: 'clicks', lastDay: 19 });
+    const found = trace(tables, QUESTION, names, { key: 'channel:search/campaign:1', metric: 'clicks', lastDay: 19 });
     expect(found?.inputs[0]?.sources).toMatchObject([{ rows: 2, amount: { kind: 'bounds', low: 30, high: 40 } }]);
   });
 

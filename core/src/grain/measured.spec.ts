@@ -92,7 +92,10 @@ describe('a sum over what is measured', () => {
   });
 
   it('of a rest tells no share of its spend, and nothing where it would be at least nothing', () => {
-    const rest = (clicks: number): Contribution => ({ ...from(0, part([SPEND, 30], [CLICKS, clicks]), part([SPEND, 10])), isRest: true });
+    const rest = (clicks: number): Contribution => ({
+      ...from(0, part([SPEND, 30], [CLICKS, clicks]), part([SPEND, 10])),
+      rest: { brokenDown: 0 },
+    });
     expect(figure(of(CLICKS), rest(4))).toEqual(between(4, null));
     expect(figure(of(CLICKS), rest(0))).toEqual(gap('not measured'));
     expect(figure(of(CLICKS), rest(4), whole)).toEqual(between(8, null));

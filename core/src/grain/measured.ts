@@ -13,8 +13,11 @@ export interface Contribution {
   readonly account: number;
   readonly noRate: boolean;
   readonly parts: readonly Part[];
-  /** A rest of which nothing tells where it was spent: what share of its spend a term covers is not known. */
-  readonly isRest?: boolean;
+  /** Of a rest, nothing tells where it was spent: what share of its spend a term covers is not known. */
+  readonly rest?: {
+    /** The terms that some report breaks down, one bit a term: of those the rest is a part, of the others it is all. */
+    readonly brokenDown: number;
+  };
 }
 
 /** The contribution of a node, with an empty part for every pattern of its covered or missing days that it has none of. */
@@ -45,7 +48,7 @@ export function contributionToTotal(sums: Sums, node: SumNode, bucket: number): 
   const beside = node.campaign === NONE ? plan.accountMeasured(node.account) : plan.cells(WHOLE_ACCOUNT, NONE, node.account).measuredAt([]);
   const range = sums.buckets[bucket];
   if (!range) return own;
-  const always = beside.subarray(range.from - plan.window.from, range.to - plan.window.from + 1).reduce((mask, each) => mask & each, ~0);
+  const always = plan.daysOf(range).reduce((mask, at) => mask & (beside[at] ?? 0), ~0);
   const none = plan.absent(node.account);
   return { ...own, parts: own.parts.map((part) => ({ ...part, mask: part.mask | always | none })) };
 }
@@ -68,7 +71,7 @@ export function notMatchedContribution(sums: Sums, bucket: number): Contribution
   const delivered = sums.terms.reduce((mask, term, index) => (isListed(term) ? mask : mask | (1 << index)), 0);
   let everything = delivered;
   const range = sums.buckets[bucket];
-  if (range) for (let day = range.from; day <= range.to; day++) everything |= sums.plan.ordersMeasured(day);
+  if (range) for (const at of sums.plan.daysOf(range)) everything |= sums.plan.ordersMeasured(sums.plan.window.from + at);
   const total = Float64Array.from(sums.terms, (_, term) => sums.notMatched.total(bucket, term));
   const most = Float64Array.from(sums.terms, (_, term) => sums.notMatched.most(bucket, term));
   return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total, most }] };
@@ -91,13 +94,9 @@ export class Measured {
    * become "at least" where some of it is unknown (calculations, chapter 2).
    */
   figure(formula: Formula, contributions: readonly Contribution[]): Figure {
-    if (formula.kind === 'operation' && (formula.operator === '*' || formula.operator === '/')) return this.ratio(formula, contributions);
-    if (formula.kind === 'operation') {
-      const left = this.figure(formula.left, contributions);
-      const right = this.figure(formula.right, contributions);
-      return formula.operator === '+' ? add(left, right) : subtract(left, right);
-    }
-    return evaluate(formula, (term) => this.sum(term, contributions));
+    const figure = this.combined(formula, contributions);
+    const isMixed = formula.kind === 'operation' && contributions.some((each) => this.isMixed(formula, each));
+    return isMixed && figure.kind !== 'gap' ? gap('not additive') : figure;
   }
 
   /** Accounts whose every cell measures all inputs. */
@@ -124,6 +123,22 @@ export class Measured {
       ...each,
       parts: each.parts.map(({ mask, sums, most }) => ({ mask, sums: changed(sums), ...(most ? { most: changed(most) } : {}) })),
     }));
+  }
+
+  private combined(formula: Formula, contributions: readonly Contribution[]): Figure {
+    if (formula.kind === 'operation' && (formula.operator === '*' || formula.operator === '/')) return this.ratio(formula, contributions);
+    if (formula.kind === 'operation') {
+      const left = this.combined(formula.left, contributions);
+      const right = this.combined(formula.right, contributions);
+      return formula.operator === '+' ? add(left, right) : subtract(left, right);
+    }
+    return evaluate(formula, (term) => this.sum(term, contributions));
+  }
+
+  /** Whether a rest holds a part of one input and all of another: orders by campaign do not belong to the spend no device is told of. */
+  private isMixed(formula: Formula, { rest }: Contribution): boolean {
+    const need = this.need(formula);
+    return rest !== undefined && (need & rest.brokenDown) !== 0 && (need & ~rest.brokenDown) !== 0;
   }
 
   private ratio(formula: Formula, contributions: readonly Contribution[]): Figure {
@@ -156,7 +171,7 @@ export class Measured {
     // Two channels may claim one order: across accounts claims are at most their sum.
     const least = shared ? tally.largest / scale : low;
     if (complete) return between(least, high);
-    const isRest = contributions.some((each) => each.isRest);
+    const isRest = contributions.some(({ rest }) => rest);
     const share = isRest
       ? undefined
       : this.share(

@@ -1,10 +1,10 @@
 import { type OutcomePart, partKey } from '../measure/outcome';
 import { MILLIONTHS } from '../measure/scale';
-import type { Bucket, Visitor } from './accumulate';
+import type { Bucket, Summing } from './accumulate';
 import { addAmount, type NodeIndex, type SumNode } from './node';
-import { ordersAnswer, type Plan } from './plan';
+import { ordersAnswer } from './plan';
 import { rowKeys } from './row-keys';
-import { canSkip } from './skipping';
+import { tells } from './row-filter';
 import { marginOn, NONE, type OrderTable, SKIPPED, worthOf } from './tables';
 
 /** Outcomes of one action that cannot be placed by click date because they carry none. */
@@ -15,15 +15,12 @@ export interface WithoutClickDay {
   readonly value: number;
 }
 
-export interface AddOrders {
-  readonly plan: Plan;
+export interface AddOrders extends Summing {
   readonly buckets: readonly Bucket[];
-  readonly bucketOf: Int16Array;
   readonly indexes: readonly NodeIndex[];
   readonly table: OrderTable;
   readonly notMatched: SumNode;
   readonly withoutClickDay: WithoutClickDay[];
-  readonly visit: Visitor | undefined;
 }
 
 /**
@@ -87,7 +84,13 @@ function place(into: AddOrders, where: readonly Place[] | undefined, placed: Pla
   }
 }
 
-function show({ table }: AddOrders, visit: Visitor, { row, bucket, term, amount, most }: Placed, level: number, node: SumNode): void {
+function show(
+  { table }: AddOrders,
+  visit: NonNullable<Summing['visit']>,
+  { row, bucket, term, amount, most }: Placed,
+  level: number,
+  node: SumNode,
+): void {
   visit({ level, node, bucket, term, amount, most, adding: 'adds', feedId: table.feedId, importId: table.importId[row] ?? 0 });
 }
 
@@ -97,13 +100,13 @@ interface Place {
   readonly measured: ArrayLike<number>;
 }
 
-/** Finds the nodes an order's tags lead to, one a level; undefined where they lead nowhere. Many orders share theirs. */
+/** Finds the nodes an order's tags lead to, one a level: none where it is not asked for, undefined where they lead nowhere. Many orders share theirs. */
 class Places {
   private readonly known: (readonly Place[] | null)[] = [];
   private readonly keys: Int32Array;
 
   constructor(private readonly into: AddOrders) {
-    this.keys = rowKeys(into.table, into.indexes.at(-1)?.dimensions ?? []);
+    this.keys = rowKeys(into.table, [...(into.indexes.at(-1)?.dimensions ?? []), ...into.filter.map(({ dimension }) => dimension)]);
   }
 
   of(row: number): readonly Place[] | undefined {
@@ -116,16 +119,19 @@ class Places {
   }
 
   private find(row: number): readonly Place[] | undefined {
-    const { plan, indexes, table } = this.into;
-    const campaign = table.codes.get('campaign')?.[row] ?? NONE;
+    const { plan, indexes, table, filter, accounts, passable } = this.into;
+    const codeOf = (dimension: string): number => table.codes.get(dimension)?.[row] ?? NONE;
+    const campaign = codeOf('campaign');
     const account = plan.tables.campaignAccount.get(campaign);
-    if (campaign === NONE || account === undefined) return undefined;
+    const isMatched = campaign !== NONE && account !== undefined;
+    if (!isMatched && !accounts && filter.length === 0) return undefined;
+    if (!isMatched || accounts?.has(account) === false || tells(filter, codeOf) !== 'yes') return [];
     const places: Place[] = [];
     for (const level of indexes) {
       const last = level.dimensions.length - 1;
       const path = Int32Array.from(level.dimensions, (dimension, depth) => {
-        const code = table.codes.get(dimension)?.[row] ?? NONE;
-        return code === NONE && depth < last && table.codes.has(dimension) && canSkip(dimension) ? SKIPPED : code;
+        const code = codeOf(dimension);
+        return code === NONE && depth < last && table.codes.has(dimension) && passable.has(dimension) ? SKIPPED : code;
       });
       if (path.includes(NONE)) continue;
       const node = level.at(path, account, campaign);

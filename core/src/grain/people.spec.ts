@@ -44,12 +44,12 @@ describe('people', () => {
   const tables = tablesOf([reach(rows)]);
 
   it('are told where one row says them', () => {
-    expect(figure(tables, 'search/campaign:1', 'people-reached', DAY)).toEqual(value(7));
-    expect(figure(tables, 'search/campaign:1', 'frequency', DAY)).toEqual(value(10 / 7));
+    expect(figure(tables, 'channel:search/campaign:1', 'people-reached', DAY)).toEqual(value(7));
+    expect(figure(tables, 'channel:search/campaign:1', 'frequency', DAY)).toEqual(value(10 / 7));
   });
 
   it('are never added up: over days, members and accounts at least the most of any, at most all together', () => {
-    expect(figure(tables, 'search/campaign:1', 'people-reached')).toEqual({ kind: 'bounds', low: 7, high: 11 });
+    expect(figure(tables, 'channel:search/campaign:1', 'people-reached')).toEqual({ kind: 'bounds', low: 7, high: 11 });
     expect(figure(tables, 'total', 'people-reached')).toEqual({ kind: 'bounds', low: 7, high: 16 });
     expect(figure(tables, 'total', 'frequency')).toEqual({ kind: 'bounds', low: 30 / 16, high: 30 / 7 });
     const accounts = ['a', 'b'].map((id) => ({ id, channel: id, currency: 'GBP', rates: null }));
@@ -68,8 +68,8 @@ describe('people', () => {
     const week = { day: 12, to: 18, campaign: 1, people: 9 };
     const both = (first: number, second: number) => tablesOf([reach(rows.slice(0, 2), first), reach([week], second)]);
     for (const each of [both(1, 2), both(2, 1)]) {
-      expect(figure(each, 'search/campaign:1', 'people-reached', { from: 12, to: 18 })).toEqual(value(9));
-      expect(figure(each, 'search/campaign:1', 'people-reached', DAY)).toEqual(value(7));
+      expect(figure(each, 'channel:search/campaign:1', 'people-reached', { from: 12, to: 18 })).toEqual(value(9));
+      expect(figure(each, 'channel:search/campaign:1', 'people-reached', DAY)).toEqual(value(7));
     }
   });
 
@@ -77,12 +77,12 @@ describe('people', () => {
     const spend = { ...reach(rows.slice(0, 1), 2), amounts: new Map([['spend', new Float64Array([5e6])]]) };
     const whole = tablesOf([spend, reach([{ day: 12, campaign: -1, people: 30 }], 1, '')]);
     expect(figure(whole, 'total', 'people-reached', DAY)).toEqual(value(30));
-    expect(figure(whole, 'search/campaign:1', 'people-reached', DAY)).toEqual({ kind: 'gap', gap: 'not measured' });
+    expect(figure(whole, 'channel:search/campaign:1', 'people-reached', DAY)).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('say in a trace what each report makes certain', () => {
     const found = trace(tables, { ...QUESTION, metricSet: 'reach' }, names, {
-      key: 'search/campaign:1',
+      key: 'channel:search/campaign:1',
       metric: 'people-reached',
       lastDay: 19,
     });

@@ -6,7 +6,7 @@ import { listKnows } from './known-cells';
 import { knownDays } from './known-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
-import { passesOver, skipsLevels } from './skipping';
+import { type Levels, passesOver, skipsLevels } from './skipping';
 import { type ClientTables, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
@@ -68,15 +68,16 @@ export class Plan {
   constructor(
     readonly tables: ClientTables,
     readonly terms: readonly ClosedTerm[],
-    /** Levels of the tree, outermost first. */
-    private readonly levels: readonly string[],
+    private readonly asked: Levels,
+    /** Dimensions a report must have to answer at all: filters ask for them. */
+    private readonly required: readonly string[],
     readonly window: DayRange,
-    /** Day of the window → bucket, NONE for days between buckets. */
+    /** Day of the window → bucket, NONE for days that do not count. */
     private readonly bucketOf: Int16Array,
   ) {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
-    this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, levels));
+    this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, asked));
   }
 
   /** The plan for one campaign of an account; campaign NONE stands for what no feed splits by campaign. */
@@ -123,10 +124,17 @@ export class Plan {
     const key = `${from} ${to}`;
     let patterns = own.get(key);
     if (!patterns) {
-      patterns = [...new Set(measured.subarray(from - this.window.from, to - this.window.from + 1))];
+      patterns = [...new Set(this.daysOf({ from, to }).map((at) => measured[at] ?? 0))];
       own.set(key, patterns);
     }
     return patterns;
+  }
+
+  /** The days of a bucket that count, by their place in the window. */
+  daysOf({ from, to }: DayRange): number[] {
+    const days: number[] = [];
+    for (let at = from - this.window.from; at <= to - this.window.from; at++) if ((this.bucketOf[at] ?? NONE) !== NONE) days.push(at);
+    return days;
   }
 
   /** Whether some day of the window lacks a rate for the account's money. */
@@ -199,7 +207,7 @@ export class Plan {
   private measured(answers: readonly Int16Array[], where: Where): Int32Array {
     const { needed, passed } = where;
     const fits = this.tables.feeds.map(
-      (feed) => needed.every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
+      (feed) => [...this.required, ...needed].every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
     );
     return this.masks((term, index) =>
       isListed(term) ? this.listedDays(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits),
@@ -210,10 +218,11 @@ export class Plan {
   private shown({ level }: Level, dimensions: readonly string[], term: number, campaign: number, account: number): Int16Array {
     const own = this.answer(dimensions, term, campaign, account);
     if (!this.isSkipped || level < 0) return own;
-    const passed = this.levels[level] ?? '';
-    const deeper = this.levels.flatMap((_, depth) => {
+    const { levels } = this.asked;
+    const passed = levels[level] ?? '';
+    const deeper = levels.flatMap((_, depth) => {
       if (depth <= level) return [];
-      const below = this.levels.slice(0, depth + 1);
+      const below = levels.slice(0, depth + 1);
       const ofAccount = this.answer(
         below.filter((each) => each !== 'campaign'),
         term,
@@ -285,7 +294,8 @@ export class Plan {
   private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
     if (this.tables.accounts[account]?.sellsItself === true) return false;
     const known = this.tables.orders.filter(
-      (table) => lists(table, term) && dimensions.every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
+      (table) =>
+        lists(table, term) && [...this.required, ...dimensions].every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
     );
     return known.length > 0 && known.every((table) => ordersAnswer(table, term));
   }
@@ -325,7 +335,9 @@ export class Plan {
     const key = `${column} ${dimensions.join()} ${account}`;
     let delivering = this.candidates.get(key);
     if (!delivering) {
-      delivering = candidatesFor(this.tables.feeds, dimensions).filter(({ feed }) => feed.account === account && feed.amounts.has(column));
+      delivering = candidatesFor(this.tables.feeds, { dimensions, passable: this.asked.passable, required: this.required }).filter(
+        ({ feed }) => feed.account === account && feed.amounts.has(column),
+      );
       this.candidates.set(key, delivering);
     }
     return delivering;

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import type { ClientTables, FeedTable, Figure, TreeId } from '../index';
-import { ask, CAMPAIGNS, cellOf, figureOf, rowOf, tablesOf } from '../test/ask';
+import type { ClientTables, FeedTable, Figure } from '../index';
+import { ask, CAMPAIGNS, cellOf, figureOf, rowOf, SPLITS, tablesOf } from '../test/ask';
 import { cutFeed, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
 import { partDimension } from '../measure/name-part';
-import { canSkip, skipsLevels } from './skipping';
+import { passable } from '../question/dimensions';
+import { skipsLevels } from './skipping';
 
 type Dimensions = Parameters<typeof cutFeed>[1]['dimensions'];
 const row = (day: number, campaign: number, ad: number, spend: number): TrueRow => ({
@@ -24,7 +25,8 @@ const byHour = (feed: FeedTable): FeedTable => {
   const codes = new Map([...feed.codes].map(([dimension, column]) => [dimension === 'device' ? 'hour' : dimension, column]));
   return { ...feed, codes, dimensions: new Set(codes.keys()) };
 };
-const keysOf = (feeds: FeedTable[], tree: TreeId = 'ads'): string[] => ask(tablesOf(feeds), { tree }).rows.map(({ key }) => key);
+const keysOf = (feeds: FeedTable[], rows: readonly string[] = SPLITS.ads): string[] =>
+  ask(tablesOf(feeds), { rows }).rows.map(({ key }) => key);
 
 describe('levels of a feed', () => {
   const levels = ['campaign', 'group', 'ad'];
@@ -36,13 +38,22 @@ describe('levels of a feed', () => {
     [['group', 'ad'], true],
     [['device'], false],
   ] as [Dimensions, boolean][])('are passed over where one is missing above another: %j %s', (dimensions, skips) => {
-    expect(skipsLevels(cut(dimensions, 1), levels)).toBe(skips);
+    expect(skipsLevels(cut(dimensions, 1), { levels, passable: passable(levels) })).toBe(skips);
   });
 
   it('that names tell are never passed over', () => {
-    expect(skipsLevels(cut(['campaign', 'ad'], 1), [partDimension('theme'), 'ad'])).toBe(false);
-    expect(skipsLevels(cut(['campaign', 'ad'], 1), ['campaign', partDimension('theme'), 'ad'])).toBe(false);
-    expect([canSkip('group'), canSkip(partDimension('theme'))]).toEqual([true, false]);
+    for (const named of [
+      [partDimension('theme'), 'ad'],
+      ['campaign', partDimension('theme'), 'ad'],
+    ])
+      expect(skipsLevels(cut(['campaign', 'ad'], 1), { levels: named, passable: passable(named) })).toBe(false);
+  });
+
+  it('hold others, and are followed by what rows tell themselves', () => {
+    expect([...passable(['channel', 'campaign', 'group', 'keyword', 'search term'])]).toEqual(['campaign', 'group', 'keyword']);
+    expect([...passable(['campaign', 'age', 'sex'])]).toEqual(['campaign']);
+    expect([...passable(['campaign', 'group', 'week', 'ad'])]).toEqual(['campaign']);
+    expect([...passable(['keyword', 'landing page'])]).toEqual([]);
   });
 });
 
@@ -51,50 +62,50 @@ describe('a report that passes over a level', () => {
     const feeds = [cut(['campaign'], 1), cut(['campaign', 'ad'], 2)];
     expect(keysOf(feeds)).toEqual([
       'total',
-      'search',
-      'search/campaign:1',
-      'search/campaign:1/ad:100',
-      'search/campaign:1/ad:101',
-      'search/campaign:2',
-      'search/campaign:2/ad:200',
+      'channel:search',
+      'channel:search/campaign:1',
+      'channel:search/campaign:1/ad:100',
+      'channel:search/campaign:1/ad:101',
+      'channel:search/campaign:2',
+      'channel:search/campaign:2/ad:200',
     ]);
-    const found = ask(tablesOf(feeds), { filter: 'ad 101' });
+    const found = ask(tablesOf(feeds), { named: 'ad 101' });
     expect(figureOf(found, 'shown', 'spend')).toEqual({ kind: 'value', value: 12 });
-    expect(rowOf(found, 'search/campaign:1/ad:101')).toMatchObject({ depth: 2, parent: 'search/campaign:1' });
+    expect(rowOf(found, 'channel:search/campaign:1/ad:101')).toMatchObject({ depth: 2, parent: 'channel:search/campaign:1' });
   });
 
   it('shows hours of an account that nobody splits by campaign, though campaigns are known', () => {
     const hours = byHour(cut(['device'], 2));
     for (const feeds of [[hours], [cut(['campaign'], 1), hours]]) {
-      const table = ask(tablesOf(feeds), { tree: 'hours' });
-      expect(table.rows.map(({ key }) => key)).toEqual(['total', 'search', 'search/hour:0', 'search/hour:1']);
-      expect(figureOf(table, 'search/hour:0', 'spend')).toEqual({ kind: 'value', value: 35 });
+      const table = ask(tablesOf(feeds), { rows: SPLITS.hours });
+      expect(table.rows.map(({ key }) => key)).toEqual(['total', 'channel:search', 'channel:search/hour:0', 'channel:search/hour:1']);
+      expect(figureOf(table, 'channel:search/hour:0', 'spend')).toEqual({ kind: 'value', value: 35 });
       expect(figureOf(table, 'total', 'spend')).toEqual({ kind: 'value', value: 47 });
     }
   });
 
   it('gives way to one that has the level', () => {
     const keys = keysOf([cut(['campaign', 'ad'], 5), cut(['campaign', 'group', 'ad'], 2)]);
-    expect(keys).toContain('search/campaign:1/group:10/ad:100');
-    expect(keys).not.toContain('search/campaign:1/ad:100');
+    expect(keys).toContain('channel:search/campaign:1/group:10/ad:100');
+    expect(keys).not.toContain('channel:search/campaign:1/ad:100');
   });
 
   it('stands beside one that has it on other days, each member knowing only its own', () => {
     const early = cut(['campaign', 'group', 'ad'], 1, [row(12, 1, 100, 30)], 10, 14);
     const late = cut(['campaign', 'ad'], 2, [row(16, 1, 100, 4)], 15, 19);
     const table = ask(tablesOf([early, late]));
-    expect(figureOf(table, 'search/campaign:1/group:10/ad:100', 'spend')).toMatchObject({ kind: 'bounds', low: 30, high: null });
-    expect(figureOf(table, 'search/campaign:1/ad:100', 'spend')).toMatchObject({ low: 4 });
-    expect(figureOf(table, 'search/campaign:1', 'spend')).toEqual({ kind: 'value', value: 34 });
-    expect(rowOf(table, 'search/campaign:1/rest')).toBeUndefined();
+    expect(figureOf(table, 'channel:search/campaign:1/group:10/ad:100', 'spend')).toMatchObject({ kind: 'bounds', low: 30, high: null });
+    expect(figureOf(table, 'channel:search/campaign:1/ad:100', 'spend')).toMatchObject({ low: 4 });
+    expect(figureOf(table, 'channel:search/campaign:1', 'spend')).toEqual({ kind: 'value', value: 34 });
+    expect(rowOf(table, 'channel:search/campaign:1/rest')).toBeUndefined();
   });
 
   it('of lines without a group in a report with groups keeps their ads in the campaign', () => {
     const feed = cut(['campaign', 'group', 'ad'], 1);
     feed.codes.get('group')?.fill(-1, 1, 2);
     const table = ask(tablesOf([feed]));
-    expect(figureOf(table, 'search/campaign:1/ad:101', 'spend')).toEqual({ kind: 'value', value: 12 });
-    expect(figureOf(table, 'search/campaign:1/group:10/ad:100', 'spend')).toEqual({ kind: 'value', value: 30 });
+    expect(figureOf(table, 'channel:search/campaign:1/ad:101', 'spend')).toEqual({ kind: 'value', value: 12 });
+    expect(figureOf(table, 'channel:search/campaign:1/group:10/ad:100', 'spend')).toEqual({ kind: 'value', value: 30 });
   });
 });
 
@@ -137,8 +148,8 @@ describe('reports that pass over any levels, cut from one truth', () => {
       fc.property(world, (given) => {
         const own = tables(given);
         const truth = truthOf(given[0]).filter(({ day }) => day >= 10 && day <= 19);
-        const table = ask(own, { tree });
-        expect(figureOf(table, 'total', 'spend')).toEqual(figureOf(ask(own, { tree: 'devices' }), 'total', 'spend'));
+        const table = ask(own, { rows: SPLITS[tree] });
+        expect(figureOf(table, 'total', 'spend')).toEqual(figureOf(ask(own, { rows: SPLITS.devices }), 'total', 'spend'));
         for (const parent of table.rows.filter(({ hasChildren }) => hasChildren)) {
           const children = table.rows.filter((each) => each.parent === parent.key);
           const sum = children.reduce((all, child) => all + least(cellOf(table, child, 'spend').now), 0);

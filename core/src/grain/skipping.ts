@@ -1,15 +1,14 @@
-import { isPartDimension } from '../measure/name-part';
 import { type FeedTable, NONE } from './tables';
 
-/**
- * Whether a level may be passed over by a report that lacks it: an ad without its ad group lies in its
- * campaign. What names tell may not: a name that breaks the rule is left out and told.
- */
-export const canSkip = (dimension: string): boolean => !isPartDimension(dimension);
+/** Levels, outermost first, and those of them that a report which lacks them passes over. */
+export interface Levels {
+  readonly levels: readonly string[];
+  readonly passable: ReadonlySet<string>;
+}
 
-/** Whether a feed has one of these levels, outermost first, without one that lies above it. */
-export function skipsLevels({ dimensions }: FeedTable, levels: readonly string[]): boolean {
-  const missing = levels.findIndex((each) => canSkip(each) && !dimensions.has(each));
+/** Whether a feed has one of these levels without one that lies above it and may be passed over. */
+export function skipsLevels({ dimensions }: FeedTable, { levels, passable }: Levels): boolean {
+  const missing = levels.findIndex((each) => passable.has(each) && !dimensions.has(each));
   return missing >= 0 && levels.slice(missing + 1).some((each) => dimensions.has(each));
 }
 

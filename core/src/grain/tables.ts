@@ -1,5 +1,6 @@
 import type { ListedBy } from '../measure/outcome';
 import type { Vocabulary } from '../measure/vocabulary';
+import type { ChannelKind } from '../sources/source';
 import type { Limit } from '../intake/limit';
 import type { Lot } from './lot';
 import type { Day } from '../time/day';
@@ -92,6 +93,8 @@ export interface Unpriced {
 export interface AccountInfo {
   readonly id: string;
   readonly channel: string;
+  /** What kind of place its channel is; absent where nobody says. */
+  readonly kind?: ChannelKind;
   readonly currency: string;
   /** What one unit of the account's currency is worth in the client's, dated; null where it is the client's own. */
   readonly rates: readonly DatedRate[] | null;

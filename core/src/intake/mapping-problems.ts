@@ -1,7 +1,8 @@
 import type { Vocabulary } from '../measure/vocabulary';
 import { shapeOf } from '../shape/shape';
 import { stepText } from '../shape/step';
-import { type FileKind, isAmount, LEVELS, type Mapping, type Role, roleKey } from './mapping';
+import { LEVELS } from '../measure/level';
+import { type FileKind, isAmount, type Mapping, type Role, roleKey } from './mapping';
 
 /** What is wrong with a mapping of a file with these headers, in words for the person who can put it right; empty when it can be used. */
 export function mappingProblems(mapping: Mapping, fileHeaders: readonly string[], vocabulary: Vocabulary): string[] {

@@ -1,11 +1,9 @@
+import { type Level, LEVELS } from '../measure/level';
 import type { OutcomeId, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from '../text/number';
 import type { FileRatioName } from './ratio';
 import type { Step } from '../shape/step';
-
-export const LEVELS = ['campaign', 'group', 'ad', 'keyword'] as const;
-export type Level = (typeof LEVELS)[number];
 
 /** What a column of a file stands for. */
 export type Role =

@@ -1,7 +1,8 @@
 import type { Day } from '../time/day';
 import { type Cell, cellText } from '../text/cell';
 import { parseMoment } from './date';
-import { type Level, LEVELS, type Mapping } from './mapping';
+import { type Level, LEVELS } from '../measure/level';
+import { type Mapping } from './mapping';
 import { notADay } from './read-day';
 import { cellFinder, textFinder } from './read-order';
 import type { CellProblem } from './read-row';

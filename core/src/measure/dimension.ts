@@ -1,3 +1,5 @@
+/** The hour of a day, which columns of hours and of times tell. */
+export const HOUR = 'hour';
 /** The dimension worked out of the day and the hour of a row. */
 export const HOUR_OF_WEEK = 'hour of week';
 

@@ -46,7 +46,7 @@ const of = ({ members }: ReturnType<typeof observation>, level: string, member: 
 describe('what the audit reads', () => {
   it('is a member day by day: what it cost, brought and was claimed, by click date, as known on the last day', () => {
     expect(of(observation(CLAIMS), 'ad', 100)).toEqual({
-      ...{ key: 'search/campaign:1/group:10/ad:100', name: 'ad 100', level: 'ad', channel: 'search', account: 0, member: 100 },
+      ...{ key: 'channel:search/campaign:1/group:10/ad:100', name: 'ad 100', level: 'ad', channel: 'search', account: 0, member: 100 },
       ...{ campaign: 1, group: 10, coverage: 1, lastSeen: 12 },
       orderValues: [
         { day: 10, value: 40 },
@@ -62,7 +62,7 @@ describe('what the audit reads', () => {
 
   it('is a campaign with all its ads, last seen when any of them was', () => {
     const campaign = of(observation(CLAIMS), 'campaign', 1);
-    expect(campaign).toMatchObject({ key: 'search/campaign:1', name: 'campaign 1', group: NONE, lastSeen: 12 });
+    expect(campaign).toMatchObject({ key: 'channel:search/campaign:1', name: 'campaign 1', group: NONE, lastSeen: 12 });
     expect(campaign?.days.map(({ spend, clicks }) => [spend, clicks])).toEqual([
       [8, 24],
       [5, 20],

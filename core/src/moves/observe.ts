@@ -1,7 +1,7 @@
-import { nodeKey } from '../compare/row-key';
+import { keyOf, type KeyStep } from '../question/row-key';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
-import { type ClientTables, listsOf, NONE, worthOf } from '../grain/tables';
+import { type ClientTables, listsOf, NONE, SKIPPED, worthOf } from '../grain/tables';
 import { type Lateness, latenessOf } from '../maturity/lateness';
 import type { CountedBy, Outcome, OutcomeId } from '../measure/outcome';
 import { MILLIONTHS } from '../measure/scale';
@@ -105,7 +105,7 @@ export function observe({ tables, days, outcome, countedBy, names, lastDay }: Ob
     const channel = tables.accounts[node.account]?.channel ?? '';
     const measured = sums.plan.cells(node.level, node.campaign, node.account).measuredAt(node.path);
     return {
-      key: nodeKey(channel, node),
+      key: keyOf([['channel', channel], ...node.path.flatMap((code, at): KeyStep[] => (code === SKIPPED ? [] : [[node.level.dimensions[at] ?? '', code]]))]),
       name: names(level, member),
       level,
       channel,

@@ -11,7 +11,7 @@ import {
   partDimension,
   withNameParts,
 } from '../index';
-import { ask, CAMPAIGNS, figureOf, names, QUESTION, rowOf, tablesOf } from '../test/ask';
+import { ask, CAMPAIGNS, figureOf, names, QUESTION, rowOf, SPLITS, tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
 
 const part = (name: Convention['parts'][number]['part'], words: string[] = [], optional = false) => ({ part: name, words, optional });
@@ -160,12 +160,12 @@ describe('parts as dimensions', () => {
   const tables = named();
 
   it('break spend down, what tells no part staying visible, and the total never moves', () => {
-    const table = ask(tables, { tree: 'stage' });
-    const code = (word: string) => `search/${partDimension('stage')}:${codeOf(partDimension('stage'), word)}`;
+    const table = ask(tables, { rows: SPLITS.stage });
+    const code = (word: string) => `channel:search/${partDimension('stage')}:${codeOf(partDimension('stage'), word)}`;
     expect(figureOf(table, code('new'), 'spend')).toMatchObject({ value: 10 });
     expect(figureOf(table, code('known'), 'spend')).toMatchObject({ value: 20 });
-    expect(figureOf(table, 'search/rest', 'spend')).toMatchObject({ value: 30 });
-    expect(rowOf(table, 'search/rest')?.name).toBe('Not broken down by stage in the name');
+    expect(figureOf(table, 'channel:search/rest', 'spend')).toMatchObject({ value: 30 });
+    expect(rowOf(table, 'channel:search/rest')?.name).toBe('Not broken down by stage in the name');
     expect(figureOf(table, 'total', 'spend')).toEqual(figureOf(ask(tables), 'total', 'spend'));
     expect(rowOf(table, `${code('new')}/campaign:1`)?.name).toBe('campaign 1');
   });
@@ -173,10 +173,10 @@ describe('parts as dimensions', () => {
   it('answer for campaigns that orders lead to, and keep the others', () => {
     const orders = [1, 3].map((campaign) => ({ sale: 12, click: 12, campaign, value: 5 }));
     const own = named({ orders: [orderTable(orders, 10, 19)] });
-    const table = compare(own, { ...QUESTION, tree: 'stage' }, names, 19);
+    const table = compare(own, { ...QUESTION, rows: SPLITS.stage }, names, 19);
     const byCampaign = compare(own, QUESTION, names, 19);
     expect(figureOf(table, 'total', 'purchases')).toEqual(figureOf(byCampaign, 'total', 'purchases'));
-    expect(figureOf(table, 'search/rest', 'purchases')).toMatchObject({ value: 1 });
+    expect(figureOf(table, 'channel:search/rest', 'purchases')).toMatchObject({ value: 1 });
   });
 
   it('lists names by state and spend', () => {

@@ -1,4 +1,4 @@
-import { BUILT_IN, type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
+import { ADS_BY_CHANNEL, BUILT_IN, type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
 
 /** For tests: days 10–19 of one client, as orders count them by sale date, sorted by name. */
 export const QUESTION: Question = {
@@ -9,10 +9,19 @@ export const QUESTION: Question = {
   basis: 'sale',
   knownOn: null,
   metricSet: 'shop',
-  tree: 'ads',
-  filter: '',
+  rows: ADS_BY_CHANNEL,
+  where: [],
+  named: '',
   sort: { by: 'name', direction: 'ascending' },
 };
+/** Ways to split rows that tests take by turns. */
+export const SPLITS = {
+  ads: ADS_BY_CHANNEL,
+  keywords: ['channel', 'campaign', 'group', 'keyword'],
+  devices: ['channel', 'campaign', 'device'],
+  hours: ['channel', 'campaign', 'hour'],
+  stage: ['channel', 'stage in the name', 'campaign', 'group', 'ad'],
+} as const;
 export const CAMPAIGNS = [1, 2, 3];
 /** The last finished day. */
 export const LAST = 19;

@@ -59,8 +59,9 @@ export function targetQuestion(client: { id: string; metricSet: ResultSetId }, t
     basis: target.basis,
     metricSet: BUILT_IN_BOOK.sets.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
     knownOn: null,
-    tree: 'ads',
-    filter: '',
+    rows: ['channel'],
+    where: [],
+    named: '',
     sort: { by: 'spend', direction: 'descending' },
   };
 }

@@ -1,5 +1,5 @@
-import { BUILT_IN_BOOK, type Names, type OutcomeId } from '@lens/core';
-import { allChannels, findClient } from '../store/clients';
+import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId } from '@lens/core';
+import { accountsOf, allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
 import { picturesOf } from '../store/pictures';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
@@ -20,10 +20,16 @@ export class ClientData {
   }
 
   /** What codes in these tables are called. */
-  namesOf({ members }: LoadedClient): Names {
-    const channels = new Map(allChannels(this.db).map((channel) => [channel.id, channel.name]));
-    return (dimension, code) =>
-      typeof code === 'string' ? (channels.get(code) ?? code) : (this.splitName(dimension, code) ?? members.nameOf(code));
+  namesOf({ client, members, locale }: LoadedClient): Names {
+    const named = (things: readonly { id: string; name: string }[]): Map<string, string> =>
+      new Map(things.map(({ id, name }) => [id, name]));
+    const channels = named(allChannels(this.db));
+    const accounts = named(accountsOf(this.db, client));
+    return (dimension, code) => {
+      if (typeof code === 'string') return (dimension === 'account' ? accounts : channels).get(code) ?? code;
+      if (isDayDimension(dimension)) return dayName(dimension, code, locale);
+      return this.splitName(dimension, code) ?? members.nameOf(code);
+    };
   }
 
   /** Fingerprints of the pictures of a client's ads, by member. */

@@ -25,6 +25,9 @@ import { SplitDictionary } from './splits';
 
 /** Column tables of one client with the names behind their codes. */
 export interface LoadedClient {
+  readonly client: string;
+  /** How the client's people write days. */
+  readonly locale: string;
   readonly tables: ClientTables;
   readonly members: Members;
   /** Sum of the feeds' versions: replies carry it, so a trace can say which data it is about. */
@@ -71,6 +74,7 @@ function loadRecord(
   const infos = accounts.map((account): AccountInfo => ({
     id: account.id,
     channel: account.channel,
+    kind: account.channelKind,
     currency: account.currency,
     rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
     sellsItself: account.channelKind === 'marketplace',
@@ -122,7 +126,7 @@ function loadRecord(
     (member) => members.nameOf(member),
     (dimension, word) => cache.splits.codeOf(dimension, word),
   );
-  return { tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
+  return { client, locale: info?.locale ?? 'en-GB', tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
 }
 
 interface RawReportRow extends Record<string, number | string | null> {

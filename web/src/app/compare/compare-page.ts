@@ -7,7 +7,7 @@ import { MatInput } from '@angular/material/input';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { BUILT_IN, type MetricId, type Question } from '@lens/core';
+import { BUILT_IN, isDayDimension, type MetricId, type Question } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -19,11 +19,16 @@ import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { type CompareState, firstOf, questionOf, readCompare, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
+import { fieldChoices, fieldLabel } from './split-fields';
+import { SplitPhrases } from './split-phrases';
+import { WherePhrases } from './where-phrases';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
-import { treeChoices, treeLabel } from './tree-choices';
 import { withoutClickText } from './without-click';
+
+/** Lines that can be told apart in one chart. */
+const MOST_DRAWN = 12;
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
@@ -40,7 +45,9 @@ import { withoutClickText } from './without-click';
     MatSidenavContent,
     MemberChart,
     NeedClient,
+    SplitPhrases,
     TraceDrawer,
+    WherePhrases,
   ],
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
@@ -102,15 +109,18 @@ export class ComparePage {
       note: metrics.map(this.labelOf).join(' · '),
     })),
   );
-  protected readonly treeChoices = computed(() => {
+  protected readonly fields = computed(() => {
     const client = this.client();
-    return client ? treeChoices(client) : [];
+    return client ? fieldChoices(client) : [];
+  });
+  protected readonly fieldLabel = computed(() => {
+    const vocabulary = this.resolved()?.book.vocabulary ?? BUILT_IN;
+    return (dimension: string): string => fieldLabel(dimension, vocabulary);
   });
   protected readonly metricChoices = computed(() =>
     (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: this.labelOf(metric) })),
   );
   protected readonly setLabel = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.label ?? '');
-  protected readonly treeLabel = computed(() => treeLabel(this.state().tree, this.resolved()?.book.vocabulary ?? BUILT_IN));
   protected readonly sortLabel = computed(() => {
     const { by, direction } = this.question()?.sort ?? this.state().sort;
     const name = by === 'name' ? 'name' : this.labelOf(by);
@@ -123,14 +133,19 @@ export class ComparePage {
     return chartMetric && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
   });
   protected readonly chartLabel = computed(() => this.labelOf(this.chartMetric()));
-  /** Without a choice the chart draws the channels. */
+  /** Without a choice the chart draws the outermost members; days are its own axis. */
   protected readonly drawn = computed(() => {
     const rows = this.table()?.rows ?? [];
     const chosen = this.state().drawn.filter((key) => rows.some((row) => row.key === key));
-    return chosen.length > 0 ? chosen : rows.filter((row) => row.depth === 0 && row.kind === 'member').map((row) => row.key);
+    return chosen.length > 0
+      ? chosen
+      : rows
+          .filter((row) => row.depth === 0 && row.kind === 'member' && !isDayDimension(row.level))
+          .slice(0, MOST_DRAWN)
+          .map((row) => row.key);
   });
   protected readonly open = computed(() => {
-    const { open, filter: text } = this.state();
+    const { open, named: text } = this.state();
     const rows = this.table()?.rows ?? [];
     if (open) return open;
     return new Set(rows.filter((row) => row.depth === 0 || text.trim() !== '').map((row) => row.key));
@@ -158,6 +173,12 @@ export class ComparePage {
     });
   }
 
+  /** Days come in their order, whatever else stands in them. */
+  protected splitBy(rows: readonly string[]): void {
+    const sort: Partial<CompareState> = isDayDimension(rows[0] ?? '') ? { sort: { by: 'name', direction: 'ascending' } } : {};
+    this.change({ rows, open: null, drawn: [], traced: null, ...sort });
+  }
+
   /** A new column sorts the way that puts what matters first; the same one turns round. */
   protected sortBy(by: MetricId): void {
     const { sort } = this.state();
@@ -173,7 +194,7 @@ export class ComparePage {
 
   protected draw(key: string): void {
     const drawn = this.drawn();
-    const next = drawn.includes(key) ? drawn.filter((each) => each !== key) : [...drawn, key].slice(-12);
+    const next = drawn.includes(key) ? drawn.filter((each) => each !== key) : [...drawn, key].slice(-MOST_DRAWN);
     this.change({ drawn: next }, true);
   }
 }

@@ -4,16 +4,31 @@ describe('a comparison in the address', () => {
   it('comes back as it was written', () => {
     const state: CompareState = {
       metricSet: 'leads',
-      tree: 'devices',
-      filter: 'tea & cake',
+      rows: ['channel', 'week', 'device'],
+      where: [{ dimension: 'device', any: [{ test: 'is', value: 'phone ~ tablet' }] }],
+      named: 'tea & cake',
       sort: { by: 'name', direction: 'ascending' },
-      open: new Set(['wren', 'wren/3']),
-      drawn: ['wren/3/4'],
+      open: new Set(['channel:wren', 'channel:wren/week:3']),
+      drawn: ['channel:wren/week:3/device:4'],
       chartMetric: 'cpc',
-      traced: { row: 'wren/3', metric: 'spend' },
+      traced: { row: 'channel:wren/week:3', metric: 'spend' },
     };
     const written = writeCompare(state);
     expect(readCompare((key) => written[key] ?? null)).toEqual(state);
+  });
+
+  it('of before still says what it said', () => {
+    const old: Record<string, string> = { tree: 'devices', open: 'wren~wren/campaign:3', draw: 'total~wren', trace: 'wren/rest~spend' };
+    expect(readCompare((key) => old[key] ?? null)).toMatchObject({
+      rows: ['channel', 'campaign', 'device'],
+      open: new Set(['channel:wren', 'channel:wren/campaign:3']),
+      drawn: ['total', 'channel:wren'],
+      traced: { row: 'channel:wren/rest', metric: 'spend' },
+    });
+    const rowsOf = (tree: string) => readCompare((key) => (key === 'tree' ? tree : null)).rows;
+    expect(rowsOf('stage')).toEqual(['channel', 'stage in the name', 'campaign', 'group', 'ad']);
+    expect(rowsOf('by own-shelf')).toEqual(['channel', 'campaign', 'own-shelf']);
+    expect(rowsOf('nothing')).toEqual(['channel', 'campaign', 'group', 'ad']);
   });
 
   it('tells everything closed from nothing said', () => {

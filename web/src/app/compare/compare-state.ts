@@ -1,15 +1,28 @@
-import type { MetricId, MetricSet, MetricSetId, Question, Sort, TreeId } from '@lens/core';
-import { isBuiltInTree, levelsOfTree } from '@lens/core';
+import { filterDraft } from '@lens/contract';
+import {
+  ADS_BY_CHANNEL,
+  canSplitBy,
+  type Filter,
+  type MetricId,
+  type MetricSet,
+  type MetricSetId,
+  type Question,
+  type Sort,
+  testProblem,
+} from '@lens/core';
+import { z } from 'zod';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
+import { currentKey, rowsOfTree } from './old-address';
 
 /** What of a comparison the address holds beside the focus. */
 export interface CompareState {
   readonly metricSet: MetricSetId | null;
-  readonly tree: TreeId;
-  readonly filter: string;
+  readonly rows: readonly string[];
+  readonly where: readonly Filter[];
+  readonly named: string;
   readonly sort: Sort;
-  /** Rows opened; null opens the channels. */
+  /** Rows opened; null opens the outermost. */
   readonly open: ReadonlySet<string> | null;
   readonly drawn: readonly string[];
   readonly chartMetric: MetricId | null;
@@ -21,31 +34,44 @@ const BETWEEN = '~';
 
 const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
 
-const treeOf = (text: string | null): TreeId =>
-  text !== null && (isBuiltInTree(text) || text.startsWith('by ')) ? (text as TreeId) : 'ads';
+const filters = z.array(filterDraft);
+
+/** Filters of an address: those that cannot be read are left out. */
+function filtersOf(text: string | null): readonly Filter[] {
+  try {
+    return filters.safeParse(JSON.parse(text ?? '[]')).data ?? [];
+  } catch {
+    return [];
+  }
+}
 
 export function readCompare(get: (key: string) => string | null): CompareState {
   const sort = get('sort') ?? '-spend';
   const by = sort.replace(/^-/, '');
   const [row, metric] = list(get('trace'));
   const open = get('open');
+  const rows = list(get('rows'));
   return {
     metricSet: get('set'),
-    tree: treeOf(get('tree')),
-    filter: get('q') ?? '',
+    rows: rows.length > 0 ? rows : (rowsOfTree(get('tree') ?? '') ?? ADS_BY_CHANNEL),
+    where: filtersOf(get('where')),
+    named: get('q') ?? '',
     sort: { by, direction: sort.startsWith('-') ? 'descending' : 'ascending' },
-    open: open === null ? null : new Set(list(open)),
-    drawn: list(get('draw')),
+    open: open === null ? null : new Set(list(open).map(currentKey)),
+    drawn: list(get('draw')).map(currentKey),
     chartMetric: get('chart'),
-    traced: row !== undefined && metric !== undefined ? { row, metric } : null,
+    traced: row !== undefined && metric !== undefined ? { row: currentKey(row), metric } : null,
   };
 }
 
 export function writeCompare(state: CompareState): QueryValues {
+  const rows = state.rows.join(BETWEEN);
   return {
     set: state.metricSet,
-    tree: state.tree === 'ads' ? null : state.tree,
-    q: state.filter === '' ? null : state.filter,
+    tree: null,
+    rows: rows === ADS_BY_CHANNEL.join(BETWEEN) ? null : rows,
+    where: state.where.length === 0 ? null : JSON.stringify(state.where),
+    q: state.named === '' ? null : state.named,
     sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}`,
     open: state.open === null ? null : [...state.open].join(BETWEEN),
     draw: state.drawn.length === 0 ? null : state.drawn.join(BETWEEN),
@@ -57,11 +83,12 @@ export function writeCompare(state: CompareState): QueryValues {
 /** What a set is sorted and drawn by where nothing is chosen. */
 export const firstOf = (set: Pick<MetricSet, 'metrics'> | undefined): MetricId => set?.metrics[0] ?? 'spend';
 
-/** The question a comparison asks; an address may name sets and metrics that the client's book does not have (any more). */
+/** The question a comparison asks; an address may name sets, metrics and dimensions that the client does not have (any more). */
 export function questionOf(resolved: Resolved, state: CompareState): Question {
   const { book, client } = resolved;
   const { by, direction } = state.sort;
   const set = book.set(state.metricSet ?? '') ?? book.set(client.metricSet);
+  const rows = [...new Set(state.rows)].filter((dimension) => canSplitBy(dimension, book.vocabulary));
   return {
     client: resolved.client.id,
     period: { from: resolved.period.from, to: resolved.period.to },
@@ -70,8 +97,12 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     basis: resolved.basis,
     knownOn: resolved.knownOn,
     metricSet: set?.id ?? client.metricSet,
-    tree: levelsOfTree(state.tree, book.vocabulary) ? state.tree : 'ads',
-    filter: state.filter,
+    rows: rows.length > 0 ? rows : ADS_BY_CHANNEL,
+    // What is not finished asks for nothing yet.
+    where: state.where.filter(
+      ({ dimension, any }) => canSplitBy(dimension, book.vocabulary) && any.every((test) => testProblem(test) === ''),
+    ),
+    named: state.named,
     sort: { by: by === 'name' || set?.metrics.includes(by) ? by : firstOf(set), direction },
   };
 }

@@ -10,6 +10,7 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     parent: null,
     kind: 'member' as const,
     level: 'campaign',
+    code: 1,
     name: `Row ${at}`,
     channel: null,
     depth: 0,

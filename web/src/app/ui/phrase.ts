@@ -1,7 +1,7 @@
 import { A11yModule } from '@angular/cdk/a11y';
 import { CdkConnectedOverlay, CdkOverlayOrigin, type ConnectedPosition } from '@angular/cdk/overlay';
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, contentChild, input, signal, TemplateRef } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, contentChild, input, linkedSignal, TemplateRef } from '@angular/core';
 
 /** A word of a sentence that opens a small panel to change it. The panel is the projected template. */
 @Component({
@@ -57,7 +57,9 @@ export class Phrase {
   readonly label = input.required<string>();
   readonly text = input.required<string>();
   protected readonly panel = contentChild.required(TemplateRef);
-  protected readonly open = signal(false);
+  /** Whether its panel is open at first: what has just been added is to be said. */
+  readonly startsOpen = input(false, { transform: booleanAttribute });
+  protected readonly open = linkedSignal(() => this.startsOpen());
   protected readonly close = (): void => this.open.set(false);
   protected readonly below: ConnectedPosition[] = [
     { originX: 'start', originY: 'bottom', overlayX: 'start', overlayY: 'top', offsetY: 4 },

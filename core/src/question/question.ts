@@ -1,0 +1,38 @@
+import type { Direction } from '../figure/order';
+import type { Counting } from '../measure/term';
+import type { MetricId } from '../metric/metric';
+import type { MetricSetId } from '../metric/metric-set';
+import type { Day, DayRange } from '../time/day';
+import type { Filter } from './filter';
+
+/** What rows are split by where nothing is chosen. */
+export const ADS_BY_CHANNEL = ['channel', 'campaign', 'group', 'ad'] as const;
+
+export interface Sort {
+  /** A metric, or the name. */
+  readonly by: MetricId;
+  readonly direction: Direction;
+}
+
+/**
+ * What is asked of one client: what the address holds, the API takes, an export writes and a trace
+ * repeats. Days are resolved, so the same question always means the same days.
+ */
+export interface Question extends Counting {
+  readonly client: string;
+  readonly period: DayRange;
+  readonly comparison: DayRange | null;
+  /** Asks for the data as it was known at the end of this day; null for as it is known now. */
+  readonly knownOn: Day | null;
+  readonly metricSet: MetricSetId;
+  /** What members are split by, outermost first. */
+  readonly rows: readonly string[];
+  /** What is kept of the data: all of these must hold. */
+  readonly where: readonly Filter[];
+  /** Text that a member, something above it or something below it has in its name; empty for all. */
+  readonly named: string;
+  readonly sort: Sort;
+}
+
+/** The last day that had finished when the data was known of which a question is asked: ages of click days are counted to it. */
+export const lastDayOf = ({ knownOn }: Question, today: Day): Day => (knownOn === null ? today : Math.min(today, knownOn)) - 1;

@@ -1,0 +1,46 @@
+import type { ClientDetail } from '@lens/contract';
+import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, type Level, LEVELS, partDimension, type Vocabulary } from '@lens/core';
+import { LEVEL_WORDS } from '../data/level-words';
+import { vocabularyOf } from '../data/vocabulary';
+import type { Choice } from '../ui/choices';
+
+const isLevel = (dimension: string): dimension is Level => LEVELS.some((level) => level === dimension);
+
+/** What a dimension is called in a sentence. */
+export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {
+  if (isLevel(dimension)) return LEVEL_WORDS[dimension];
+  return vocabulary.has.dimension(dimension) ? lowerFirst(vocabulary.dimension(dimension).label) : dimension;
+}
+
+/** Words stay as they are where capitals stand inside of them. */
+const lowerFirst = (label: string): string => (/^[A-Z][^A-Z]*$/.test(label) ? label.toLowerCase() : label);
+
+/** Where what a client's data can be split by comes from. */
+const ORIGINS = {
+  account: 'of the account',
+  level: 'of the channel’s levels',
+  name: 'told by names',
+  day: 'of the day',
+  report: 'told by reports',
+} as const;
+
+/** What a client's data can be split and filtered by, with where each comes from. */
+export function fieldChoices(client: ClientDetail): Choice<string>[] {
+  const vocabulary = vocabularyOf(client);
+  const told = new Set(client.dimensions.map(vocabulary.idOf));
+  const choices = (dimensions: readonly string[], note: string): Choice<string>[] =>
+    dimensions.map((value) => ({ value, label: fieldLabel(value, vocabulary), note }));
+  return [
+    ...choices(ACCOUNT_DIMENSIONS, ORIGINS.account),
+    ...choices(
+      LEVELS.filter((level) => level !== 'keyword' || told.has(level)),
+      ORIGINS.level,
+    ),
+    ...choices(client.nameParts.map(partDimension), ORIGINS.name),
+    ...choices(
+      [...told].filter((each) => each === HOUR || vocabulary.has.dimension(each)),
+      ORIGINS.report,
+    ),
+    ...choices(DAY_DIMENSIONS, ORIGINS.day),
+  ];
+}
