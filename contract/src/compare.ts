@@ -1,4 +1,4 @@
-import { DIRECTIONS, ROW_KINDS, TEXT_TESTS, testProblem } from '@lens/core';
+import { AMOUNT_TESTS, DIRECTIONS, ROW_KINDS, SORT_OF, TEXT_TESTS, testProblem, TOP_ENDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
@@ -27,6 +27,14 @@ const filter = filterDraft.superRefine(({ any }, context) => {
   });
 });
 
+const judging = { level: dimension, metric: metricId };
+/** What members of a level must come to. */
+export const condition = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('amount'), ...judging, test: z.enum(AMOUNT_TESTS), than: z.number() }),
+  z.object({ kind: z.literal('top'), ...judging, end: z.enum(TOP_ENDS), count: z.int().min(1).max(1000) }),
+  z.object({ kind: z.literal('apart'), ...judging }),
+]);
+
 export const question = z.object({
   client: id,
   period: dayRange,
@@ -40,11 +48,20 @@ export const question = z.object({
   where: z.array(filter).max(20).readonly().default([]),
   /** Text in the name of a member, or of one above or below it; empty for all. */
   named: z.string().max(200),
-  sort: z.object({ by: z.union([metricId, z.literal('name')]), direction: z.enum(DIRECTIONS) }),
+  having: z.array(condition).max(20).readonly().default([]),
+  sort: z.object({ by: z.union([metricId, z.literal('name')]), of: z.enum(SORT_OF).default('now'), direction: z.enum(DIRECTIONS) }),
+  /** Null for every row there is. */
+  page: z
+    .object({ open: z.array(z.string().max(600)).max(5000).readonly(), size: z.int().min(1).max(1000) })
+    .nullable()
+    .default(null),
 });
 
 /** Listed outcomes of the period, by action, that carry no click date; values in the client's currency. */
 const withoutClickDay = z.array(z.object({ action: z.string(), count: z.number(), value: z.number() }));
+
+/** What filters do with the spend that reports tell of, in the client's currency. */
+const keptSpend = z.object({ all: z.number(), kept: z.number(), leftOut: z.number(), cannotTell: z.number() });
 
 export const comparisonTable = z.object({
   metrics: z.array(metricId),
@@ -60,6 +77,8 @@ export const comparisonTable = z.object({
       channel: z.string().nullable(),
       depth: z.number().int(),
       hasChildren: z.boolean(),
+      /** Siblings after it that the page does not hold. */
+      more: z.int(),
       /** Fingerprint of the ad's picture, where it has one. */
       picture: z.string().exactOptional(),
     }),
@@ -73,7 +92,11 @@ export const comparisonTable = z.object({
       beyondChance: z.array(z.number().int()),
     }),
   ),
+  /** Members that could not be judged by the conditions, and are not shown. */
+  unknown: z.int(),
   withoutClickDay,
+  /** Null without filters. */
+  kept: keptSpend.nullable(),
   /** By click date: share of the sales of this period that has arrived; null by sale date or where unknown. */
   arrived: z.number().nullable(),
   dataVersion: z.number().int(),

@@ -2,59 +2,68 @@ import { type Figure, gap } from '../figure/figure';
 import { compareFigures } from '../figure/order';
 import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
+import { isDayDimension } from '../question/dimensions';
+import type { Page, Question, Sort } from '../question/question';
 import type { ComparisonRow, RowCell } from './comparison';
 import type { Member } from './members';
-import type { Question } from '../question/question';
-import { isDayDimension } from '../question/dimensions';
-import { ancestorsOf } from '../question/row-key';
+import type { Selection } from './selection';
 import { MOST_MEMBERS, TooManyMembers } from './too-many';
 
+/** What is asked of the members to be shown. */
+export interface Arranging {
+  readonly question: Question;
+  readonly metrics: readonly MetricId[];
+  readonly cells: (member: Member) => readonly RowCell[];
+  /** One cell alone: what siblings are sorted by. */
+  readonly cell: (member: Member, metric: MetricId) => RowCell;
+}
+
 /**
- * Puts members in the order asked for (parents before children, siblings sorted, what is not a
- * member last) and keeps those the filter names, with everything above and below them. A filter
- * adds a row that totals what it shows; the total of everything stays.
+ * Puts members in the order asked for: parents before children, siblings sorted, what is not a member last. A page
+ * holds the outermost members and those of the rows that are open, so many of each.
  */
-export function arrange(
-  members: readonly Member[],
-  question: Question,
-  metrics: readonly MetricId[],
-  cells: (member: Member) => RowCell[],
-): ComparisonRow[] {
-  const total = members.find((member) => member.kind === 'total');
-  const children = groupBy(
-    members.filter(({ kind }) => !isTotal(kind)),
-    (member) => member.parent ?? '',
-  );
-  const kept = keep(children, named(members, question.named));
-  if (kept.length > MOST_MEMBERS) throw new TooManyMembers(kept.length);
-  const figures = new Map(kept.map((member) => [member, cells(member)]));
+export function arrange(members: readonly Member[], selection: Selection, { question, metrics, cells, cell }: Arranging): ComparisonRow[] {
+  const children = groupBy(selection.members, (member) => member.parent ?? '');
+  const { page, sort } = question;
+  const isOpen = opener(page);
   // Where spend is not asked for, members that only cost something have nothing to say.
-  const tells = (own: readonly RowCell[]): boolean => metrics.includes('spend') || tellsAnything(own);
-  const shown = new Set(kept.filter((member) => tells(figures.get(member) ?? [])));
-  const sortAt = question.sort.by === 'name' ? -1 : metrics.indexOf(question.sort.by);
-  const byOrder = (a: Member, b: Member): number => {
-    if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
-    if (sortAt < 0) return (question.sort.direction === 'ascending' ? 1 : -1) * byName(a, b);
-    const figureOf = (member: Member): Figure => figures.get(member)?.[sortAt]?.now ?? gap('not measured');
-    return compareFigures(figureOf(a), figureOf(b), question.sort.direction) || byName(a, b);
-  };
+  const tells = (member: Member): boolean => metrics.includes('spend') || tellsAnything(cells(member));
+  const byOrder = orderOf(sort, cell);
   const rows: ComparisonRow[] = [];
   const visit = (parent: string): void => {
-    for (const member of (children.get(parent) ?? []).filter((each) => shown.has(each)).sort(byOrder)) {
-      rows.push(
-        rowOf(
-          member,
-          figures.get(member) ?? [],
-          (children.get(member.key) ?? []).some((child) => shown.has(child)),
-        ),
-      );
-      visit(member.key);
+    const own = (children.get(parent) ?? []).filter(tells);
+    if (page === null && rows.length + own.length > MOST_MEMBERS) throw new TooManyMembers(selection.members.length);
+    const shown = own.sort(byOrder).slice(0, page?.size ?? Infinity);
+    for (const [at, member] of shown.entries()) {
+      const hasChildren = (children.get(member.key) ?? []).some(tells);
+      rows.push(rowOf(member, cells(member), hasChildren, at === shown.length - 1 ? own.length - shown.length : 0));
+      if (isOpen(member.key)) visit(member.key);
     }
   };
   visit('');
-  const matched = members.find((member) => member.kind === 'matched' && tells(cells(member)));
-  const totals = [total, matched, shownMember(members, question.named)].flatMap((each) => (each ? [rowOf(each, cells(each), false)] : []));
-  return [...totals, ...rows];
+  const [total, matched] = (['total', 'matched'] as const).map((kind) => members.find((member) => member.kind === kind));
+  const totals = [total, matched && tells(matched) ? matched : undefined, shownMember(members, selection)];
+  return [...totals.flatMap((each) => (each ? [rowOf(each, cells(each), false, 0)] : [])), ...rows];
+}
+
+const opener = (page: Page | null): ((key: string) => boolean) => {
+  const open = page && new Set(page.open);
+  return (key) => open === null || open.has(key);
+};
+
+function orderOf({ by, of, direction }: Sort, cell: Arranging['cell']): (a: Member, b: Member) => number {
+  const known = new Map<Member, Figure>();
+  const figureOf = (member: Member): Figure => {
+    const { now, before, change } = cell(member, by);
+    const figure = known.get(member) ?? { now, before, change: change?.figure }[of] ?? gap('not measured');
+    known.set(member, figure);
+    return figure;
+  };
+  return (a, b) => {
+    if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
+    if (by === 'name') return (direction === 'ascending' ? 1 : -1) * byName(a, b);
+    return compareFigures(figureOf(a), figureOf(b), direction) || byName(a, b);
+  };
 }
 
 /** Days come in their order, all else by name. */
@@ -66,11 +75,10 @@ const tellsAnything = (cells: readonly RowCell[]): boolean =>
 
 const isNotMeasured = (figure: Figure): boolean => figure.kind === 'gap' && figure.gap === 'not measured';
 
-/** The member that sums what a filter shows, or undefined without a filter. */
-export function shownMember(members: readonly Member[], filter: string): Member | undefined {
+/** The member that sums what a selection shows, or undefined where that is everything. */
+export function shownMember(members: readonly Member[], { hits, isPart }: Selection): Member | undefined {
   const total = members.find((member) => member.kind === 'total');
-  if (!total || filter.trim() === '') return undefined;
-  const hits = named(members, filter);
+  if (!total || !isPart) return undefined;
   return {
     ...total,
     key: 'shown',
@@ -83,36 +91,9 @@ export function shownMember(members: readonly Member[], filter: string): Member 
 }
 
 const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
-export const isTotal = (kind: Member['kind']): boolean => kind === 'total' || kind === 'matched';
 
-export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean): ComparisonRow {
+/** A member as a row; `more` siblings come after it that the page does not hold. */
+export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean, more: number): ComparisonRow {
   const { key, parent, kind, level, code, name, channel, depth } = member;
-  return { key, parent, kind, level, code, name, channel, depth, hasChildren, cells };
-}
-
-/** Members the filter names, none inside another, so that their sum counts nothing twice. */
-function named(members: readonly Member[], filter: string): Member[] {
-  const wanted = filter.trim().toLocaleLowerCase('en');
-  const rows = members.filter(({ kind }) => !isTotal(kind));
-  if (wanted === '') return rows.filter((member) => member.parent === null);
-  const hits = rows.filter((member) => member.name.toLocaleLowerCase('en').includes(wanted));
-  const keys = new Set(hits.map((hit) => hit.key));
-  return hits.filter((hit) => !ancestorsOf(hit.key).some((key) => keys.has(key)));
-}
-
-function keep(children: ReadonlyMap<string, readonly Member[]>, hits: readonly Member[]): Member[] {
-  const above = new Set(hits.flatMap((hit) => ancestorsOf(hit.key)));
-  const hitKeys = new Set(hits.map((hit) => hit.key));
-  const kept: Member[] = [];
-  const visit = (parent: string, inside: boolean): void => {
-    for (const member of children.get(parent) ?? []) {
-      const hit = inside || hitKeys.has(member.key);
-      if (hit || above.has(member.key)) {
-        kept.push(member);
-        visit(member.key, hit);
-      }
-    }
-  };
-  visit('', false);
-  return kept;
+  return { key, parent, kind, level, code, name, channel, depth, hasChildren, more, cells };
 }

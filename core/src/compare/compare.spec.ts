@@ -161,14 +161,14 @@ describe('order and filter', () => {
       .map(({ key }) => key);
 
   it('sorts siblings by a metric, either way', () => {
-    expect(shown({ sort: { by: 'spend', direction: 'descending' } })).toEqual([
+    expect(shown({ sort: { by: 'spend', of: 'now', direction: 'descending' } })).toEqual([
       'total',
       'channel:search',
       'channel:search/campaign:1',
       'channel:search/campaign:3',
       'channel:search/campaign:2',
     ]);
-    expect(shown({ sort: { by: 'cpc', direction: 'ascending' } })).toEqual([
+    expect(shown({ sort: { by: 'cpc', of: 'now', direction: 'ascending' } })).toEqual([
       'total',
       'channel:search',
       'channel:search/campaign:2',

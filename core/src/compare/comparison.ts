@@ -1,22 +1,20 @@
 import type { Figure } from '../figure/figure';
-import { closeFormula, type Formula, termsOf } from '../formula/formula';
+import { type Formula, termsOf } from '../formula/formula';
 import type { WithoutClickDay } from '../grain/orders';
-import type { Sums, Visitor } from '../grain/accumulate';
-import { type Contribution, Measured } from '../grain/measured';
 import type { ClientTables } from '../grain/tables';
-import { type ClosedOutcomeTerm, type ClosedTerm, type Counting, termKey } from '../measure/term';
-import type { MetricId } from '../metric/metric';
-import { bookOf, type MetricBook } from '../metric/metric-book';
 import { arrivalsOf } from '../maturity/arrivals';
-import type { Vocabulary } from '../measure/vocabulary';
-import type { Day } from '../time/day';
+import type { ClosedOutcomeTerm, ClosedTerm } from '../measure/term';
+import type { MetricId } from '../metric/metric';
+import { bookOf } from '../metric/metric-book';
 import { compileFilters } from '../question/filter';
 import type { Names } from '../question/names';
-import { arrange, isTotal, rowOf, shownMember } from './arrange';
-import { type Change, changeBetween, countOf } from './change';
-import { type Member, membersOf, type RowHead } from './members';
 import type { Question } from '../question/question';
-import { type AskedBucket, passesOf } from './passes';
+import type { Day } from '../time/day';
+import { answer, type Answer, bucketsFor, selectionOf } from './answer';
+import { arrange, rowOf } from './arrange';
+import { type Change, changeBetween } from './change';
+import { keptSpend, type KeptSpend } from './kept';
+import { isTotal, type Member, type RowHead } from './members';
 
 export interface RowCell {
   readonly now: Figure;
@@ -27,6 +25,8 @@ export interface RowCell {
 
 export interface ComparisonRow extends RowHead {
   readonly hasChildren: boolean;
+  /** Siblings that come after it and that the page does not hold. */
+  readonly more: number;
   readonly cells: readonly RowCell[];
 }
 
@@ -34,102 +34,85 @@ export interface ComparisonTable {
   readonly metrics: readonly MetricId[];
   /** Parents before children, siblings in the order asked for; the totals come first. */
   readonly rows: readonly ComparisonRow[];
+  /** Members that could not be judged by what is asked of them, and are not shown. */
+  readonly unknown: number;
   readonly withoutClickDay: readonly WithoutClickDay[];
+  /** What the filters do with the spend of the period; null without filters. */
+  readonly kept: KeptSpend | null;
   /** By click date: share of the outcomes of the period's clicks that has arrived; null where not known. */
   readonly arrived: number | null;
-}
-
-/** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
-function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
-  const named = formulas.flatMap((each) => termsOf(each) as ClosedTerm[]);
-  const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
-  const all: ClosedTerm[] = [measureTerm('spend'), ...named, ...counts];
-  return [...new Map(all.map((term) => [termKey(term), term])).values()];
-}
-
-export const closedFormula = (book: MetricBook, metric: MetricId, counting: Counting): Formula =>
-  closeFormula(book.named(metric).formula, counting);
-
-/** The sums behind a question, and its members. */
-export interface Answer {
-  readonly sums: Sums;
-  readonly measured: Measured;
-  readonly members: readonly Member[];
-}
-
-/** Sums what some metrics need into the members a question asks for, without figures yet: table, series and trace are all made of these. */
-export function answer(
-  tables: ClientTables,
-  question: Question,
-  names: Names,
-  {
-    metrics,
-    buckets,
-    visit,
-  }: { readonly metrics: readonly MetricId[]; readonly buckets: readonly AskedBucket[]; readonly visit?: Visitor },
-): Answer {
-  const { vocabulary } = tables;
-  const formulas = metrics.map((metric) => closedFormula(bookOf(vocabulary), metric, question));
-  const terms = termsFor(formulas, vocabulary);
-  const rows = question.rows.map(vocabulary.idOf);
-  const passes = passesOf(tables, rows, buckets, { terms, ...compileFilters(question.where, tables.accounts, names) }, visit);
-  return { sums: passes(0).sums, measured: new Measured(terms), members: membersOf(passes, rows, names) };
-}
-
-/** The member of a row key, `shown` for what the question's filter keeps; undefined where there is none. */
-export function memberNamed(members: readonly Member[], { named }: Question, key: string): Member | undefined {
-  if (key === 'shown') return shownMember(members, named);
-  // Where a metric counts no orders, all of it is matched.
-  return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
 }
 
 /**
  * Answers a comparison: members as a tree, every metric of the set, with its change. `lastDay` is
  * the last finished day, which the age of recent click days is counted to.
  */
-export function compare(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const { members, cells, ...table } = figures(tables, question, names, lastDay);
-  return { ...table, rows: arrange(members, question, table.metrics, cells) };
+export const compare = (tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable =>
+  tableOf(prepare(tables, question, names, lastDay), question);
+
+/** What a question asks of the sums, apart from what it asks of the members made of them. */
+export const sumsAsked = ({ named: _, sort: __, page: ___, having, ...sums }: Question): unknown => ({
+  ...sums,
+  judged: having.map(({ metric }) => metric),
+});
+
+/** The table of a question whose sums are there: they are those of every question that asks the same of them (see sumsAsked). */
+export function tableOf({ found, cell, cells, ...table }: Prepared, question: Question): ComparisonTable {
+  const selection = selectionOf(found, question);
+  const rows = arrange(found.members, selection, { question, metrics: table.metrics, cell, cells });
+  return { ...table, unknown: selection.unknown, rows };
 }
 
 /** The same of the totals alone, however many members there are. */
 export function totalsOf(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const { members, cells, ...table } = figures(tables, { ...question, rows: ['channel'] }, names, lastDay);
-  return { ...table, rows: members.filter(({ kind }) => isTotal(kind)).map((each) => rowOf(each, cells(each), false)) };
+  const { found, cell: _, cells, ...table } = prepare(tables, { ...question, rows: ['channel'], having: [] }, names, lastDay);
+  const totals = found.members.filter(({ kind }) => isTotal(kind));
+  return { ...table, unknown: 0, rows: totals.map((each) => rowOf(each, cells(each), false, 0)) };
 }
 
-interface Figures extends Omit<ComparisonTable, 'rows'> {
-  readonly members: readonly Member[];
-  /** The cells of a member, worked out when they are asked for. */
-  readonly cells: (member: Member) => RowCell[];
+/** Sums with the cells that can be had of them. */
+export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown'> {
+  readonly found: Answer;
+  /** A cell of a member, worked out when it is asked for. */
+  readonly cell: (member: Member, metric: MetricId) => RowCell;
+  /** All of them, by metric of the set. */
+  readonly cells: (member: Member) => readonly RowCell[];
 }
 
-function figures(tables: ClientTables, question: Question, names: Names, lastDay: Day): Figures {
+export function prepare(tables: ClientTables, question: Question, names: Names, lastDay: Day): Prepared {
   const book = bookOf(tables.vocabulary);
   const metrics = book.set(question.metricSet)?.metrics ?? [];
-  const { sums, measured, members } = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
+  const found = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
   const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);
-  const formulas = metrics.map((metric) => {
-    const formula = closedFormula(book, metric, question);
-    return { formula, late: claimedByClick(formula) };
-  });
-  const compared = question.comparison !== null;
-  const cells = (member: Member): RowCell[] => {
-    const now = member.contributions(0);
-    const before = compared ? member.contributions(1) : null;
-    const campaigns = new Set(member.pieces.flatMap(({ node }) => [...node.campaigns]));
-    return formulas.map(({ formula, late }) => {
-      const cell = cellOf(measured, formula, now, before);
-      const settled = late.every((term) => (arrivals.of(term, campaigns)?.share ?? 1) >= SETTLED);
-      return settled || !cell.change ? cell : { ...cell, change: { ...cell.change, beyondChance: false } };
-    });
+  const late = new Map(metrics.map((metric) => [metric, claimedByClick(found.formulaOf(metric))]));
+  const isCompared = question.comparison !== null;
+  const partsOf = once((member: Member) => ({
+    now: member.contributions(0),
+    before: isCompared ? member.contributions(1) : null,
+    campaigns: new Set(member.pieces.flatMap(({ node }) => [...node.campaigns])),
+  }));
+  const cell = (member: Member, metric: MetricId): RowCell => {
+    const { measured } = found;
+    const formula = found.formulaOf(metric);
+    const { now, before, campaigns } = partsOf(member);
+    if (!before) return { now: measured.figure(formula, now), before: null, change: null };
+    const change = changeBetween(measured, formula, now, before);
+    const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, campaigns)?.share ?? 1) >= SETTLED);
+    return {
+      now: measured.figure(formula, now),
+      before: measured.figure(formula, before),
+      change: isSettled ? change : { ...change, beyondChance: false },
+    };
   };
+  const cells = once((member: Member) => metrics.map((metric) => cell(member, metric)));
   return {
     metrics,
-    members,
+    found,
+    cell,
     cells,
-    withoutClickDay: sums.withoutClickDay,
+    withoutClickDay: found.sums.withoutClickDay,
+    kept: question.where.length > 0 ? keptSpend(tables, question.period, compileFilters(question.where, tables.accounts, names)) : null,
     arrived:
       outcome && question.basis === 'click'
         ? (arrivals.of({ outcome, part: 'count', countedBy: question.countedBy })?.share ?? null)
@@ -137,23 +120,14 @@ function figures(tables: ClientTables, question: Question, names: Names, lastDay
   };
 }
 
-function cellOf(measured: Measured, formula: Formula, now: Contribution[], before: Contribution[] | null): RowCell {
-  const figure = measured.figure(formula, now);
-  if (!before) return { now: figure, before: null, change: null };
-  return { now: figure, before: measured.figure(formula, before), change: changeBetween(measured, formula, now, before) };
-}
-
-/**
- * By click date the earlier period is counted at the same age as the later one: only the sales it
- * had when as many days had passed since its last click (calculations, chapter 8).
- */
-export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): AskedBucket[] {
-  // Sales of a day that has not ended are not known as a whole.
-  const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
-  if (!comparison) return [now];
-  const earlier = period.to - comparison.to;
-  const before = { ...comparison, shift: period.from - comparison.from };
-  return [now, basis === 'click' && earlier > 0 ? { ...before, knownBy: lastDay - earlier } : before];
+/** Works something out of a member the first time it is asked for. */
+function once<T>(of: (member: Member) => T): (member: Member) => T {
+  const known = new Map<Member, T>();
+  return (member) => {
+    const own = known.get(member) ?? of(member);
+    known.set(member, own);
+    return own;
+  };
 }
 
 /** Below this share of the late outcomes arrived, a claim by click date is no news yet. */

@@ -12,6 +12,7 @@ import { remainderOf, type Rest } from './remainder';
 
 export const ROW_KINDS = ['total', 'matched', 'shown', 'member', 'not matched', 'not broken down'] as const;
 export type RowKind = (typeof ROW_KINDS)[number];
+export const isTotal = (kind: RowKind): boolean => kind === 'total' || kind === 'matched';
 
 /** What a row is, whatever stands in it. */
 export interface RowHead {

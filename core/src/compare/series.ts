@@ -2,12 +2,12 @@ import type { Figure } from '../figure/figure';
 import { gap } from '../figure/figure';
 import type { ClientTables } from '../grain/tables';
 import type { MetricId } from '../metric/metric';
-import { bookOf } from '../metric/metric-book';
 import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
+import { answer, bucketsFor, figureIn, memberNamed, selectionOf } from './answer';
 import type { Question } from '../question/question';
 import type { AskedBucket } from './passes';
+import type { Selection } from './selection';
 
 export interface Series {
   readonly buckets: readonly DayRange[];
@@ -37,14 +37,20 @@ export function series(
   names: Names,
   { metric, keys, lastDay }: { readonly metric: MetricId; readonly keys: readonly string[]; readonly lastDay: Day },
 ): Series {
-  const formula = closedFormula(bookOf(tables.vocabulary), metric, question);
-  const [now] = bucketsFor({ ...question, comparison: null }, lastDay);
+  const whole = { ...question, comparison: null };
+  const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
-  const { measured, members } = answer(tables, question, names, { metrics: [metric], buckets: known });
+  const found = answer(tables, question, names, { metrics: [metric], buckets: known });
+  // What members come to over the whole period selects them, not a day of it.
+  const selection = (): Selection => {
+    const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay) }), whole);
+    const hits = new Set(selected.hits.map(({ key }) => key));
+    return { ...selected, hits: found.members.filter(({ key }) => hits.has(key)) };
+  };
   const lines = keys.map((key) => {
-    const member = memberNamed(members, question, key);
-    const figures = buckets.map((_, bucket) => (member ? measured.figure(formula, member.contributions(bucket)) : gap('not measured')));
+    const member = memberNamed(found.members, selection, key);
+    const figures = buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured')));
     return { key, figures };
   });
   return { buckets, lines };

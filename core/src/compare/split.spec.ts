@@ -208,6 +208,19 @@ describe('filters on what rows tell', () => {
     expect(figureOf(byDevice, 'total', 'value')).toEqual(gap('not measured'));
   });
 
+  it('say where all of the money went: kept, left out, and what no report tells it of', () => {
+    const feeds = [
+      feedOf(rows, ['campaign', 'device']),
+      cutFeed([row(12, 3, 50), row(15, 3, 100)], { dimensions: ['campaign'], from: 0, to: 30, campaigns: [3] }, 2),
+    ];
+    const kept = (...where: ReturnType<typeof is>[]) => ask(tablesOf(feeds), { rows: ['campaign'], where }).kept;
+    expect(kept()).toBeNull();
+    expect(kept(is('device', 'device 1'))).toEqual({ all: 171, kept: 11, leftOut: 10, cannotTell: 150 });
+    expect(kept(is('day', 'day 12'), is('device', 'device 1'))).toEqual({ all: 171, kept: 4, leftOut: 117, cannotTell: 50 });
+    expect(kept(is('device', 'device 1'), is('campaign', 'campaign 1'))).toEqual({ all: 171, kept: 4, leftOut: 167, cannotTell: 0 });
+    expect(kept(is('channel', 'channel other'))).toEqual({ all: 171, kept: 0, leftOut: 171, cannotTell: 0 });
+  });
+
   it('whatever they say, kept and left out are everything', () => {
     const anyRow = fc.record({
       day: fc.integer({ min: 10, max: 19 }),

@@ -14,7 +14,7 @@ import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, bucketsFor, closedFormula, memberNamed } from './comparison';
+import { answer, bucketsFor, closedFormula, memberNamed, selectionOf } from './answer';
 import type { Member } from './members';
 import type { Question } from '../question/question';
 
@@ -65,12 +65,13 @@ export function trace(
 ): Trace | undefined {
   const book = bookOf(tables.vocabulary);
   const tallies = new Map<SumNode, Map<string, Tally>>();
-  const { sums, measured, members } = answer(tables, question, names, {
+  const answered = answer(tables, question, names, {
     metrics: [...(book.set(question.metricSet)?.metrics ?? []), metric],
     buckets: bucketsFor({ ...question, comparison: null }, lastDay),
     visit: (visit) => count(tallies, visit),
   });
-  const found = memberNamed(members, question, key);
+  const { sums, measured } = answered;
+  const found = memberNamed(answered.members, () => selectionOf(answered, question), key);
   if (!found) return undefined;
   const formula = closedFormula(book, metric, question);
   const contributions = found.contributions(0);

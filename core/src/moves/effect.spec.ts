@@ -10,7 +10,16 @@ const DAYS = 10;
 function observed(day: Partial<ObservedDay>): Observed {
   const each = { spend: 0, clicks: 0, impressions: 0, lost: 0, outcomes: 0, value: 0, claimed: 0, steps: undefined, ...day };
   return {
-    ...{ key: 'channel:search/campaign:1', name: 'one', level: 'campaign', channel: 'search', account: 0, member: 1, campaign: 1, group: 10 },
+    ...{
+      key: 'channel:search/campaign:1',
+      name: 'one',
+      level: 'campaign',
+      channel: 'search',
+      account: 0,
+      member: 1,
+      campaign: 1,
+      group: 10,
+    },
     ...{ coverage: 1, lastSeen: DAYS - 1, orderValues: [] },
     days: Array.from({ length: DAYS }, (_, at) => ({ ...each, day: at })),
   };

@@ -105,7 +105,10 @@ export function observe({ tables, days, outcome, countedBy, names, lastDay }: Ob
     const channel = tables.accounts[node.account]?.channel ?? '';
     const measured = sums.plan.cells(node.level, node.campaign, node.account).measuredAt(node.path);
     return {
-      key: keyOf([['channel', channel], ...node.path.flatMap((code, at): KeyStep[] => (code === SKIPPED ? [] : [[node.level.dimensions[at] ?? '', code]]))]),
+      key: keyOf([
+        ['channel', channel],
+        ...node.path.flatMap((code, at): KeyStep[] => (code === SKIPPED ? [] : [[node.level.dimensions[at] ?? '', code]])),
+      ]),
       name: names(level, member),
       level,
       channel,

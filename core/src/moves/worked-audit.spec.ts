@@ -48,7 +48,15 @@ describe('a finding, worked out', () => {
     const { low, high } = poissonInterval(20);
     const found = campaignOf(world({ ...claims(2, 16), impressions: 900, 'impressions lost to budget': 100 }, MARGIN));
     expect(found).toMatchObject({
-      ...{ key: 'channel:search/campaign:1', level: 'campaign', name: 'campaign 1', channel: 'search', account: 0, currency: 'GBP', member: 1 },
+      ...{
+        key: 'channel:search/campaign:1',
+        level: 'campaign',
+        name: 'campaign 1',
+        channel: 'search',
+        account: 0,
+        currency: 'GBP',
+        member: 1,
+      },
       ...{ metric: 'roas', target: 2, verdict: 'undecided', unfit: null, supported: false, days: DAYS },
       ...{ spend: 100, clicks: 500, outcomes: 20, value: 160, maturity: 1, lostToBudget: 0.1, stopLoss: null, move: null, noMove: '' },
     });

@@ -3,14 +3,19 @@ import type { Counting } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import type { MetricSetId } from '../metric/metric-set';
 import type { Day, DayRange } from '../time/day';
+import type { Condition } from './condition';
 import type { Filter } from './filter';
 
 /** What rows are split by where nothing is chosen. */
 export const ADS_BY_CHANNEL = ['channel', 'campaign', 'group', 'ad'] as const;
 
+export const SORT_OF = ['now', 'before', 'change'] as const;
+
 export interface Sort {
   /** A metric, or the name. */
   readonly by: MetricId;
+  /** Which of its figures: that of the period, of what it is compared with, or the change. */
+  readonly of: (typeof SORT_OF)[number];
   readonly direction: Direction;
 }
 
@@ -31,7 +36,17 @@ export interface Question extends Counting {
   readonly where: readonly Filter[];
   /** Text that a member, something above it or something below it has in its name; empty for all. */
   readonly named: string;
+  /** What members must come to to be shown: all of these. */
+  readonly having: readonly Condition[];
   readonly sort: Sort;
+  /** The rows wanted; null for all there are. */
+  readonly page: Page | null;
+}
+
+/** The rows on a screen: the outermost members and those of what is open, each at most so many. */
+export interface Page {
+  readonly open: readonly string[];
+  readonly size: number;
 }
 
 /** The last day that had finished when the data was known of which a question is asked: ages of click days are counted to it. */

@@ -1,4 +1,13 @@
-import { ADS_BY_CHANNEL, BUILT_IN, type ClientTables, compare, type ComparisonRow, type ComparisonTable, type Figure, type Question } from '../index';
+import {
+  ADS_BY_CHANNEL,
+  BUILT_IN,
+  type ClientTables,
+  compare,
+  type ComparisonRow,
+  type ComparisonTable,
+  type Figure,
+  type Question,
+} from '../index';
 
 /** For tests: days 10–19 of one client, as orders count them by sale date, sorted by name. */
 export const QUESTION: Question = {
@@ -12,7 +21,9 @@ export const QUESTION: Question = {
   rows: ADS_BY_CHANNEL,
   where: [],
   named: '',
-  sort: { by: 'name', direction: 'ascending' },
+  having: [],
+  sort: { by: 'name', of: 'now', direction: 'ascending' },
+  page: null,
 };
 /** Ways to split rows that tests take by turns. */
 export const SPLITS = {

@@ -62,6 +62,8 @@ export function targetQuestion(client: { id: string; metricSet: ResultSetId }, t
     rows: ['channel'],
     where: [],
     named: '',
-    sort: { by: 'spend', direction: 'descending' },
+    having: [],
+    sort: { by: 'spend', of: 'now', direction: 'descending' },
+    page: null,
   };
 }

@@ -1,23 +1,27 @@
 import type { WireTable } from '@lens/contract';
 import {
   codeOfKey,
-  compare,
   type ComparisonTable,
   type Figure,
   lastDayOf,
   type MetricId,
   packFigures,
+  prepare,
+  type Prepared,
   type Question,
   type Series,
   series,
+  sumsAsked,
+  tableOf,
   totalsOf,
 } from '@lens/core';
+import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
 
 /** The table a question asks for. */
 export function comparison(data: ClientData, question: Question, today: number): WireTable {
   const loaded = data.load(question.client, question.knownOn);
-  const table = compare(loaded.tables, question, data.namesOf(loaded), lastDayOf(question, today));
+  const table = tableOf(preparedOf(data, loaded, question, today), question);
   const pictures = data.picturesOf(question.client, loaded);
   const wire = wireOf(table, question, loaded.version);
   const rows = wire.rows.map((row) => {
@@ -25,6 +29,22 @@ export function comparison(data: ClientData, question: Question, today: number):
     return picture === undefined ? row : { ...row, picture };
   });
   return { ...wire, rows };
+}
+
+/** Sums that are kept of a client while its data stands: opening a row, sorting or turning the page sums nothing again. */
+const MOST_KEPT = 6;
+const kept = new WeakMap<LoadedClient, Map<string, Prepared>>();
+
+function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, today: number): Prepared {
+  const lastDay = lastDayOf(question, today);
+  const own = kept.get(loaded) ?? new Map<string, Prepared>();
+  kept.set(loaded, own);
+  const key = JSON.stringify([sumsAsked(question), lastDay]);
+  const prepared = own.get(key) ?? prepare(loaded.tables, question, data.namesOf(loaded), lastDay);
+  own.delete(key);
+  own.set(key, prepared);
+  for (const oldest of own.keys()) if (own.size > MOST_KEPT) own.delete(oldest);
+  return prepared;
 }
 
 /** The total rows of that table alone. */
@@ -45,6 +65,8 @@ function wireOf(table: ComparisonTable, question: Question, dataVersion: number)
       beyondChance: table.rows.flatMap((row, index) => (row.cells[at]?.change?.beyondChance ? [index] : [])),
     })),
     withoutClickDay: [...table.withoutClickDay],
+    unknown: table.unknown,
+    kept: table.kept,
     arrived: table.arrived,
     dataVersion,
   };

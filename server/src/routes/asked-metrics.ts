@@ -4,7 +4,7 @@ import { vocabularyOf } from '../store/rules';
 import { HttpProblem } from '../problem';
 
 /** Refuses a metric set, metrics or dimensions that a client's words do not have. */
-export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort, rows, where }: Question, metric?: MetricId): void {
+export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort, rows, where, having }: Question, metric?: MetricId): void {
   const vocabulary = vocabularyOf(db, client);
   const book = bookOf(vocabulary);
   const refuse = (path: string, message: string): never => {
@@ -16,6 +16,10 @@ export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort,
     if (!canSplitBy(dimension, vocabulary)) refuse(path, `This client has no dimension “${dimension}”.`);
   };
   rows.forEach((dimension, at) => refuseUnknown(dimension, `rows.${at}`));
+  having.forEach(({ level, metric: judged }, at) => {
+    if (!rows.includes(level)) refuse(`having.${at}.level`, `The rows are not split by “${level}”.`);
+    if (!book.has(judged)) refuse(`having.${at}.metric`, `This client has no metric “${judged}”.`);
+  });
   where.forEach(({ dimension }, at) => refuseUnknown(dimension, `where.${at}.dimension`));
   if (metric !== undefined && !book.has(metric)) refuse('metric', `This client has no metric “${metric}”.`);
 }

@@ -19,6 +19,7 @@ import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { type CompareState, firstOf, questionOf, readCompare, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
+import { keptText } from './kept-text';
 import { fieldChoices, fieldLabel } from './split-fields';
 import { SplitPhrases } from './split-phrases';
 import { WherePhrases } from './where-phrases';
@@ -92,6 +93,14 @@ export class ComparePage {
 
   /** Metrics of the set that no report delivers. */
   protected readonly undelivered = computed(() => (this.view()?.undelivered ?? []).join(', '));
+
+  /** What the filters do with the money. */
+  protected readonly keptText = computed(() => {
+    const { kept, where } = { kept: this.table()?.kept, where: this.question()?.where ?? [] };
+    const money = this.view()?.money;
+    const fields = [...new Set(where.map(({ dimension }) => this.fieldLabel()(dimension)))];
+    return kept && money ? keptText(kept, fields, money) : '';
+  });
 
   protected readonly withoutClick = computed(() => {
     const resolved = this.resolved();

@@ -17,7 +17,7 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     hasChildren: false,
   }));
   const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
-  return { metrics: [metric], rows, columns: [column], withoutClickDay: [], arrived: null, dataVersion: 1 };
+  return { metrics: [metric], rows, columns: [column], withoutClickDay: [], kept: null, arrived: null, dataVersion: 1 };
 }
 
 describe('the comparison in texts', () => {

@@ -1,0 +1,92 @@
+import type { Figure } from '../figure/figure';
+import { closeFormula, type Formula, termsOf } from '../formula/formula';
+import type { Sums, Visitor } from '../grain/accumulate';
+import { Measured } from '../grain/measured';
+import type { ClientTables } from '../grain/tables';
+import { type ClosedTerm, type Counting, termKey } from '../measure/term';
+import type { Vocabulary } from '../measure/vocabulary';
+import type { MetricId } from '../metric/metric';
+import { bookOf, type MetricBook } from '../metric/metric-book';
+import { compileFilters } from '../question/filter';
+import type { Names } from '../question/names';
+import type { Question } from '../question/question';
+import type { Day } from '../time/day';
+import { shownMember } from './arrange';
+import { countOf } from './change';
+import { type Member, membersOf } from './members';
+import { type AskedBucket, passesOf } from './passes';
+import { select, type Selection } from './selection';
+
+/** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
+function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
+  const named = formulas.flatMap((each) => termsOf(each) as ClosedTerm[]);
+  const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
+  const all: ClosedTerm[] = [measureTerm('spend'), ...named, ...counts];
+  return [...new Map(all.map((term) => [termKey(term), term])).values()];
+}
+
+export const closedFormula = (book: MetricBook, metric: MetricId, counting: Counting): Formula =>
+  closeFormula(book.named(metric).formula, counting);
+
+/** The sums behind a question, and its members. */
+export interface Answer {
+  readonly sums: Sums;
+  readonly measured: Measured;
+  readonly members: readonly Member[];
+  readonly formulaOf: (metric: MetricId) => Formula;
+}
+
+interface Asked {
+  readonly metrics: readonly MetricId[];
+  readonly buckets: readonly AskedBucket[];
+  readonly visit?: Visitor;
+}
+
+/**
+ * Sums what some metrics, and those that members are judged by, need into the members a question asks for, without
+ * figures yet: table, series and trace are all made of these.
+ */
+export function answer(tables: ClientTables, question: Question, names: Names, { metrics, buckets, visit }: Asked): Answer {
+  const { vocabulary } = tables;
+  const book = bookOf(vocabulary);
+  const formulas = new Map(
+    [...metrics, ...question.having.map(({ metric }) => metric)].map((metric) => [metric, closedFormula(book, metric, question)]),
+  );
+  const terms = termsFor([...formulas.values()], vocabulary);
+  const rows = question.rows.map(vocabulary.idOf);
+  const passes = passesOf(tables, rows, buckets, { terms, ...compileFilters(question.where, tables.accounts, names) }, visit);
+  return {
+    sums: passes(0).sums,
+    measured: new Measured(terms),
+    members: membersOf(passes, rows, names),
+    formulaOf: (metric) => formulas.get(metric) ?? closedFormula(book, metric, question),
+  };
+}
+
+/** What a metric of a member comes to in a bucket asked for. */
+export const figureIn = ({ measured, formulaOf }: Answer, member: Member, metric: MetricId, bucket: number): Figure =>
+  measured.figure(formulaOf(metric), member.contributions(bucket));
+
+/** The members that the question shows; the first bucket of the answer is its period. */
+export const selectionOf = (found: Answer, question: Question): Selection =>
+  select(found.members, question, (member, metric) => figureIn(found, member, metric, 0));
+
+/** The member of a row key, `shown` for what a selection keeps; undefined where there is none. */
+export function memberNamed(members: readonly Member[], selection: () => Selection, key: string): Member | undefined {
+  if (key === 'shown') return shownMember(members, selection());
+  // Where a metric counts no orders, all of it is matched.
+  return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
+}
+
+/**
+ * By click date the earlier period is counted at the same age as the later one: only the sales it
+ * had when as many days had passed since its last click (calculations, chapter 8).
+ */
+export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): AskedBucket[] {
+  // Sales of a day that has not ended are not known as a whole.
+  const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
+  if (!comparison) return [now];
+  const earlier = period.to - comparison.to;
+  const before = { ...comparison, shift: period.from - comparison.from };
+  return [now, basis === 'click' && earlier > 0 ? { ...before, knownBy: lastDay - earlier } : before];
+}
