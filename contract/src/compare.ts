@@ -45,6 +45,8 @@ export const question = z.object({
   knownOn: day.nullable().default(null),
   metricSet: metricSetId,
   rows,
+  /** One metric by a dimension that the rows are not split by; null for a column a metric. */
+  columns: z.object({ by: dimension, metric: metricId }).nullable().default(null),
   where: z.array(filter).max(20).readonly().default([]),
   /** Text in the name of a member, or of one above or below it; empty for all. */
   named: z.string().max(200),
@@ -52,7 +54,10 @@ export const question = z.object({
   sort: z.object({ by: z.union([metricId, z.literal('name')]), of: z.enum(SORT_OF).default('now'), direction: z.enum(DIRECTIONS) }),
   /** Null for every row there is. */
   page: z
-    .object({ open: z.array(z.string().max(600)).max(5000).readonly(), size: z.int().min(1).max(1000) })
+    .object({
+      open: z.union([z.enum(['outermost', 'all']), z.array(z.string().max(600)).max(5000).readonly()]),
+      size: z.int().min(1).max(1000),
+    })
     .nullable()
     .default(null),
 });
@@ -62,6 +67,14 @@ const withoutClickDay = z.array(z.object({ action: z.string(), count: z.number()
 
 /** What filters do with the spend that reports tell of, in the client's currency. */
 const keptSpend = z.object({ all: z.number(), kept: z.number(), leftOut: z.number(), cannotTell: z.number() });
+
+/** A metric of all rows; `before` and `change` only when something is compared, with the rows whose change is more than chance. */
+const metricColumn = z.object({
+  now: figureColumn,
+  before: figureColumn.nullable(),
+  change: figureColumn.nullable(),
+  beyondChance: z.array(z.number().int()),
+});
 
 export const comparisonTable = z.object({
   metrics: z.array(metricId),
@@ -74,6 +87,8 @@ export const comparisonTable = z.object({
       /** Within its dimension; null for what is no member of one. */
       code: z.union([z.string(), z.number()]).nullable(),
       name: z.string(),
+      /** How much of it lies in the period, where that is not all. */
+      note: z.string(),
       channel: z.string().nullable(),
       depth: z.number().int(),
       hasChildren: z.boolean(),
@@ -83,18 +98,25 @@ export const comparisonTable = z.object({
       picture: z.string().exactOptional(),
     }),
   ),
-  /** One for each metric; `before` and `change` only when something is compared, with the rows whose change is more than chance. */
-  columns: z.array(
-    z.object({
-      now: figureColumn,
-      before: figureColumn.nullable(),
-      change: figureColumn.nullable(),
-      beyondChance: z.array(z.number().int()),
-    }),
-  ),
+  /** One for each metric. */
+  columns: z.array(metricColumn),
+  /** The metric of the columns asked for, one column each; null without them. */
+  across: z
+    .object({
+      metric: metricId,
+      heads: z.array(z.object({ key: z.string(), code: z.union([z.string(), z.number()]).nullable(), name: z.string(), note: z.string() })),
+      /** Columns there are beyond those. */
+      more: z.int(),
+      /** Of the rows as a whole. */
+      whole: metricColumn,
+      columns: z.array(metricColumn),
+    })
+    .nullable(),
   /** Members that could not be judged by the conditions, and are not shown. */
   unknown: z.int(),
   withoutClickDay,
+  /** Dimensions asked of at once that no report tells together. */
+  untold: z.array(z.string()).readonly().nullable(),
   /** Null without filters. */
   kept: keptSpend.nullable(),
   /** By click date: share of the sales of this period that has arrived; null by sale date or where unknown. */

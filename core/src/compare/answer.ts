@@ -13,8 +13,9 @@ import type { Question } from '../question/question';
 import type { Day } from '../time/day';
 import { shownMember } from './arrange';
 import { countOf } from './change';
+import { acrossOf, type Across } from './across';
 import { type Member, membersOf } from './members';
-import { type AskedBucket, passesOf } from './passes';
+import { type AskedBucket, type Passes, passesOf } from './passes';
 import { select, type Selection } from './selection';
 
 /** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
@@ -34,6 +35,8 @@ export interface Answer {
   readonly measured: Measured;
   readonly members: readonly Member[];
   readonly formulaOf: (metric: MetricId) => Formula;
+  /** Members cut by what columns are by; null without such columns. */
+  readonly across: Across | null;
 }
 
 interface Asked {
@@ -50,15 +53,23 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
   const { vocabulary } = tables;
   const book = bookOf(vocabulary);
   const formulas = new Map(
-    [...metrics, ...question.having.map(({ metric }) => metric)].map((metric) => [metric, closedFormula(book, metric, question)]),
+    [...metrics, ...question.having.map(({ metric }) => metric), ...(question.columns ? [question.columns.metric] : [])].map((metric) => [
+      metric,
+      closedFormula(book, metric, question),
+    ]),
   );
   const terms = termsFor([...formulas.values()], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
-  const passes = passesOf(tables, rows, buckets, { terms, ...compileFilters(question.where, tables.accounts, names) }, visit);
+  const filters = question.where.map((each) => ({ ...each, dimension: vocabulary.idOf(each.dimension) }));
+  const ask = { terms, ...compileFilters(filters, tables.accounts, names) };
+  const passesBy = (split: readonly string[]): Passes => passesOf(tables, split, buckets, ask, visit);
+  const passes = passesBy(rows);
+  const members = membersOf(passes, rows, names);
   return {
     sums: passes(0).sums,
     measured: new Measured(terms),
-    members: membersOf(passes, rows, names),
+    members,
+    across: question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy }),
     formulaOf: (metric) => formulas.get(metric) ?? closedFormula(book, metric, question),
   };
 }
@@ -71,8 +82,20 @@ export const figureIn = ({ measured, formulaOf }: Answer, member: Member, metric
 export const selectionOf = (found: Answer, question: Question): Selection =>
   select(found.members, question, (member, metric) => figureIn(found, member, metric, 0));
 
+/** Between the key of a row and that of a column. */
+export const COLUMN = '|';
+
 /** The member of a row key, `shown` for what a selection keeps; undefined where there is none. */
-export function memberNamed(members: readonly Member[], selection: () => Selection, key: string): Member | undefined {
+export function memberNamed(
+  { members, across }: Pick<Answer, 'members' | 'across'>,
+  selection: () => Selection,
+  key: string,
+): Member | undefined {
+  const [row = '', column] = key.split(COLUMN);
+  if (column !== undefined) {
+    const own = memberNamed({ members, across }, selection, row);
+    return own && across?.cut(own, column, selection);
+  }
   if (key === 'shown') return shownMember(members, selection());
   // Where a metric counts no orders, all of it is matched.
   return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);

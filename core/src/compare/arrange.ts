@@ -4,6 +4,7 @@ import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
 import { isDayDimension } from '../question/dimensions';
 import type { Page, Question, Sort } from '../question/question';
+import { depthOf } from '../question/row-key';
 import type { ComparisonRow, RowCell } from './comparison';
 import type { Member } from './members';
 import type { Selection } from './selection';
@@ -47,8 +48,10 @@ export function arrange(members: readonly Member[], selection: Selection, { ques
 }
 
 const opener = (page: Page | null): ((key: string) => boolean) => {
-  const open = page && new Set(page.open);
-  return (key) => open === null || open.has(key);
+  if (page === null || page.open === 'all') return () => true;
+  if (page.open === 'outermost') return (key) => depthOf(key) === 0;
+  const open = new Set(page.open);
+  return (key) => open.has(key);
 };
 
 function orderOf({ by, of, direction }: Sort, cell: Arranging['cell']): (a: Member, b: Member) => number {
@@ -94,6 +97,6 @@ const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, m
 
 /** A member as a row; `more` siblings come after it that the page does not hold. */
 export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean, more: number): ComparisonRow {
-  const { key, parent, kind, level, code, name, channel, depth } = member;
-  return { key, parent, kind, level, code, name, channel, depth, hasChildren, more, cells };
+  const { key, parent, kind, level, code, name, note, channel, depth } = member;
+  return { key, parent, kind, level, code, name, note, channel, depth, hasChildren, more, cells };
 }

@@ -14,7 +14,9 @@ import { answer, type Answer, bucketsFor, selectionOf } from './answer';
 import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
 import { keptSpend, type KeptSpend } from './kept';
+import { acrossTable, type AcrossTable } from './across-table';
 import { isTotal, type Member, type RowHead } from './members';
+import { untold } from './untold';
 
 export interface RowCell {
   readonly now: Figure;
@@ -34,9 +36,13 @@ export interface ComparisonTable {
   readonly metrics: readonly MetricId[];
   /** Parents before children, siblings in the order asked for; the totals come first. */
   readonly rows: readonly ComparisonRow[];
+  /** One metric in further columns; null where none are asked for. */
+  readonly across: AcrossTable | null;
   /** Members that could not be judged by what is asked of them, and are not shown. */
   readonly unknown: number;
   readonly withoutClickDay: readonly WithoutClickDay[];
+  /** Dimensions asked of at once that no report tells together; null where there are none. */
+  readonly untold: readonly string[] | null;
   /** What the filters do with the spend of the period; null without filters. */
   readonly kept: KeptSpend | null;
   /** By click date: share of the outcomes of the period's clicks that has arrived; null where not known. */
@@ -60,18 +66,24 @@ export const sumsAsked = ({ named: _, sort: __, page: ___, having, ...sums }: Qu
 export function tableOf({ found, cell, cells, ...table }: Prepared, question: Question): ComparisonTable {
   const selection = selectionOf(found, question);
   const rows = arrange(found.members, selection, { question, metrics: table.metrics, cell, cells });
-  return { ...table, unknown: selection.unknown, rows };
+  const across = question.columns && acrossTable(found, question, rows, selection, cell);
+  return { ...table, unknown: selection.unknown, rows, across };
 }
 
 /** The same of the totals alone, however many members there are. */
 export function totalsOf(tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable {
-  const { found, cell: _, cells, ...table } = prepare(tables, { ...question, rows: ['channel'], having: [] }, names, lastDay);
+  const {
+    found,
+    cell: _,
+    cells,
+    ...table
+  } = prepare(tables, { ...question, rows: ['channel'], having: [], columns: null }, names, lastDay);
   const totals = found.members.filter(({ kind }) => isTotal(kind));
-  return { ...table, unknown: 0, rows: totals.map((each) => rowOf(each, cells(each), false, 0)) };
+  return { ...table, unknown: 0, across: null, rows: totals.map((each) => rowOf(each, cells(each), false, 0)) };
 }
 
 /** Sums with the cells that can be had of them. */
-export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown'> {
+export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown' | 'across'> {
   readonly found: Answer;
   /** A cell of a member, worked out when it is asked for. */
   readonly cell: (member: Member, metric: MetricId) => RowCell;
@@ -85,7 +97,9 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
   const found = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
   const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);
-  const late = new Map(metrics.map((metric) => [metric, claimedByClick(found.formulaOf(metric))]));
+  const late = new Map(
+    [...metrics, question.columns?.metric ?? 'spend'].map((metric) => [metric, claimedByClick(found.formulaOf(metric))]),
+  );
   const isCompared = question.comparison !== null;
   const partsOf = once((member: Member) => ({
     now: member.contributions(0),
@@ -112,6 +126,11 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
     cell,
     cells,
     withoutClickDay: found.sums.withoutClickDay,
+    untold: untold(
+      tables,
+      question.rows.map(tables.vocabulary.idOf),
+      question.where.map(({ dimension }) => tables.vocabulary.idOf(dimension)),
+    ),
     kept: question.where.length > 0 ? keptSpend(tables, question.period, compileFilters(question.where, tables.accounts, names)) : null,
     arrived:
       outcome && question.basis === 'click'

@@ -25,6 +25,8 @@ export interface RowHead {
   /** The code of the row within its dimension; null for what is no member of one. */
   readonly code: number | string | null;
   readonly name: string;
+  /** How much of a week or month the period has, where that is not all: “2 of 7 days”; else empty. */
+  readonly note: string;
   /** The channel everything in it lies in; null where there are several, or none. */
   readonly channel: string | null;
   readonly depth: number;
@@ -86,7 +88,7 @@ export function membersOf(passes: Passes, rows: readonly string[], names: Names)
 }
 
 /** The accounts whose own reports deliver something, beside what the site counts of them. */
-function mediaOf({ sums }: Pass): number[] {
+export function mediaOf({ sums }: Pass): number[] {
   const { accounts, feeds, vocabulary } = sums.plan.tables;
   return accounts.flatMap((_, at) => {
     const delivers = feeds.some((feed) => feed.account === at && [...feed.amounts.keys()].some((key) => !vocabulary.isBySite(key)));
@@ -98,7 +100,7 @@ const piecesOf = ({ sums }: Pass, node: Piece['node'], slices: readonly Slice[])
   slices.map((slice) => ({ sums, node, slice })).filter(hasAmounts);
 
 /** The members of the innermost of some rows. */
-function membersAt(pass: Pass, rows: readonly string[], media: readonly number[], names: Names): Member[] {
+export function membersAt(pass: Pass, rows: readonly string[], media: readonly number[], names: Names): Member[] {
   const { sums } = pass;
   const { accounts } = sums.plan.tables;
   const levels = rows.filter(isRowDimension);
@@ -138,9 +140,8 @@ function membersAt(pass: Pass, rows: readonly string[], media: readonly number[]
         kind: isOutside ? 'not broken down' : 'member',
         level: dimension,
         code,
-        name: isOutside
-          ? `Not broken down by ${dimension}`
-          : names(dimension, code) + (slices.length === 1 ? cutNote(step, rows, slices[0]) : ''),
+        name: isOutside ? `Not broken down by ${dimension}` : names(dimension, code),
+        note: slices.length === 1 ? cutNote(step, rows, slices[0]) : '',
         channel: channels.size === 1 ? ([...channels][0] ?? null) : null,
         depth: depthOf(key),
         contributions,
@@ -154,12 +155,13 @@ function membersAt(pass: Pass, rows: readonly string[], media: readonly number[]
 function cutNote([dimension, code]: KeyStep, rows: readonly string[], slice: Slice | undefined): string {
   if ((dimension !== 'week' && dimension !== 'month') || rows.filter(isDayDimension).length > 1 || !slice) return '';
   const all = dimension === 'week' ? 7 : daysInMonth(Number(code));
-  return slice.days < all ? `, ${slice.days} of ${all} days` : '';
+  return slice.days < all ? `${slice.days} of ${all} days` : '';
 }
 
-const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'pieces'> & Partial<Member>): Member => ({
+export const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'pieces'> & Partial<Member>): Member => ({
   parent: null,
   code: null,
+  note: '',
   channel: null,
   depth: 0,
   less: [],

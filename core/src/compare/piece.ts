@@ -31,7 +31,7 @@ export const totalContribution = (sums: Sums, { slice, pieces, accounts }: Total
 ];
 
 /** The parts of one thing in several buckets. */
-function together({ buckets }: Slice, bucket: number, of: (own: number) => Contribution): Contribution {
+export function together({ buckets }: Slice, bucket: number, of: (own: number) => Contribution): Contribution {
   const [first = of(NO_BUCKET), ...others] = (buckets[bucket] ?? []).map(of);
   return others.length === 0 ? first : { ...first, parts: [first, ...others].flatMap(({ parts }) => parts) };
 }

@@ -1,4 +1,4 @@
-import { type ComparisonTable, type Condition, type Question, value } from '../index';
+import { type ComparisonTable, type Condition, type Page, type Question, value } from '../index';
 import { ask, cellOf, figureOf, LAST, names, QUESTION, rowOf, tablesOf } from '../test/ask';
 import { adRow, adFeed } from '../test/truth';
 import { series } from './series';
@@ -78,7 +78,7 @@ describe('conditions on what members come to', () => {
 });
 
 describe('a page of rows', () => {
-  const page = (open: readonly string[], size = 200, part: Partial<Question> = {}) => ask3([], { page: { open, size }, ...part });
+  const page = (open: Page['open'], size = 200, part: Partial<Question> = {}) => ask3([], { page: { open, size }, ...part });
 
   it('holds the outermost members and those of what is open', () => {
     expect(keysOf(page([]))).toEqual(['total', 'campaign:1', 'campaign:2', 'campaign:3']);
@@ -90,6 +90,8 @@ describe('a page of rows', () => {
       'campaign:2',
       'campaign:3',
     ]);
+    expect(page('outermost')).toEqual(page(['campaign:1', 'campaign:2', 'campaign:3']));
+    expect(page('all')).toEqual(ask3([]));
     expect(page([]).rows.map(({ hasChildren }) => hasChildren)).toEqual([false, true, true, true]);
   });
 

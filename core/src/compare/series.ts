@@ -41,7 +41,7 @@ export function series(
   const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
-  const found = answer(tables, question, names, { metrics: [metric], buckets: known });
+  const found = answer(tables, { ...question, columns: null }, names, { metrics: [metric], buckets: known });
   // What members come to over the whole period selects them, not a day of it.
   const selection = (): Selection => {
     const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay) }), whole);
@@ -49,7 +49,7 @@ export function series(
     return { ...selected, hits: found.members.filter(({ key }) => hits.has(key)) };
   };
   const lines = keys.map((key) => {
-    const member = memberNamed(found.members, selection, key);
+    const member = memberNamed(found, selection, key);
     const figures = buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured')));
     return { key, figures };
   });

@@ -85,10 +85,10 @@ describe('rows split by days', () => {
       'week:18': 8,
       'week:18/campaign:2': 8,
     });
-    expect(weeks.rows.filter(({ depth, level }) => depth === 0 && level === 'week').map(({ name }) => name)).toEqual([
-      'week 4, 1 of 7 days',
-      'week 11',
-      'week 18, 2 of 7 days',
+    expect(weeks.rows.filter(({ depth, level }) => depth === 0 && level === 'week').map(({ note }) => note)).toEqual([
+      '1 of 7 days',
+      '',
+      '2 of 7 days',
     ]);
   });
 
@@ -182,6 +182,18 @@ describe('filters on what rows tell', () => {
     expect(spendOf(either)).toEqual({ total: 21, 'campaign:1': 14, 'campaign:2': 7 });
     const both = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', 'device 1'), is('campaign', 'campaign 1')] });
     expect(spendOf(both)).toEqual({ total: 4, 'campaign:1': 4 });
+  });
+
+  it('tell what no report knows together', () => {
+    const feeds = [feedOf(rows, ['campaign', 'device']), feedOf(rows, ['campaign', 'group', 'ad'], 2)];
+    const asked = (by: string[], ...where: ReturnType<typeof is>[]) => ask(tablesOf(feeds), { rows: by, where }).untold;
+    expect(asked(['device', 'campaign'])).toBeNull();
+    expect(asked(['campaign', 'ad', 'week'])).toBeNull();
+    expect(asked(['campaign', 'ad', 'device'])).toEqual(['campaign', 'ad', 'device']);
+    expect(asked(['ad'], is('device', 'device 1'))).toEqual(['device', 'ad']);
+    expect(asked(['channel'], is('hour', 'x'))).toEqual(['hour']);
+    // A group that is passed over need not be told.
+    expect(asked(['campaign', 'group', 'device'])).toBeNull();
   });
 
   it('say "not measured" where no report knows it', () => {

@@ -71,7 +71,7 @@ export function trace(
     visit: (visit) => count(tallies, visit),
   });
   const { sums, measured } = answered;
-  const found = memberNamed(answered.members, () => selectionOf(answered, question), key);
+  const found = memberNamed(answered, () => selectionOf(answered, question), key);
   if (!found) return undefined;
   const formula = closedFormula(book, metric, question);
   const contributions = found.contributions(0);

@@ -32,6 +32,8 @@ export interface Question extends Counting {
   readonly metricSet: MetricSetId;
   /** What members are split by, outermost first. */
   readonly rows: readonly string[];
+  /** What one metric is spread over in columns beside its total; null for a column a metric. */
+  readonly columns: Columns | null;
   /** What is kept of the data: all of these must hold. */
   readonly where: readonly Filter[];
   /** Text that a member, something above it or something below it has in its name; empty for all. */
@@ -43,9 +45,16 @@ export interface Question extends Counting {
   readonly page: Page | null;
 }
 
+/** One metric by the members of a dimension that the rows are not split by. */
+export interface Columns {
+  readonly by: string;
+  readonly metric: MetricId;
+}
+
 /** The rows on a screen: the outermost members and those of what is open, each at most so many. */
 export interface Page {
-  readonly open: readonly string[];
+  /** Their keys; “outermost” for those that lie in no other. */
+  readonly open: readonly string[] | 'outermost' | 'all';
   readonly size: number;
 }
 

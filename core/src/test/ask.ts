@@ -19,6 +19,7 @@ export const QUESTION: Question = {
   knownOn: null,
   metricSet: 'shop',
   rows: ADS_BY_CHANNEL,
+  columns: null,
   where: [],
   named: '',
   having: [],

@@ -1,18 +1,17 @@
 import type { Client, WireTable } from '@lens/contract';
-import { COUNTED_WORDS, type Figure, formatDay, type MetricBook, type Question, type Unit, unpackFigures } from '@lens/core';
+import { COUNTED_WORDS, type Figure, formatDay, type Metric, type MetricBook, type Question, type Unit, unpackFigures } from '@lens/core';
 import { type Cell, toCsv } from './csv';
 
 /** A comparison as CSV: one line a member, numbers plain, gaps and bounds in words, the question on every line. */
 export function tableCsv(client: Client, question: Question, table: WireTable, book: MetricBook): string {
-  const columns = table.columns.flatMap(({ now, before, change }, at) => {
-    const metric = book.named(table.metrics[at] ?? 'spend');
+  const columns = namedColumns(table, book).flatMap(({ metric, label, column: { now, before, change } }) => {
     const unit = metric.unit === 'money' ? ` (${client.currency})` : '';
     const figures = unpackFigures(now);
     return [
-      { header: `${metric.label}${unit}`, figures, of: metric.unit },
-      { header: `${metric.label}, share of spend covered`, figures: figures.map(coverageOf), of: 'share' as const },
-      ...(before ? [{ header: `${metric.label}${unit}, compared with`, figures: unpackFigures(before), of: metric.unit }] : []),
-      ...(change ? [{ header: `${metric.label}, change`, figures: unpackFigures(change), of: 'share' as const }] : []),
+      { header: `${label}${unit}`, figures, of: metric.unit },
+      { header: `${label}, share of spend covered`, figures: figures.map(coverageOf), of: 'share' as const },
+      ...(before ? [{ header: `${label}${unit}, compared with`, figures: unpackFigures(before), of: metric.unit }] : []),
+      ...(change ? [{ header: `${label}, change`, figures: unpackFigures(change), of: 'share' as const }] : []),
     ];
   });
   const days = (range: { from: number; to: number } | null): Cell[] =>
@@ -27,7 +26,7 @@ export function tableCsv(client: Client, question: Question, table: WireTable, b
   ];
   const rows = table.rows.map((row, at): Cell[] => [
     row.level,
-    '  '.repeat(row.depth) + row.name,
+    '  '.repeat(row.depth) + [row.name, row.note].filter((text) => text !== '').join(', '),
     ...columns.map(({ figures, of }) => cellOf(figures[at], of)),
     ...about,
   ]);
@@ -45,6 +44,27 @@ export function tableCsv(client: Client, question: Question, table: WireTable, b
     'As known on',
   ];
   return toCsv(headers, rows);
+}
+
+/** A column for each metric, or one for each part that a metric is spread over, the whole of it first. */
+function namedColumns(
+  { metrics, columns, across }: WireTable,
+  book: MetricBook,
+): { metric: Metric; label: string; column: WireTable['columns'][number] }[] {
+  if (!across)
+    return columns.map((column, at) => {
+      const metric = book.named(metrics[at] ?? 'spend');
+      return { metric, label: metric.label, column };
+    });
+  const metric = book.named(across.metric);
+  return [
+    { metric, label: metric.label, column: across.whole },
+    ...across.columns.map((column, at) => ({
+      metric,
+      label: `${metric.label}, ${[across.heads[at]?.name, across.heads[at]?.note].filter(Boolean).join(', ')}`,
+      column,
+    })),
+  ];
 }
 
 /** How much of the spend a figure is known for; 1 where its parts are known for all of it. */

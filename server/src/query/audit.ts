@@ -60,6 +60,7 @@ export function targetQuestion(client: { id: string; metricSet: ResultSetId }, t
     metricSet: BUILT_IN_BOOK.sets.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
     knownOn: null,
     rows: ['channel'],
+    columns: null,
     where: [],
     named: '',
     having: [],

@@ -9,6 +9,7 @@ import {
   prepare,
   type Prepared,
   type Question,
+  type RowCell,
   type Series,
   series,
   sumsAsked,
@@ -55,22 +56,44 @@ export function totals(data: ClientData, question: Question, today: number): Wir
 }
 
 function wireOf(table: ComparisonTable, question: Question, dataVersion: number): WireTable {
+  const { across } = table;
+  const isCompared = question.comparison !== null;
   return {
     metrics: [...table.metrics],
     rows: table.rows.map(({ cells: _, ...row }) => row),
-    columns: table.metrics.map((_, at) => ({
-      now: packFigures(table.rows.map((row) => cell(row.cells[at]?.now))),
-      before: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.before))) : null,
-      change: question.comparison ? packFigures(table.rows.map((row) => cell(row.cells[at]?.change?.figure))) : null,
-      beyondChance: table.rows.flatMap((row, index) => (row.cells[at]?.change?.beyondChance ? [index] : [])),
-    })),
+    columns: table.metrics.map((_, at) =>
+      columnOf(
+        table.rows.map((row) => row.cells[at]),
+        isCompared,
+      ),
+    ),
+    across: across && {
+      metric: across.metric,
+      heads: [...across.heads],
+      more: across.more,
+      whole: columnOf(across.whole, isCompared),
+      columns: across.heads.map((_, at) =>
+        columnOf(
+          across.cells.map((row) => row[at]),
+          isCompared,
+        ),
+      ),
+    },
     withoutClickDay: [...table.withoutClickDay],
     unknown: table.unknown,
+    untold: table.untold,
     kept: table.kept,
     arrived: table.arrived,
     dataVersion,
   };
 }
+
+const columnOf = (cells: readonly (RowCell | null | undefined)[], isCompared: boolean): WireTable['columns'][number] => ({
+  now: packFigures(cells.map((each) => cell(each?.now))),
+  before: isCompared ? packFigures(cells.map((each) => cell(each?.before))) : null,
+  change: isCompared ? packFigures(cells.map((each) => cell(each?.change?.figure))) : null,
+  beyondChance: cells.flatMap((each, index) => (each?.change?.beyondChance ? [index] : [])),
+});
 
 /** A metric of members of that table, day by day. */
 export function seriesOf(data: ClientData, question: Question, metric: MetricId, keys: readonly string[], today: number): Series {

@@ -4,7 +4,11 @@ import { vocabularyOf } from '../store/rules';
 import { HttpProblem } from '../problem';
 
 /** Refuses a metric set, metrics or dimensions that a client's words do not have. */
-export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort, rows, where, having }: Question, metric?: MetricId): void {
+export function refuseUnknownMetrics(
+  { db }: Context,
+  { client, metricSet, sort, rows, columns, where, having }: Question,
+  metric?: MetricId,
+): void {
   const vocabulary = vocabularyOf(db, client);
   const book = bookOf(vocabulary);
   const refuse = (path: string, message: string): never => {
@@ -20,6 +24,11 @@ export function refuseUnknownMetrics({ db }: Context, { client, metricSet, sort,
     if (!rows.includes(level)) refuse(`having.${at}.level`, `The rows are not split by “${level}”.`);
     if (!book.has(judged)) refuse(`having.${at}.metric`, `This client has no metric “${judged}”.`);
   });
+  if (columns) {
+    refuseUnknown(columns.by, 'columns.by');
+    if (rows.includes(columns.by)) refuse('columns.by', `The rows are split by “${columns.by}” already.`);
+    if (!book.has(columns.metric)) refuse('columns.metric', `This client has no metric “${columns.metric}”.`);
+  }
   where.forEach(({ dimension }, at) => refuseUnknown(dimension, `where.${at}.dimension`));
   if (metric !== undefined && !book.has(metric)) refuse('metric', `This client has no metric “${metric}”.`);
 }

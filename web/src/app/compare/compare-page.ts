@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
@@ -7,7 +7,7 @@ import { MatInput } from '@angular/material/input';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { BUILT_IN, isDayDimension, type MetricId, type Question } from '@lens/core';
+import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -17,8 +17,9 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
-import { type CompareState, firstOf, questionOf, readCompare, writeCompare } from './compare-state';
+import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
+import { HavingPhrases } from './having-phrases';
 import { keptText } from './kept-text';
 import { fieldChoices, fieldLabel } from './split-fields';
 import { SplitPhrases } from './split-phrases';
@@ -27,6 +28,21 @@ import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
 import { withoutClickText } from './without-click';
+
+/** Parts of the sentence that take no room while they are not used. */
+type Part = 'columns' | 'where' | 'having' | 'named';
+const PARTS: readonly Choice<Part>[] = [
+  { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
+  { value: 'where', label: 'where…', note: 'what is kept of the data' },
+  { value: 'having', label: 'only…', note: 'members that come to something' },
+  { value: 'named', label: 'named…', note: 'members with a text in their name' },
+];
+
+/** The choice of columns that is no field. */
+const METRICS = ' metrics';
+
+/** A choice of what to sort by: “change of spend”. */
+const sortKey = ({ by, of }: Pick<Sort, 'by' | 'of'>): string => (by === 'name' ? by : `${of} of ${by}`);
 
 /** Lines that can be told apart in one chart. */
 const MOST_DRAWN = 12;
@@ -37,6 +53,7 @@ const MOST_DRAWN = 12;
   imports: [
     ChoicePhrase,
     CompareTable,
+    HavingPhrases,
     MatButton,
     MatFormField,
     MatIcon,
@@ -107,7 +124,7 @@ export class ComparePage {
     return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style, resolved.book.vocabulary) : '';
   });
 
-  private readonly labelOf = (metric: MetricId): string => {
+  protected readonly labelOf = (metric: MetricId): string => {
     const book = this.resolved()?.book;
     return book?.has(metric) ? book.named(metric).label : metric;
   };
@@ -131,11 +148,65 @@ export class ComparePage {
   );
   protected readonly setLabel = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.label ?? '');
   protected readonly sortLabel = computed(() => {
-    const { by, direction } = this.question()?.sort ?? this.state().sort;
-    const name = by === 'name' ? 'name' : this.labelOf(by);
-    return by === 'name' ? name : `${name}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
+    const { by, of, direction } = this.question()?.sort ?? this.state().sort;
+    return by === 'name' ? 'name' : `${this.sortName(by, of)}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
   });
-  protected readonly sortChoices = computed((): Choice<MetricId>[] => [{ value: 'name', label: 'name' }, ...this.metricChoices()]);
+  private readonly sortName = (by: MetricId, of: Sort['of']): string =>
+    ({ now: this.labelOf(by), before: `${this.labelOf(by)} before`, change: `change of ${this.labelOf(by)}` })[of];
+  protected readonly sortChoices = computed((): Choice<string>[] => {
+    const told = this.question()?.comparison ? SORT_OF : (['now'] as const);
+    return [
+      { value: 'name', label: 'name' },
+      ...told.flatMap((of) => this.metricChoices().map(({ value: by }) => ({ value: sortKey({ by, of }), label: this.sortName(by, of) }))),
+    ];
+  });
+  protected readonly sortValue = computed(() => sortKey(this.question()?.sort ?? this.state().sort));
+  /** The part of the sentence that was added last: it opens, and stays while it is empty. */
+  protected readonly added = signal<Part | null>(null);
+  protected readonly isPart = (part: Part): boolean => {
+    const { columns, where, having, named } = this.state();
+    const isUsed = { columns: columns !== null, where: where.length > 0, having: having.length > 0, named: named !== '' };
+    return isUsed[part] || this.added() === part;
+  };
+  protected readonly unused = computed(() => PARTS.filter(({ value }) => !this.isPart(value)));
+  protected readonly METRICS = METRICS;
+  protected readonly columnsLabel = computed(() => {
+    const by = this.question()?.columns?.by;
+    return by === undefined ? 'metric' : this.fieldLabel()(by);
+  });
+  protected readonly columnChoices = computed((): Choice<string>[] => {
+    const rows = this.question()?.rows ?? [];
+    return [{ value: METRICS, label: 'metric', note: 'one column each' }, ...this.fields().filter(({ value }) => !rows.includes(value))];
+  });
+  protected readonly columnsLeft = computed(() => {
+    const more = this.table()?.across?.more ?? 0;
+    return more === 0 ? '' : `${more} more columns are not shown, those with the least.`;
+  });
+  protected readonly levels = computed(() =>
+    (this.question()?.rows ?? []).map((value): Choice<string> => ({ value, label: this.fieldLabel()(value) })),
+  );
+  protected readonly allMetrics = computed(() =>
+    (this.resolved()?.book.metrics ?? []).map(({ id, label }): Choice<MetricId> => ({ value: id, label })),
+  );
+  protected readonly isShare = (metric: MetricId): boolean => {
+    const book = this.resolved()?.book;
+    return book?.has(metric) === true && book.named(metric).unit === 'share';
+  };
+  /** What no report tells together. */
+  protected readonly untold = computed(() => {
+    const fields = (this.table()?.untold ?? []).map((dimension) => this.fieldLabel()(dimension));
+    if (fields.length === 0) return '';
+    return fields.length === 1
+      ? `No report tells the ${fields[0]}.`
+      : `No report tells ${fields.slice(0, -1).join(', ')} and ${fields.at(-1)} together. Ask for them apart, or bring in a report that has all of them.`;
+  });
+  /** How many members the conditions cannot judge. */
+  protected readonly unjudged = computed(() => {
+    const count = this.table()?.unknown ?? 0;
+    if (count === 0) return '';
+    return `${count === 1 ? 'One member' : `${count} members`} cannot be judged by this, because what is asked of ${count === 1 ? 'it' : 'them'} is not measured or not certain, and ${count === 1 ? 'is' : 'are'} not shown.`;
+  });
+  protected readonly rowsShown = ROWS_SHOWN;
   protected readonly chartMetric = computed((): MetricId => {
     const metrics = this.table()?.metrics ?? [];
     const { chartMetric } = this.state();
@@ -153,15 +224,11 @@ export class ComparePage {
           .slice(0, MOST_DRAWN)
           .map((row) => row.key);
   });
-  protected readonly open = computed(() => {
-    const { open, named: text } = this.state();
-    const rows = this.table()?.rows ?? [];
-    if (open) return open;
-    return new Set(rows.filter((row) => row.depth === 0 || text.trim() !== '').map((row) => row.key));
-  });
   protected readonly exportLink = computed(() => {
     const question = this.question();
-    return question ? `/api/compare/export.csv?question=${encodeURIComponent(JSON.stringify(z.encode(questionSchema, question)))}` : null;
+    return question
+      ? `/api/compare/export.csv?question=${encodeURIComponent(JSON.stringify(z.encode(questionSchema, { ...question, page: null })))}`
+      : null;
   });
 
   constructor() {
@@ -176,27 +243,41 @@ export class ComparePage {
   protected pickSet(set: string): void {
     this.change({
       metricSet: set,
-      sort: { by: firstOf(this.resolved()?.book.set(set)), direction: 'descending' },
+      sort: { by: firstOf(this.resolved()?.book.set(set)), of: 'now', direction: 'descending' },
       chartMetric: null,
       traced: null,
     });
   }
 
+  protected columnsBy(by: string): void {
+    this.change({ columns: by === METRICS ? null : { by, metric: this.state().columns?.metric ?? this.chartMetric() }, traced: null });
+  }
+
   /** Days come in their order, whatever else stands in them. */
   protected splitBy(rows: readonly string[]): void {
-    const sort: Partial<CompareState> = isDayDimension(rows[0] ?? '') ? { sort: { by: 'name', direction: 'ascending' } } : {};
+    const sort: Partial<CompareState> = isDayDimension(rows[0] ?? '') ? { sort: { by: 'name', of: 'now', direction: 'ascending' } } : {};
     this.change({ rows, open: null, drawn: [], traced: null, ...sort });
   }
 
   /** A new column sorts the way that puts what matters first; the same one turns round. */
-  protected sortBy(by: MetricId): void {
+  protected sortBy(by: MetricId, of: Sort['of'] = 'now'): void {
     const { sort } = this.state();
     const first = by === 'name' ? 'ascending' : 'descending';
-    this.change({ sort: { by, direction: sort.by === by ? (sort.direction === 'ascending' ? 'descending' : 'ascending') : first } });
+    this.change({
+      sort: { by, of, direction: sort.by === by && sort.of === of ? (sort.direction === 'ascending' ? 'descending' : 'ascending') : first },
+    });
+  }
+
+  protected sortByChoice(choice: string): void {
+    const [by = 'name', of] = choice.split(' of ').reverse();
+    this.sortBy(
+      by,
+      SORT_OF.find((each) => each === of),
+    );
   }
 
   protected toggle(key: string): void {
-    const open = new Set(this.open());
+    const open = new Set(this.view()?.open);
     if (!open.delete(key)) open.add(key);
     this.change({ open }, true);
   }

@@ -5,9 +5,12 @@ describe('a comparison in the address', () => {
     const state: CompareState = {
       metricSet: 'leads',
       rows: ['channel', 'week', 'device'],
+      columns: { by: 'place', metric: 'cpa' },
       where: [{ dimension: 'device', any: [{ test: 'is', value: 'phone ~ tablet' }] }],
+      having: [{ kind: 'amount', level: 'week', metric: 'spend', test: 'above', than: 50 }],
       named: 'tea & cake',
-      sort: { by: 'name', direction: 'ascending' },
+      sort: { by: 'cpc', of: 'change', direction: 'ascending' },
+      size: 400,
       open: new Set(['channel:wren', 'channel:wren/week:3']),
       drawn: ['channel:wren/week:3/device:4'],
       chartMetric: 'cpc',

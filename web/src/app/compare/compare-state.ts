@@ -1,16 +1,19 @@
-import { filterDraft } from '@lens/contract';
+import { condition, filterDraft } from '@lens/contract';
 import {
   ADS_BY_CHANNEL,
   canSplitBy,
+  type Columns,
+  type Condition,
   type Filter,
   type MetricId,
   type MetricSet,
   type MetricSetId,
   type Question,
   type Sort,
+  SORT_OF,
   testProblem,
 } from '@lens/core';
-import { z } from 'zod';
+import { type z } from 'zod';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
 import { currentKey, rowsOfTree } from './old-address';
@@ -19,10 +22,14 @@ import { currentKey, rowsOfTree } from './old-address';
 export interface CompareState {
   readonly metricSet: MetricSetId | null;
   readonly rows: readonly string[];
+  readonly columns: Columns | null;
   readonly where: readonly Filter[];
+  readonly having: readonly Condition[];
   readonly named: string;
   readonly sort: Sort;
-  /** Rows opened; null opens the outermost. */
+  /** Rows shown of each that is open. */
+  readonly size: number;
+  /** Rows opened; null opens the outermost, and all where some are looked for. */
   readonly open: ReadonlySet<string> | null;
   readonly drawn: readonly string[];
   readonly chartMetric: MetricId | null;
@@ -34,29 +41,37 @@ const BETWEEN = '~';
 
 const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
 
-const filters = z.array(filterDraft);
-
-/** Filters of an address: those that cannot be read are left out. */
-function filtersOf(text: string | null): readonly Filter[] {
+/** Things of an address that are written as JSON: those that cannot be read are left out. */
+function thingsOf<T>(schema: z.ZodType<T>, text: string | null): readonly T[] {
   try {
-    return filters.safeParse(JSON.parse(text ?? '[]')).data ?? [];
+    const things: unknown = JSON.parse(text ?? '[]');
+    return (Array.isArray(things) ? things : []).flatMap((each) => schema.safeParse(each).data ?? []);
   } catch {
     return [];
   }
 }
 
+const writeThings = (things: readonly unknown[]): string | null => (things.length === 0 ? null : JSON.stringify(things));
+
+/** Rows shown of each that is open, at first and with every “more”. */
+export const ROWS_SHOWN = 200;
+
 export function readCompare(get: (key: string) => string | null): CompareState {
   const sort = get('sort') ?? '-spend';
-  const by = sort.replace(/^-/, '');
+  const [by = 'spend', of] = list(sort.replace(/^-/, ''));
   const [row, metric] = list(get('trace'));
   const open = get('open');
   const rows = list(get('rows'));
+  const [across, spread] = list(get('columns'));
   return {
     metricSet: get('set'),
     rows: rows.length > 0 ? rows : (rowsOfTree(get('tree') ?? '') ?? ADS_BY_CHANNEL),
-    where: filtersOf(get('where')),
+    columns: across !== undefined && spread !== undefined ? { by: across, metric: spread } : null,
+    where: thingsOf(filterDraft, get('where')),
+    having: thingsOf(condition, get('having')),
     named: get('q') ?? '',
-    sort: { by, direction: sort.startsWith('-') ? 'descending' : 'ascending' },
+    sort: { by, of: SORT_OF.find((each) => each === of) ?? 'now', direction: sort.startsWith('-') ? 'descending' : 'ascending' },
+    size: Math.min(1000, Math.max(1, Number(get('size')) || ROWS_SHOWN)),
     open: open === null ? null : new Set(list(open).map(currentKey)),
     drawn: list(get('draw')).map(currentKey),
     chartMetric: get('chart'),
@@ -70,9 +85,12 @@ export function writeCompare(state: CompareState): QueryValues {
     set: state.metricSet,
     tree: null,
     rows: rows === ADS_BY_CHANNEL.join(BETWEEN) ? null : rows,
-    where: state.where.length === 0 ? null : JSON.stringify(state.where),
+    columns: state.columns && [state.columns.by, state.columns.metric].join(BETWEEN),
+    where: writeThings(state.where),
+    having: writeThings(state.having),
     q: state.named === '' ? null : state.named,
-    sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}`,
+    sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}${state.sort.of === 'now' ? '' : BETWEEN + state.sort.of}`,
+    size: state.size === ROWS_SHOWN ? null : String(state.size),
     open: state.open === null ? null : [...state.open].join(BETWEEN),
     draw: state.drawn.length === 0 ? null : state.drawn.join(BETWEEN),
     chart: state.chartMetric,
@@ -83,12 +101,16 @@ export function writeCompare(state: CompareState): QueryValues {
 /** What a set is sorted and drawn by where nothing is chosen. */
 export const firstOf = (set: Pick<MetricSet, 'metrics'> | undefined): MetricId => set?.metrics[0] ?? 'spend';
 
+/** Whether members are looked for, wherever they lie. */
+const isSought = ({ named, having }: CompareState): boolean => named.trim() !== '' || having.length > 0;
+
 /** The question a comparison asks; an address may name sets, metrics and dimensions that the client does not have (any more). */
 export function questionOf(resolved: Resolved, state: CompareState): Question {
   const { book, client } = resolved;
-  const { by, direction } = state.sort;
+  const { by, of, direction } = state.sort;
   const set = book.set(state.metricSet ?? '') ?? book.set(client.metricSet);
   const rows = [...new Set(state.rows)].filter((dimension) => canSplitBy(dimension, book.vocabulary));
+  const split: readonly string[] = rows.length > 0 ? rows : ADS_BY_CHANNEL;
   return {
     client: resolved.client.id,
     period: { from: resolved.period.from, to: resolved.period.to },
@@ -97,12 +119,18 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     basis: resolved.basis,
     knownOn: resolved.knownOn,
     metricSet: set?.id ?? client.metricSet,
-    rows: rows.length > 0 ? rows : ADS_BY_CHANNEL,
+    rows: split,
+    columns:
+      state.columns && canSplitBy(state.columns.by, book.vocabulary) && !split.includes(state.columns.by) && book.has(state.columns.metric)
+        ? state.columns
+        : null,
     // What is not finished asks for nothing yet.
     where: state.where.filter(
       ({ dimension, any }) => canSplitBy(dimension, book.vocabulary) && any.every((test) => testProblem(test) === ''),
     ),
+    having: state.having.filter(({ level, metric }) => split.includes(level) && book.has(metric)),
     named: state.named,
-    sort: { by: by === 'name' || set?.metrics.includes(by) ? by : firstOf(set), direction },
+    sort: { by: by === 'name' || set?.metrics.includes(by) ? by : firstOf(set), of: resolved.comparison ? of : 'now', direction },
+    page: { open: state.open === null ? (isSought(state) ? 'all' : 'outermost') : [...state.open], size: state.size },
   };
 }

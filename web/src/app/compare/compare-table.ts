@@ -1,15 +1,16 @@
 import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { MatPseudoCheckbox } from '@angular/material/core';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { MetricId, Sort } from '@lens/core';
 import { Thumb } from '../ui/thumb';
-import type { RowView, TableView } from './table-view';
+import { type ColumnView, moreAfter, type RowView, type TableView } from './table-view';
 
 /** The comparison as a tree grid: arrows move, Enter traces or opens, + and − open and close, Space draws. */
 @Component({
   selector: 'ul-compare-table',
-  imports: [MatIcon, MatPseudoCheckbox, MatTooltip, Thumb],
+  imports: [MatButton, MatIcon, MatPseudoCheckbox, MatTooltip, Thumb],
   templateUrl: './compare-table.html',
   styleUrl: './compare-table.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -18,29 +19,23 @@ export class CompareTable {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   readonly view = input.required<TableView>();
-  readonly open = input.required<ReadonlySet<string>>();
   readonly drawn = input.required<readonly string[]>();
   readonly sort = input.required<Sort>();
   readonly traced = input.required<{ row: string; metric: MetricId } | null>();
   readonly busy = input(false);
   readonly sorted = output<MetricId>();
   readonly toggled = output<string>();
+  readonly moreWanted = output();
   readonly drawnChanged = output<string>();
   readonly tracedChanged = output<{ row: string; metric: MetricId }>();
 
   /** The one cell the Tab key reaches: row and column, column 0 is the name. */
   protected readonly at = signal({ row: 0, column: 0 });
 
-  /** Rows whose ancestors are all open. */
-  protected readonly visible = computed(() => {
-    const open = this.open();
-    const shown = new Set<string>();
-    return this.view().rows.filter((row) => {
-      const visible = row.parent === null || (shown.has(row.parent) && open.has(row.parent));
-      if (visible) shown.add(row.key);
-      return visible;
-    });
-  });
+  protected readonly open = computed(() => this.view().open);
+  protected readonly visible = computed(() => this.view().rows);
+  /** By the place of a row: how many siblings are not shown of those whose last is shown there, with all it holds. */
+  protected readonly moreAfter = computed(() => moreAfter(this.visible()));
 
   constructor() {
     afterRenderEffect(() => {
@@ -48,8 +43,19 @@ export class CompareTable {
     });
   }
 
-  protected sortState(by: MetricId): 'ascending' | 'descending' | 'none' {
-    return this.sort().by === by ? this.sort().direction : 'none';
+  /** Of the names, or of a column; parts of rows are not what rows are sorted by. */
+  protected sortState(column: ColumnView | null): 'ascending' | 'descending' | 'none' {
+    const { by, direction } = this.sort();
+    return (column?.row ?? '') === '' && by === (column?.metric ?? 'name') ? direction : 'none';
+  }
+
+  protected sortBy({ row, metric }: ColumnView): void {
+    if (row === '') this.sorted.emit(metric);
+  }
+
+  protected isTraced(row: RowView, at: number): boolean {
+    const [column, traced] = [this.view().columns[at], this.traced()];
+    return column !== undefined && traced?.row === row.key + column.row && traced.metric === column.metric;
   }
 
   protected drawable(row: RowView): boolean {
@@ -57,8 +63,8 @@ export class CompareTable {
   }
 
   protected trace(row: RowView, column: number): void {
-    const metric = this.view().columns[column]?.metric;
-    if (metric) this.tracedChanged.emit({ row: row.key, metric });
+    const of = this.view().columns[column];
+    if (of) this.tracedChanged.emit({ row: row.key + of.row, metric: of.metric });
   }
 
   protected onKey(event: KeyboardEvent, row: RowView, rowAt: number, column: number): void {

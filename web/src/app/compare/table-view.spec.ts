@@ -12,12 +12,25 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     level: 'campaign',
     code: 1,
     name: `Row ${at}`,
+    note: '',
     channel: null,
     depth: 0,
     hasChildren: false,
+    more: 0,
   }));
   const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
-  return { metrics: [metric], rows, columns: [column], withoutClickDay: [], kept: null, arrived: null, dataVersion: 1 };
+  return {
+    metrics: [metric],
+    rows,
+    columns: [column],
+    withoutClickDay: [],
+    across: null,
+    unknown: 0,
+    untold: null,
+    kept: null,
+    arrived: null,
+    dataVersion: 1,
+  };
 }
 
 describe('the comparison in texts', () => {

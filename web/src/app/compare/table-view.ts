@@ -1,6 +1,7 @@
 import type { WireTable } from '@lens/contract';
 import {
   changeText,
+  COLUMN,
   type Figure,
   figureText,
   formatNumber,
@@ -25,41 +26,98 @@ interface CellView {
 
 export type RowView = WireTable['rows'][number] & { readonly cells: readonly CellView[] };
 
+export interface ColumnView {
+  /** Its own among the columns. */
+  readonly key: string;
+  /** What makes the key of a row that of the row's part in this column; empty where the column is of whole rows. */
+  readonly row: string;
+  readonly metric: MetricId;
+  readonly label: string;
+  readonly definition: string;
+  readonly note: string;
+}
+
 export interface TableView {
-  readonly columns: readonly { readonly metric: MetricId; readonly label: string; readonly definition: string; readonly note: string }[];
+  readonly columns: readonly ColumnView[];
   /** Metrics of which nothing is measured anywhere: they have no column. */
   readonly undelivered: readonly string[];
   readonly rows: readonly RowView[];
+  /** Rows whose members are shown. */
+  readonly open: ReadonlySet<string>;
   readonly compared: boolean;
   readonly money: (amount: number) => string;
+}
+
+/** Where siblings end that have more than is shown: after the last of them and all it holds. By the place of that row. */
+export function moreAfter(
+  rows: readonly Pick<RowView, 'depth' | 'more'>[],
+): ReadonlyMap<number, readonly { depth: number; more: number }[]> {
+  const after = new Map<number, { depth: number; more: number }[]>();
+  rows.forEach(({ depth, more }, at) => {
+    if (more === 0) return;
+    const next = rows.findIndex((row, place) => place > at && row.depth <= depth);
+    const last = (next < 0 ? rows.length : next) - 1;
+    // Those within come first.
+    after.set(
+      last,
+      [...(after.get(last) ?? []), { depth, more }].sort((a, b) => b.depth - a.depth),
+    );
+  });
+  return after;
 }
 
 /** Below this a change is no news, whichever way it goes. */
 const LEAST_CHANGE = 0.03;
 
+type WireColumn = WireTable['columns'][number];
+
+/** A column of figures before they are texts. */
+interface Told {
+  readonly head: ColumnView;
+  readonly metric: Metric;
+  readonly now: readonly Figure[];
+  readonly before: readonly Figure[];
+  readonly change: readonly Figure[];
+  readonly beyondChance: ReadonlySet<number>;
+}
+
+function told(head: ColumnView, metric: Metric, column: WireColumn | undefined): Told {
+  return {
+    head,
+    metric,
+    now: column ? unpackFigures(column.now) : [],
+    before: column?.before ? unpackFigures(column.before) : [],
+    change: column?.change ? unpackFigures(column.change) : [],
+    beyondChance: new Set(column?.beyondChance),
+  };
+}
+
+/** A column for each metric, or the total of one and a column for each of what it is spread over. */
+function columnsOf({ metrics, columns, across }: WireTable, book: MetricBook): Told[] {
+  if (!across)
+    return metrics.map((id, at) => {
+      const metric = book.named(id);
+      const note = id === 'carts' || id === 'checkouts' ? 'claimed' : '';
+      return told({ key: id, row: '', metric: id, label: metric.label, definition: metric.definition, note }, metric, columns[at]);
+    });
+  const metric = book.named(across.metric);
+  const { id, label, definition } = metric;
+  const whole = told({ key: id, row: '', metric: id, label, definition, note: 'all' }, metric, across.whole);
+  const parts = across.heads.map(({ key, name, note }, at) =>
+    told({ key, row: `${COLUMN}${key}`, metric: metric.id, label: name, definition: metric.definition, note }, metric, across.columns[at]),
+  );
+  return [whole, ...parts];
+}
+
 /** Turns a table from the wire into texts, once, so that the template only places them. */
 export function tableView(table: WireTable, style: Style, book: MetricBook): TableView {
-  const all = table.metrics.map((metric, at) => {
-    const column = table.columns[at];
-    return {
-      metric: book.named(metric),
-      now: column ? unpackFigures(column.now) : [],
-      before: column?.before ? unpackFigures(column.before) : [],
-      change: column?.change ? unpackFigures(column.change) : [],
-      beyondChance: new Set(column?.beyondChance),
-    };
-  });
-  const isDelivered = ({ now, before }: (typeof all)[number]): boolean =>
+  const all = columnsOf(table, book);
+  const isDelivered = ({ now, before }: Told): boolean =>
     [...now, ...before].some(({ kind, ...rest }) => kind !== 'gap' || ('gap' in rest && rest.gap !== 'not measured'));
   const columns = all.some(isDelivered) ? all.filter(isDelivered) : all;
   return {
-    undelivered: all.filter((column) => !columns.includes(column)).map(({ metric }) => metric.label),
-    columns: columns.map(({ metric }) => ({
-      metric: metric.id,
-      label: metric.label,
-      definition: metric.definition,
-      note: metric.id === 'carts' || metric.id === 'checkouts' ? 'claimed' : '',
-    })),
+    undelivered: table.across ? [] : all.filter((column) => !columns.includes(column)).map(({ head }) => head.label),
+    columns: columns.map(({ head }) => head),
     rows: table.rows.map((row, at) => ({
       ...row,
       cells: columns.map(({ metric, now, change, beyondChance }) => {
@@ -67,6 +125,7 @@ export function tableView(table: WireTable, style: Style, book: MetricBook): Tab
         return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
       }),
     })),
+    open: new Set(table.rows.flatMap(({ parent }) => parent ?? [])),
     compared: table.columns.some((column) => column.change !== null),
     money: (amount) => formatNumber(amount, 'money', style),
   };

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { type Filter, needsValue, testProblem, type TextTest } from '@lens/core';
 import type { Choice } from '../ui/choices';
@@ -41,7 +41,7 @@ import { FieldList } from './field-list';
         </ng-template>
       </ul-phrase>
     }
-    <ul-phrase label="Keep only where" text="+">
+    <ul-phrase label="Keep only where" text="+" [startsOpen]="startsOpen() && value().length === 0">
       <ng-template let-close>
         <ul-field-list label="Keep only where" [fields]="fields()" (chosen)="add($event); close()" />
       </ng-template>
@@ -76,6 +76,8 @@ export class WherePhrases {
   readonly value = input.required<readonly Filter[]>();
   readonly fields = input.required<readonly Choice<string>[]>();
   readonly labelOf = input.required<(dimension: string) => string>();
+  /** Whether the list to add from is open at first. */
+  readonly startsOpen = input(false, { transform: booleanAttribute });
   readonly changed = output<readonly Filter[]>();
 
   /** The filter that was added last: its panel opens. */

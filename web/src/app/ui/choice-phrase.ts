@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { type Choice, Choices } from './choices';
 import { Phrase } from './phrase';
 
@@ -7,7 +7,7 @@ import { Phrase } from './phrase';
   selector: 'ul-choice-phrase',
   imports: [Choices, Phrase],
   template: `
-    <ul-phrase [label]="label()" [text]="text()">
+    <ul-phrase [label]="label()" [text]="text()" [startsOpen]="startsOpen()">
       <ng-template let-close>
         <ul-choices [label]="label()" [choices]="choices()" [value]="value()" (chosen)="chosen.emit($event); close()" />
       </ng-template>
@@ -20,5 +20,6 @@ export class ChoicePhrase<T> {
   readonly text = input.required<string>();
   readonly choices = input.required<readonly Choice<T>[]>();
   readonly value = input.required<T | null>();
+  readonly startsOpen = input(false, { transform: booleanAttribute });
   readonly chosen = output<T>();
 }
