@@ -90,6 +90,8 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('connect');
   await lens.open(`/compare?${JUNIPER}`);
   await shot('compare');
+  await lens.open(`/compare?${JUNIPER}&rows=channel~campaign&columns=week~roas`);
+  await shot('columns');
   await lens.open(`/compare?${JUNIPER}&set=reach`);
   await shot('reach');
   await lens.open('/compare?client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale&set=video');

@@ -17,8 +17,10 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
+import { Phrase } from '../ui/phrase';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
+import { FieldList } from './field-list';
 import { HavingPhrases } from './having-phrases';
 import { keptText } from './kept-text';
 import { fieldChoices, fieldLabel } from './split-fields';
@@ -53,6 +55,7 @@ const MOST_DRAWN = 12;
   imports: [
     ChoicePhrase,
     CompareTable,
+    FieldList,
     HavingPhrases,
     MatButton,
     MatFormField,
@@ -63,6 +66,7 @@ const MOST_DRAWN = 12;
     MatSidenavContent,
     MemberChart,
     NeedClient,
+    Phrase,
     SplitPhrases,
     TraceDrawer,
     WherePhrases,

@@ -3,7 +3,13 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { type Choice, Choices } from '../ui/choices';
 
-/** The fields of a client, found by writing a part of a name: Enter takes the first. */
+/** What is called just so comes first, then what begins so, then what has it anywhere. */
+function nearness(label: string, sought: string): number {
+  const name = label.toLocaleLowerCase();
+  return name === sought ? 0 : name.startsWith(sought) ? 1 : 2;
+}
+
+/** Fields or metrics of a client, found by writing a part of a name: Enter takes the first. */
 @Component({
   selector: 'ul-field-list',
   imports: [Choices, MatFormField, MatInput],
@@ -14,8 +20,8 @@ import { type Choice, Choices } from '../ui/choices';
         matInput
         type="search"
         autocomplete="off"
-        placeholder="find a field"
-        [attr.aria-label]="'Find a field: ' + label()"
+        placeholder="find one"
+        [attr.aria-label]="'Find one: ' + label()"
         (input)="text.set(sought.value)"
         (keydown.enter)="takeFirst()"
       />
@@ -23,7 +29,7 @@ import { type Choice, Choices } from '../ui/choices';
     <div class="found">
       <ul-choices [label]="label()" [choices]="found()" [value]="value()" (chosen)="chosen.emit($event)" />
       @if (found().length === 0) {
-        <p class="quiet">No field has “{{ text() }}” in its name.</p>
+        <p class="quiet">Nothing has “{{ text() }}” in its name.</p>
       }
     </div>
   `,
@@ -48,7 +54,8 @@ export class FieldList {
   protected readonly text = signal('');
   protected readonly found = computed(() => {
     const sought = this.text().trim().toLocaleLowerCase();
-    return this.fields().filter(({ label, note = '' }) => `${label} ${note}`.toLocaleLowerCase().includes(sought));
+    const found = this.fields().filter(({ label, note = '' }) => `${label} ${note}`.toLocaleLowerCase().includes(sought));
+    return sought === '' ? found : found.sort((a, b) => nearness(a.label, sought) - nearness(b.label, sought));
   });
 
   protected takeFirst(): void {

@@ -3,11 +3,12 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { AMOUNT_TESTS, type Condition, type MetricId, TOP_ENDS } from '@lens/core';
-import { Choices, type Choice } from '../ui/choices';
+import type { Choice } from '../ui/choices';
 import { PickField } from '../ui/pick-field';
 import { Phrase } from '../ui/phrase';
 import { SearchField } from '../ui/search-field';
 import { conditionText } from './condition-text';
+import { FieldList } from './field-list';
 
 type How = (typeof AMOUNT_TESTS)[number] | (typeof TOP_ENDS)[number] | 'far from the others';
 const HOW: readonly Choice<How>[] = [
@@ -22,7 +23,7 @@ const howOf = (condition: Condition): How =>
 /** What members must come to, in words: "ads with spend above 50". */
 @Component({
   selector: 'ul-having-phrases',
-  imports: [Choices, MatButton, MatFormField, MatInput, MatLabel, Phrase, PickField, SearchField],
+  imports: [FieldList, MatButton, MatFormField, MatInput, MatLabel, Phrase, PickField, SearchField],
   template: `
     @for (condition of value(); track $index; let at = $index) {
       @if (at > 0) {
@@ -58,7 +59,7 @@ const howOf = (condition: Condition): How =>
     }
     <ul-phrase label="Only members with" text="+" [startsOpen]="startsOpen() && value().length === 0">
       <ng-template let-close>
-        <ul-choices label="Only members with" [choices]="metrics()" [value]="null" (chosen)="add($event); close()" />
+        <ul-field-list label="Only members with" [fields]="metrics()" (chosen)="add($event); close()" />
       </ng-template>
     </ul-phrase>
   `,

@@ -1,0 +1,114 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './test';
+
+const JUNIPER = 'client=juniper-loft-tea&period=2026-10-03_2026-10-30&with=none&by=orders&on=sale';
+const POCKET = 'client=pocket-orchard&period=2026-10-03_2026-10-30&with=none&by=claims&on=click';
+
+const names = (page: Page) => page.getByRole('rowheader').allInnerTexts();
+const phrase = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
+
+/** Goes on with Tab until what is looked for has the keys. */
+async function tabTo(page: Page, name: string | RegExp): Promise<void> {
+  const wanted = phrase(page, name);
+  for (let step = 0; step < 40; step++) {
+    if (await wanted.evaluateAll((all) => all.includes(document.activeElement as HTMLElement))) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab does not reach ${String(name)}`);
+}
+
+test('a question is said by keyboard alone: split, kept, judged, in week columns', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}`);
+  await expect(page.getByRole('rowheader', { name: 'Total' })).toBeVisible();
+  await tabTo(page, /^Then by: ad group/);
+  await page.keyboard.press('Delete');
+  await expect(phrase(page, /^Then by: ad group/)).toHaveCount(0);
+  await tabTo(page, /^Then by: ad$/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('device');
+  await page.keyboard.press('Enter');
+  await expect(phrase(page, 'Then by: device')).toBeVisible();
+
+  await tabTo(page, /^Say more/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('searchbox', { name: 'Find one: Keep only where' })).toBeFocused();
+  await page.keyboard.type('channel kind');
+  await page.keyboard.press('Enter');
+  const text = page.getByRole('textbox', { name: 'Text of channel kind 1' });
+  await expect(text).toBeVisible();
+  while (!(await text.evaluate((box) => box === document.activeElement))) await page.keyboard.press('Tab');
+  await page.keyboard.type('search');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^Of £[\d,.]+ spent in these days £[\d,.]+ is kept and £[\d,.]+ left out\.$/)).toBeVisible();
+  expect(await names(page)).not.toContain('Wren Social');
+
+  await tabTo(page, /^Say more/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('searchbox', { name: 'Find one: In columns by' })).toBeFocused();
+  await page.keyboard.type('week');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('columnheader', { name: /^12\D+18 Oct 2026/ })).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: /26 Oct.*5 of 7 days/ })).toBeVisible();
+  await expect(page).toHaveURL(/columns=week~spend/);
+});
+
+test('fields are dragged into another order, and two that no report tells together say so', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=weekday~device`);
+  await expect(page.getByRole('rowheader').filter({ hasText: 'Monday' })).toBeVisible();
+  const [from, to] = [phrase(page, 'Then by: device'), phrase(page, 'Split by: weekday')];
+  const [start, end] = [await from.boundingBox(), await to.boundingBox()];
+  if (!start || !end) throw new Error('The phrases are not on the screen');
+  await page.mouse.move(start.x + 10, start.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(start.x - 10, start.y + 10, { steps: 4 });
+  await page.mouse.move(end.x + 4, end.y + 10, { steps: 8 });
+  await page.mouse.up();
+  await expect(phrase(page, 'Split by: device')).toBeVisible();
+  await expect(page).toHaveURL(/rows=device~weekday/);
+  expect((await names(page)).slice(0, 4).join()).toContain('phone');
+
+  await lens.open(`/compare?${JUNIPER}&rows=keyword~device`);
+  await expect(page.getByText('No report tells keyword and device together.')).toBeVisible();
+});
+
+test('members are held against a figure, and a cell of a crossing is traced to its rows', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=channel~ad`);
+  await phrase(page, /^Say more/).click();
+  await page.getByRole('option', { name: /^only/ }).click();
+  await page.getByRole('option', { name: 'Spend', exact: true }).click();
+  await page.getByRole('spinbutton', { name: 'Amount' }).fill('300');
+  await page.keyboard.press('Enter');
+  await expect(phrase(page, /ad with Spend above 300/)).toBeVisible();
+  const shown = page.getByRole('row', { name: /^Shown/ });
+  await expect(shown).toBeVisible();
+  const amounts = await page.locator('tr[aria-level="2"] td:nth-of-type(1) .value').allInnerTexts();
+  expect(amounts.length).toBeGreaterThan(2);
+  for (const amount of amounts) expect(Number(amount.replace(/[£,]/g, ''))).toBeGreaterThan(300);
+
+  await lens.open(`/compare?${POCKET}&rows=channel&columns=week~spend`);
+  await page.getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).click();
+  const trace = page.getByRole('complementary', { name: 'How this figure came about' });
+  const cell = (await page.getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).locator('.value').innerText()).trim();
+  await expect(trace).toContainText(cell);
+});
+
+test('an address of before opens what it opened', async ({ page, lens }) => {
+  // As a program of before wrote it: the channel's bare id.
+  await lens.open(`/compare?${JUNIPER}&rows=channel`);
+  await page
+    .getByRole('row', { name: /Harbor Search/ })
+    .getByRole('gridcell')
+    .first()
+    .click();
+  await expect(page).toHaveURL(/trace=channel/);
+  const id = new URL(page.url()).searchParams.get('trace')?.replace('channel:', '').replace('~spend', '') ?? '';
+  await lens.open(`/compare?${JUNIPER}&tree=devices&open=${id}&trace=${id}~spend`);
+  await expect(phrase(page, 'Then by: device')).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'How this figure came about' })).toContainText('Harbor Search');
+  await expect(page.locator('tr[aria-level="2"]').first()).toBeVisible();
+  await expect(page.locator('tr[aria-level="3"]')).toHaveCount(0);
+});
