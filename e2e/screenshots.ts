@@ -94,9 +94,6 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('columns');
   await lens.open(`/compare?${JUNIPER}&set=reach`);
   await shot('reach');
-  await lens.open('/compare?client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale&set=video');
-  await page.getByRole('row', { name: /Cobble Video/ }).waitFor();
-  await shot('films');
   await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=local`);
   await page.getByRole('row', { name: /maps, phone/ }).waitFor();
   await shot('listing');
