@@ -19,12 +19,8 @@ test('names are described, a broken one corrected, and Compare shows what they t
   await lens.open(`/compare?${JUNIPER}`);
   const total = page.getByRole('row', { name: /^Draw Total|^Total/ });
   const before = await total.innerText();
-  await page
-    .getByRole('button', { name: /^Members: / })
-    .or(page.getByRole('button', { name: /campaigns, ad groups and ads/ }))
-    .first()
-    .click();
-  await page.getByRole('option', { name: 'themes, as names tell them' }).click();
+  await page.getByRole('button', { name: 'Then by: campaign' }).click();
+  await page.getByRole('option', { name: /^theme in the name/ }).click();
   await expect(page.getByRole('rowheader', { name: /loose-leaf/ }).first()).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /tins/ })).toBeVisible();
   expect(await total.innerText()).toBe(before);

@@ -69,6 +69,8 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await table.getByRole('button', { name: 'ROAS' }).click();
     await expect(table.getByRole('columnheader', { name: /ROAS/ })).toHaveAttribute('aria-sort', 'descending');
     await lens.accessible();
+    await page.getByRole('button', { name: /^Say more/ }).click();
+    await page.getByRole('option', { name: /^named/ }).click();
     await page.getByRole('searchbox', { name: 'Only members named' }).fill('carousel');
     await page.keyboard.press('Enter');
     await expect(table.getByRole('rowheader', { name: 'Shown' })).toBeVisible();
