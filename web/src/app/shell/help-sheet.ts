@@ -59,6 +59,8 @@ export class HelpSheet {
     { key: '+ / −', does: 'On a row: open or close it' },
     { key: 'Space', does: 'On a row: draw it in the chart, or take it out' },
     { key: 'Esc', does: 'Close the panel or the trace' },
+    { key: 'Alt ← →', does: 'On a field of the split: move it further out or in' },
+    { key: 'Delete', does: 'On a field of the split: take it out' },
   ];
   protected readonly signs = [
     { sign: '·', means: 'Not measured: nothing delivers it. It is not 0.' },
