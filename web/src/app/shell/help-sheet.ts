@@ -7,7 +7,7 @@ import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } fr
   imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle],
   template: `
     <h2 mat-dialog-title>Keys and signs</h2>
-    <mat-dialog-content>
+    <mat-dialog-content tabindex="0" role="region" aria-label="Keys and signs">
       <table class="plain">
         <caption class="cdk-visually-hidden">
           Keys
