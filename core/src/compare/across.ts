@@ -1,10 +1,9 @@
-import type { Contribution } from '../grain/measured';
-import { notMatchedContribution } from '../grain/measured';
+import { type Contribution, notMatchedContribution } from '../grain/measured';
 import { groupBy } from '../list/group-by';
 import { isDayDimension } from '../question/dimensions';
 import type { Names } from '../question/names';
 import { shownMember } from './arrange';
-import { mediaOf, type Member, member, membersAt } from './members';
+import { isTotal, mediaOf, type Member, member, membersAt } from './members';
 import type { Pass, Passes, Slice } from './passes';
 import { hasAmounts, type Piece, together } from './piece';
 import { remainderOf } from './remainder';
@@ -43,7 +42,7 @@ export function acrossOf({ rows, by, members, names, passesBy }: Cutting): Acros
     return own;
   };
   const inside = groupBy(members, ({ parent }) => parent);
-  const depthOf = ({ level, kind }: Member): number => (kind === 'total' || kind === 'matched' ? 0 : rows.indexOf(level) + 1);
+  const depthOf = ({ level, kind }: Member): number => (isTotal(kind) ? 0 : rows.indexOf(level) + 1);
   const cut: Across['cut'] = (of, column, selection) => {
     const { pass, parts } = at(depthOf(of));
     switch (of.kind) {

@@ -7,7 +7,7 @@ import { type ClosedTerm, type Counting, termKey } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
 import { bookOf, type MetricBook } from '../metric/metric-book';
-import { compileFilters } from '../question/filter';
+import { compileFilters, type Kept } from '../question/filter';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
@@ -29,12 +29,21 @@ function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): Cl
 export const closedFormula = (book: MetricBook, metric: MetricId, counting: Counting): Formula =>
   closeFormula(book.named(metric).formula, counting);
 
+/** What a question's filters keep; words that have become others are asked of by those. */
+const keptBy = ({ vocabulary, accounts }: ClientTables, { where }: Question, names: Names): Kept =>
+  compileFilters(
+    where.map((each) => ({ ...each, dimension: vocabulary.idOf(each.dimension) })),
+    accounts,
+    names,
+  );
+
 /** The sums behind a question, and its members. */
 export interface Answer {
   readonly sums: Sums;
   readonly measured: Measured;
   readonly members: readonly Member[];
   readonly formulaOf: (metric: MetricId) => Formula;
+  readonly kept: Kept;
   /** Members cut by what columns are by; null without such columns. */
   readonly across: Across | null;
 }
@@ -60,8 +69,8 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
   );
   const terms = termsFor([...formulas.values()], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
-  const filters = question.where.map((each) => ({ ...each, dimension: vocabulary.idOf(each.dimension) }));
-  const ask = { terms, ...compileFilters(filters, tables.accounts, names) };
+  const kept = keptBy(tables, question, names);
+  const ask = { terms, ...kept };
   const passesBy = (split: readonly string[]): Passes => passesOf(tables, split, buckets, ask, visit);
   const passes = passesBy(rows);
   const members = membersOf(passes, rows, names);
@@ -69,6 +78,7 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
     sums: passes(0).sums,
     measured: new Measured(terms),
     members,
+    kept,
     across: question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy }),
     formulaOf: (metric) => formulas.get(metric) ?? closedFormula(book, metric, question),
   };

@@ -6,7 +6,6 @@ import { arrivalsOf } from '../maturity/arrivals';
 import type { ClosedOutcomeTerm, ClosedTerm } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
-import { compileFilters } from '../question/filter';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
@@ -131,7 +130,7 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
       question.rows.map(tables.vocabulary.idOf),
       question.where.map(({ dimension }) => tables.vocabulary.idOf(dimension)),
     ),
-    kept: question.where.length > 0 ? keptSpend(tables, question.period, compileFilters(question.where, tables.accounts, names)) : null,
+    kept: question.where.length > 0 ? keptSpend(tables, question.period, found.kept) : null,
     arrived:
       outcome && question.basis === 'click'
         ? (arrivals.of({ outcome, part: 'count', countedBy: question.countedBy })?.share ?? null)

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type ComparisonTable, type Figure, gap, type Question, value } from '../index';
+import { type ComparisonTable, type Figure, gap, NO_OWN_WORDS, type Question, value, Vocabulary } from '../index';
 import { ask, CAMPAIGNS, cellOf, figureOf, names, QUESTION, rowOf, tablesOf } from '../test/ask';
 import { adRow, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
@@ -182,6 +182,15 @@ describe('filters on what rows tell', () => {
     expect(spendOf(either)).toEqual({ total: 21, 'campaign:1': 14, 'campaign:2': 7 });
     const both = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', 'device 1'), is('campaign', 'campaign 1')] });
     expect(spendOf(both)).toEqual({ total: 4, 'campaign:1': 4 });
+  });
+
+  it('go by the word that another has become', () => {
+    const vocabulary = new Vocabulary({ ...NO_OWN_WORDS, joined: { 'own-machine': 'device' } });
+    const tables = tablesOf([feedOf(rows)], { vocabulary });
+    const asked = (dimension: string) =>
+      ask(tables, { rows: ['campaign'], where: [{ dimension, any: [{ test: 'is', value: 'device 1' }] }] });
+    expect(asked('own-machine')).toEqual(asked('device'));
+    expect(asked('own-machine').kept).toEqual({ all: 21, kept: 11, leftOut: 10, cannotTell: 0 });
   });
 
   it('tell what no report knows together', () => {

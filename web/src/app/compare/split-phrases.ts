@@ -1,5 +1,5 @@
 import { CdkDrag, type CdkDragDrop, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import type { Choice } from '../ui/choices';
 import { Phrase } from '../ui/phrase';
@@ -81,11 +81,10 @@ export class SplitPhrases {
   readonly changed = output<readonly string[]>();
 
   protected readonly most = 8;
-  private readonly free = computed(() => this.fields().filter(({ value }) => !this.value().includes(value)));
 
   /** Fields not yet used, and the one that stands there. */
   protected choicesFor(own: string | null): readonly Choice<string>[] {
-    return own === null ? this.free() : this.fields().filter(({ value }) => value === own || !this.value().includes(value));
+    return this.fields().filter(({ value }) => value === own || !this.value().includes(value));
   }
 
   protected replace(at: number, dimension: string): void {
