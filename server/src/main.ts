@@ -8,12 +8,13 @@ const { values } = parseArgs({
     port: { type: 'string', default: '4180' },
     data: { type: 'string', default: 'data' },
     market: { type: 'string', default: '' },
+    memory: { type: 'string', default: '2048' },
   },
 });
 const dataFolder = resolve(values.data);
 
 try {
-  await start({ port: Number(values.port), dataFolder, market: values.market });
+  await start({ port: Number(values.port), dataFolder, market: values.market, memory: Number(values.memory) });
 } catch (error) {
   const trouble = troubleOf(error);
   if (!trouble) throw error;

@@ -20,12 +20,15 @@ export interface StartOptions {
   readonly dataFolder: string;
   /** Where the channels of the demonstration are; '' where there are none. */
   readonly market: string;
+  /** How many megabytes of the clients' rows stay in memory. */
+  readonly memory: number;
 }
 
 const MINUTE = 60_000;
+const MEGABYTE = 2 ** 20;
 
 /** Starts the server. Throws, with nothing touched, where the data folder is in use or cannot be used. */
-export async function start({ port, dataFolder, market }: StartOptions): Promise<void> {
+export async function start({ port, dataFolder, market, memory }: StartOptions): Promise<void> {
   mkdirSync(dataFolder, { recursive: true });
   const folder = takeFolder(dataFolder);
   const logger = pino({ level: process.env['LENS_LOG'] ?? 'warn' });
@@ -36,7 +39,7 @@ export async function start({ port, dataFolder, market }: StartOptions): Promise
   failInterruptedFetches(db);
   const intake = new IntakeRunner(db, dataFolder);
   intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
-  const queries = startQueries(db, dataFolder);
+  const queries = startQueries(db, { dataFolder, room: memory * MEGABYTE });
   const context = { db, dataFolder, intake, queries, now: () => new Date() };
   forgetFiles(context);
   dropLeftovers(context);

@@ -1,8 +1,13 @@
 import { BUILT_IN, gap, type Question, relativeChange, value } from '../index';
 import { ask, cellOf, figureOf, LAST, rowOf, tablesOf } from '../test/ask';
 import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
+import { type PlainFeed, withAmounts } from '../test/feed';
 
 const BEFORE = { from: 0, to: 9 };
+
+/** The feed with outcomes of an action it claims: fewer on recent days. */
+const claiming = (feed: PlainFeed, action: string): PlainFeed =>
+  withAmounts(feed, { [`${action}.count.claims.click`]: (row) => (feed.plain.day[row]! < 10 ? 400e6 : 200e6) });
 
 describe('change', () => {
   it('is now over before, and only of known numbers on a positive base', () => {
@@ -122,24 +127,15 @@ describe('by click date', () => {
       { sale: day, click: day, campaign: 1, value: 30 },
       { sale: day + 9, click: day, campaign: 1, value: 30 },
     ]);
-    const all = tablesOf(
-      [cutFeed(days, { ...BY_AD, from: -100 }, 1)].map((feed) => ({
-        ...feed,
-        amounts: new Map([
-          ...feed.amounts,
-          ['purchase.count.claims.click', Float64Array.from(feed.day, (day) => (day < 10 ? 400e6 : 200e6))] as const,
-        ]),
-      })),
-      {
-        orders: [
-          orderTable(
-            orders.filter(({ sale }) => sale <= LAST),
-            -100,
-            LAST,
-          ),
-        ],
-      },
-    );
+    const all = tablesOf([claiming(cutFeed(days, { ...BY_AD, from: -100 }, 1), 'purchase')], {
+      orders: [
+        orderTable(
+          orders.filter(({ sale }) => sale <= LAST),
+          -100,
+          LAST,
+        ),
+      ],
+    });
     const question: Partial<Question> = { basis: 'click', countedBy: 'claims', comparison: BEFORE };
     const recent = ask(all, question);
     expect(recent.arrived).toBeCloseTo(0.55, 1);
@@ -215,8 +211,7 @@ describe('changes of claims that still arrive', () => {
       { ...BY_AD, from: -100 },
       1,
     );
-    const counts = Float64Array.from(feed.day, (day) => (day < 10 ? 400e6 : 200e6));
-    return tablesOf([{ ...feed, amounts: new Map([...feed.amounts, [`${action}.count.claims.click`, counts]]) }], {
+    return tablesOf([claiming(feed, action)], {
       orders: [{ ...lists, action }],
     });
   };

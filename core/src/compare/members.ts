@@ -1,6 +1,7 @@
 import { type Contribution, notMatchedContribution } from '../grain/measured';
-import { isListed } from '../grain/plan';
-import { NONE, SKIPPED } from '../grain/tables';
+import { isListed } from '../grain/source';
+import { NONE } from '../rows/coding';
+import { SKIPPED } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { accountCode, isAccountDimension, isDayDimension, isRowDimension } from '../question/dimensions';
 import type { Names } from '../question/names';
@@ -91,7 +92,7 @@ export function membersOf(passes: Passes, rows: readonly string[], names: Names)
 export function mediaOf({ sums }: Pass): number[] {
   const { accounts, feeds, vocabulary } = sums.plan.tables;
   return accounts.flatMap((_, at) => {
-    const delivers = feeds.some((feed) => feed.account === at && [...feed.amounts.keys()].some((key) => !vocabulary.isBySite(key)));
+    const delivers = feeds.some((feed) => feed.account === at && [...feed.rows.columns].some((key) => !vocabulary.isBySite(key)));
     return delivers && sums.accounts?.has(at) !== false ? [at] : [];
   });
 }

@@ -4,6 +4,7 @@ import { ask, CAMPAIGNS, cellOf, figureOf, names, QUESTION, rowOf, tablesOf } fr
 import { adRow, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
 import { trace } from './trace';
+import { changed } from '../test/feed';
 
 const DIMENSIONS = ['campaign', 'group', 'ad', 'device'] as const;
 /** 5 January 1970 is a Monday: days 4–10 and 11–17 are weeks, days 10–19 cut both of their own. */
@@ -116,12 +117,10 @@ describe('rows split by days', () => {
   it('leave what no report tells by day in its place', () => {
     const weekly = cutFeed(rows, { dimensions: ['campaign'], from: 4, to: 17, campaigns: 'all', days: 7 }, 1);
     const own = tablesOf([
-      {
-        ...weekly,
-        covers: [{ from: 4, to: 17, campaigns: 'all', importId: 1 }],
-        day: weekly.day.map(() => 10),
-        to: weekly.day.map(() => 16),
-      },
+      changed(
+        { ...weekly, covers: [{ from: 4, to: 17, campaigns: 'all', importId: 1 }] },
+        { day: weekly.plain.day.map(() => 10), to: weekly.plain.day.map(() => 16) },
+      ),
     ]);
     const table = ask(own, { rows: ['campaign', 'day'], period: { from: 10, to: 16 } });
     expect(figureOf(table, 'campaign:1', 'spend')).toEqual(value(3));

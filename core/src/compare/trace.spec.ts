@@ -1,6 +1,7 @@
 import { bucketsOf, type Figure, gap, parseDay, partDimension, type Question, series, trace, value } from '../index';
 import { ask, figureOf, LAST, names, QUESTION, rowOf, SPLITS, tablesOf } from '../test/ask';
 import { adFeed as feedOf, adRow as row, BY_AD, cutFeed, orderTable } from '../test/truth';
+import { changed, withAmounts } from '../test/feed';
 
 describe('trace', () => {
   const truth = [row(12, 1, 30, 3), row(13, 1, 12, 4)];
@@ -72,8 +73,8 @@ describe('a member in two accounts of one channel', () => {
   ]);
   const staged = (campaign: number, spend: number, account: number) => {
     const feed = feedOf([row(12, campaign, spend, 1)], account + 1, account);
-    const codes = new Map([...feed.codes, [stage, new Int32Array(feed.length).fill(7)]]);
-    return { ...feed, codes, dimensions: new Set([...feed.dimensions, stage]) };
+    const codes = new Map([...feed.plain.codes, [stage, feed.plain.day.map(() => 7)]]);
+    return { ...changed(feed, { codes }), dimensions: new Set([...feed.dimensions, stage]) };
   };
   const tables = tablesOf([staged(1, 30, 0), staged(2, 12, 1)], { accounts, campaignAccount });
   const key = `channel:search/${stage}:7`;
@@ -105,8 +106,7 @@ describe('chart and table', () => {
       [1, 0],
       [2, 1],
     ]);
-    const social = feedOf([row(12, 2, 100, 9)], 2, 1, 15);
-    social.amounts.get('clicks')?.fill(NaN);
+    const social = withAmounts(feedOf([row(12, 2, 100, 9)], 2, 1, 15), { clicks: NaN });
     return tablesOf([feedOf([row(12, 1, 30, 3), row(18, 1, 5, 1)]), social], {
       accounts,
       campaignAccount,

@@ -4,9 +4,10 @@ import type { Visit } from '../grain/accumulate';
 import type { WithoutClickDay } from '../grain/orders';
 import type { SumNode } from '../grain/node';
 import type { Piece } from './piece';
-import { isListed } from '../grain/plan';
+import { isListed } from '../grain/source';
 import { newestCover } from '../grain/known-cells';
-import { type ClientTables, NONE } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import type { ClientTables } from '../grain/tables';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { Adding } from '../measure/measure';
 import type { MetricId } from '../metric/metric';
@@ -112,7 +113,10 @@ export function filledFormula(formula: Formula, write: (term: ClosedTerm) => str
   return formulaText(formula, (term) => write(term as ClosedTerm));
 }
 
-function count(tallies: Map<SumNode, Map<string, Tally>>, { node, bucket, term, feedId, importId, amount, most, adding }: Visit): void {
+function count(
+  tallies: Map<SumNode, Map<string, Tally>>,
+  { node, bucket, term, feedId, rows, imports, amount, most, adding }: Visit,
+): void {
   let own = tallies.get(node);
   if (!own) {
     own = new Map();
@@ -122,8 +126,8 @@ function count(tallies: Map<SumNode, Map<string, Tally>>, { node, bucket, term, 
   const tally = own.get(key) ?? emptyTally(adding);
   own.set(key, tally);
   include(tally, { least: amount, most });
-  tally.rows += 1;
-  tally.imports.add(importId);
+  tally.rows += rows;
+  for (const importId of imports) tally.imports.add(importId);
 }
 
 const emptyTally = (adding: Adding): Tally => ({ adding, rows: 0, least: 0, most: 0, imports: new Set() });

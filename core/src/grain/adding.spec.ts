@@ -3,6 +3,7 @@ import { type Adding, BUILT_IN, bookOf, type Figure, gap, type Measure, NO_OWN_W
 import { ask, CAMPAIGNS, figureOf, names, QUESTION, tablesOf } from '../test/ask';
 import { type TrueRow } from '../test/truth';
 import type { FeedTable } from '../index';
+import { changed, feedOf } from '../test/feed';
 
 const own = (id: string, adding: Adding, part: Partial<Measure> = {}): Measure => ({
   ...BUILT_IN.measure('impressions'),
@@ -31,28 +32,26 @@ interface Amounts extends Pick<TrueRow, 'day' | 'campaign'> {
 }
 
 /** A feed of ads in which every measure has the same amounts. */
-function feedOf(rows: readonly Amounts[], dimensions: readonly ('campaign' | 'ad')[]): FeedTable {
-  const sorted = [...rows].sort((a, b) => a.day - b.day);
-  const column = (of: (row: Amounts) => number) => Float64Array.from(sorted, of);
-  return {
-    feedId: 1,
-    account: 0,
-    dimensions: new Set(dimensions),
-    covers: [{ from: 10, to: 19, campaigns: 'all', importId: 1 }],
-    length: sorted.length,
-    day: Int32Array.from(sorted, ({ day }) => day),
-    importId: new Int32Array(sorted.length).fill(1),
-    codes: new Map(dimensions.map((dimension) => [dimension, Int32Array.from(sorted, (row) => row[dimension])])),
-    amounts: new Map([
-      ['spend', column(() => 1e6)],
-      ['clicks', column(({ clicks }) => clicks)],
-      ...IDS.map((id) => [id, column(({ amount, clicks }) => (id === 'average' ? amount * clicks * 1e6 : amount))] as const),
-    ]),
-  };
+function reportOf(rows: readonly Amounts[], dimensions: readonly ('campaign' | 'ad')[]): FeedTable {
+  const column = (of: (row: Amounts) => number) => Float64Array.from(rows, of);
+  const covers = [{ from: 10, to: 19, campaigns: 'all' as const, importId: 1 }];
+  return feedOf(
+    { feedId: 1, account: 0, dimensions: new Set(dimensions), covers },
+    {
+      day: Int32Array.from(rows, ({ day }) => day),
+      importId: new Int32Array(rows.length).fill(1),
+      codes: new Map(dimensions.map((dimension) => [dimension, Int32Array.from(rows, (row) => row[dimension])])),
+      amounts: new Map([
+        ['spend', column(() => 1e6)],
+        ['clicks', column(({ clicks }) => clicks)],
+        ...IDS.map((id) => [id, column(({ amount, clicks }) => (id === 'average' ? amount * clicks * 1e6 : amount))] as const),
+      ]),
+    },
+  );
 }
 
 const figure = (rows: readonly Amounts[], key: string, id: string): Figure =>
-  figureOf(ask(tablesOf([feedOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own' }), key, id);
+  figureOf(ask(tablesOf([reportOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own' }), key, id);
 const between = (low: number, high: number): Figure => (low === high ? value(low) : { kind: 'bounds', low, high });
 
 describe('ways of adding', () => {
@@ -87,7 +86,7 @@ describe('ways of adding', () => {
 
   it('say in a trace what each report makes certain', () => {
     const amount = (key: string, metric: string) =>
-      trace(tablesOf([feedOf(rows, ['campaign', 'ad'])], { vocabulary }), { ...QUESTION, metricSet: 'own' }, names, {
+      trace(tablesOf([reportOf(rows, ['campaign', 'ad'])], { vocabulary }), { ...QUESTION, metricSet: 'own' }, names, {
         key,
         metric,
         lastDay: 19,
@@ -104,7 +103,7 @@ describe('ways of adding', () => {
     const week = [day(10, 9), day(14, 5), day(16, 2), day(18, 8)];
     const until = (to: number, rows = week) =>
       figureOf(
-        ask(tablesOf([feedOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own', period: { from: 10, to } }),
+        ask(tablesOf([reportOf(rows, ['campaign', 'ad'])], { vocabulary }), { metricSet: 'own', period: { from: 10, to } }),
         'channel:search/campaign:1',
         'window',
       );
@@ -114,7 +113,9 @@ describe('ways of adding', () => {
   });
 
   it('call no change of a grade so many per cent', () => {
-    const both = tablesOf([feedOf([...rows, { day: 10, campaign: 1, ad: 11, clicks: 1, amount: 1 }], ['campaign', 'ad'])], { vocabulary });
+    const both = tablesOf([reportOf([...rows, { day: 10, campaign: 1, ad: 11, clicks: 1, amount: 1 }], ['campaign', 'ad'])], {
+      vocabulary,
+    });
     const table = ask(both, { metricSet: 'own', period: { from: 12, to: 12 }, comparison: { from: 10, to: 10 } });
     const at = table.metrics.indexOf('grade');
     expect(table.rows.map((row) => row.cells[at]?.change?.figure.kind)).toEqual(table.rows.map(() => 'gap'));
@@ -176,13 +177,9 @@ describe('ways of adding', () => {
 });
 
 describe('a channel nobody pays for', () => {
-  const paid = feedOf([{ day: 12, campaign: 1, ad: 11, clicks: 10, amount: 2 }], ['campaign']);
-  const listing: FeedTable = {
-    ...feedOf([{ day: 12, campaign: 2, ad: 21, clicks: 0, amount: 0 }], ['campaign']),
-    feedId: 2,
-    account: 1,
-    amounts: new Map([['listing views', Float64Array.of(50)]]),
-  };
+  const paid = reportOf([{ day: 12, campaign: 1, ad: 11, clicks: 10, amount: 2 }], ['campaign']);
+  const views = reportOf([{ day: 12, campaign: 2, ad: 21, clicks: 0, amount: 0 }], ['campaign']);
+  const listing = changed({ ...views, feedId: 2, account: 1 }, { amounts: new Map([['listing views', Float64Array.of(50)]]) });
   const tables = (isUnpaid: boolean) =>
     tablesOf([paid, listing], {
       accounts: [

@@ -1,7 +1,9 @@
 import { best, candidatesFor, knowsEverything, Refused } from './candidates';
 import { HOLDERS } from '../measure/level';
 import type { Spans } from './spans';
-import { type Cover, type FeedTable, NONE } from './tables';
+import { NONE } from '../rows/coding';
+import type { Cover, FeedTable } from './tables';
+import type { DayRange } from '../time/day';
 
 const cover = (importId: number, part: Partial<Cover> = {}): Cover => ({ from: 10, to: 19, campaigns: 'all', importId, ...part });
 const feed = (
@@ -9,7 +11,7 @@ const feed = (
   dimensions: readonly string[],
   covers: readonly Cover[] = [cover(1)],
   part: Partial<FeedTable> = {},
-): FeedTable => ({ feedId, dimensions: new Set(dimensions), covers, ...part }) as FeedTable;
+): FeedTable => ({ feedId, dimensions: new Set(dimensions), covers, rows: { spans: [] as readonly DayRange[] }, ...part }) as FeedTable;
 const of = (feeds: readonly FeedTable[], dimensions: readonly string[] = [], required: readonly string[] = []) =>
   candidatesFor(feeds, { dimensions, passable: HOLDERS, required });
 const ranks = (...asked: Parameters<typeof of>) => of(...asked).map(({ at, size }) => [at, size]);
@@ -75,7 +77,7 @@ describe('the report that answers a cell', () => {
   });
 
   it('of people is one of several days before one of days that is as coarse, and not before a coarser one', () => {
-    const weeks = { to: new Int32Array(0) };
+    const weeks = { rows: { spans: [{ from: 10, to: 16 }] } } as unknown as Partial<FeedTable>;
     expect(answers([feed(1, ['campaign'], [cover(1)], weeks), feed(2, ['campaign'], [cover(2)])], true)).toBe(0);
     expect(answers([feed(1, ['campaign'], [cover(1)], weeks), feed(2, ['campaign'], [cover(2)])], false)).toBe(1);
     expect(answers([feed(1, ['campaign', 'ad'], [cover(1)], weeks), feed(2, ['campaign'], [cover(2)])], true)).toBe(1);

@@ -2,7 +2,8 @@ import type { Day, DayRange } from '../time/day';
 import { grainSize } from './grain-size';
 import { coversWhole, hasUnread, newestCover } from './known-cells';
 import type { Spans } from './spans';
-import { type FeedTable, NONE } from './tables';
+import { NONE } from '../rows/coding';
+import type { FeedTable } from './tables';
 
 /** A campaign that no file has named. */
 export const UNNAMED = -3;
@@ -57,7 +58,7 @@ export function best(candidates: readonly Candidate[], campaign: number, day: Da
   for (const { feed, at, size } of candidates) {
     const importId = newestCover(feed.covers, campaign, day);
     if (importId === undefined) continue;
-    const rank = { size: people && feed.to ? size - 0.5 : size, importId, feedId: feed.feedId, at };
+    const rank = { size: people && feed.rows.spans.length > 0 ? size - 0.5 : size, importId, feedId: feed.feedId, at };
     if (!winner || rank.size < winner.size || (rank.size === winner.size && newer(rank, winner))) winner = rank;
   }
   return winner?.at ?? NONE;

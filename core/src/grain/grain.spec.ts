@@ -3,6 +3,7 @@ import { BUILT_IN, type ClientTables, type FeedTable, type Figure, type Question
 import { ask, CAMPAIGNS, cellOf, figureOf, SPLITS, tablesOf } from '../test/ask';
 import { adRow, type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { runs } from '../test/runs';
+import { changed, type PlainFeed, withAmounts } from '../test/feed';
 
 const amount = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? NaN) : 0);
 
@@ -38,7 +39,7 @@ const sum = (rows: readonly TrueRow[], part: 'spend' | 'clicks'): number => rows
 
 describe('rows that stand for several days', () => {
   const row = (day: number, campaign: number, spend: number): TrueRow => ({ day, campaign, group: 1, ad: 1, device: 1, spend, clicks: 1 });
-  const weekly = (rows: TrueRow[], days: number, id = 1): FeedTable =>
+  const weekly = (rows: TrueRow[], days: number, id = 1): PlainFeed =>
     cutFeed(rows, { dimensions: ['campaign'], from: 0, to: 34, campaigns: 'all', days }, id);
   const spend = (feeds: FeedTable[], from: number, to: number, key = 'total'): Figure => {
     const table = ask(tablesOf(feeds), { period: { from, to } });
@@ -66,10 +67,10 @@ describe('rows that stand for several days', () => {
     expect(spend([weekly(rows, 7), daily(14, 16)], 14, 20)).toEqual({ kind: 'value', value: 17 });
     // The coarser report is preferred day by day; here it has only a part of the week.
     const coarse = cutFeed(rows, { dimensions: ['campaign'], from: 14, to: 16, campaigns: 'all' }, 9);
-    const byDevice = { ...weekly(rows, 7, 3), dimensions: new Set(['campaign', 'device']) };
-    expect(
-      spend([{ ...byDevice, codes: new Map([...byDevice.codes, ['device', new Int32Array(byDevice.length)]]) }, coarse], 14, 20),
-    ).toMatchObject({
+    const plain = weekly(rows, 7, 3);
+    const codes = new Map([...plain.plain.codes, ['device', plain.plain.day.map(() => 0)]]);
+    const byDevice = changed({ ...plain, dimensions: new Set(['campaign', 'device']) }, { codes });
+    expect(spend([byDevice, coarse], 14, 20)).toMatchObject({
       kind: 'bounds',
       low: 15,
     });
@@ -164,7 +165,7 @@ describe('what adds up', () => {
   const two = (): ClientTables => {
     const search = cutFeed([day(1, 300, 600)], all, 1, 0);
     const redirects = cutFeed([day(2, 100, 0)], all, 2, 1);
-    return tablesOf([search, { ...redirects, amounts: new Map([['spend', redirects.amounts.get('spend') ?? new Float64Array()]]) }], {
+    return tablesOf([search, changed(redirects, { amounts: new Map([['spend', Float64Array.of(100e6)]]) })], {
       accounts: [
         { id: 's', channel: 'search', currency: 'GBP', rates: null },
         { id: 'r', channel: 'redirect', currency: 'GBP', rates: null },
@@ -227,7 +228,7 @@ describe('what adds up', () => {
 
   it('what only the site counts takes nothing from the totals of the channels', () => {
     const visits = { ...cutFeed([day(1, 0, 300)], all, 2, 1), dimensions: new Set(['landing page']) };
-    const site = { ...visits, codes: new Map<string, Int32Array>(), amounts: new Map([['visits', Float64Array.of(300)]]) };
+    const site = changed(visits, { codes: new Map<string, Int32Array>(), amounts: new Map([['visits', Float64Array.of(300)]]) });
     const accounts = [
       { id: 's', channel: 'search', currency: 'GBP', rates: null },
       { id: 'f', channel: 'site', currency: 'GBP', rates: null },
@@ -244,17 +245,12 @@ describe('what adds up', () => {
   });
 
   it('a cell that says "--" is not measured, and not 0', () => {
-    const feed = cutFeed([day(1, 10, 4)], all, 1);
-    feed.amounts.get('clicks')?.fill(NaN);
-    const table = ask(tablesOf([feed]));
+    const table = ask(tablesOf([withAmounts(cutFeed([day(1, 10, 4)], all, 1), { clicks: NaN })]));
     expect(figureOf(table, 'channel:search/campaign:1', 'cpc')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 
   it('claims of two accounts are at most their sum and at least the larger', () => {
-    const claimed = (feed: ReturnType<typeof cutFeed>, count: number) => ({
-      ...feed,
-      amounts: new Map([...feed.amounts, ['purchase.count.claims.click', Float64Array.from({ length: feed.length }, () => count * 1e6)]]),
-    });
+    const claimed = (feed: FeedTable, count: number) => withAmounts(feed, { 'purchase.count.claims.click': count * 1e6 });
     const tables = two();
     const feeds = tables.feeds.map((feed, at) => claimed(feed, at === 0 ? 60 : 70));
     const table = ask({ ...tables, feeds }, { countedBy: 'claims', basis: 'click' });

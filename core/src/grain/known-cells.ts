@@ -1,5 +1,6 @@
 import type { Day } from '../time/day';
-import { type Cover, type FeedTable, NONE, type OrderTable } from './tables';
+import { NONE } from '../rows/coding';
+import type { Cover, FeedTable, OrderTable } from './tables';
 
 const HOURS = 24;
 

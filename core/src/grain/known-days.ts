@@ -1,38 +1,56 @@
-import type { Day } from '../time/day';
+import { codeIn, NONE } from '../rows/coding';
+import { beginningIn } from '../rows/rows';
+import type { Day, DayRange } from '../time/day';
 import { coversWhole, hasUnread } from './known-cells';
-import { type FeedTable, NONE } from './tables';
+import type { FeedTable } from './tables';
 
 /** Days on which some row says "--" for a column, by campaign. */
-type Unmeasured = ReadonlyMap<number, ReadonlySet<Day>>;
+type Unmeasured = Map<number, Set<Day>>;
 
-const unmeasured = new WeakMap<FeedTable, Map<string, Unmeasured>>();
-
-/** Found once for each table and column. */
-function unmeasuredOf(feed: FeedTable, column: string): Unmeasured {
-  const own = unmeasured.get(feed) ?? new Map<string, Unmeasured>();
-  unmeasured.set(feed, own);
-  const found = own.get(column) ?? findUnmeasured(feed, column);
-  own.set(column, found);
-  return found;
+interface Looked {
+  readonly found: Unmeasured;
+  /** First days of the runs that have been looked through. */
+  readonly through: Set<Day>;
 }
 
-function findUnmeasured(feed: FeedTable, column: string): Unmeasured {
-  const found = new Map<number, Set<Day>>();
-  const [amounts, limits] = [feed.amounts.get(column), feed.limits?.get(column)];
-  const campaigns = feed.codes.get('campaign');
-  for (let row = 0; row < feed.length; row++) {
-    if (!Number.isNaN(amounts?.[row]) || limits?.has(row)) continue;
-    const campaign = campaigns?.[row] ?? NONE;
-    const days = found.get(campaign) ?? new Set<Day>();
-    found.set(campaign, days);
-    const first = feed.day[row] ?? 0;
-    for (let day = first; day <= (feed.to?.[row] ?? first); day++) days.add(day);
+const looked = new WeakMap<FeedTable, Map<string, Looked>>();
+
+/** Looks through the runs of days that touch these and where something may be missing, each once for each report and column. */
+function unmeasuredOf(feed: FeedTable, column: string, days: DayRange): Unmeasured {
+  const own = looked.get(feed) ?? new Map<string, Looked>();
+  looked.set(feed, own);
+  const { found, through } = own.get(column) ?? { found: new Map(), through: new Set() };
+  own.set(column, { found, through });
+  const { from, to } = beginningIn(feed.rows, days);
+  for (const run of feed.rows.mayLack(column)) {
+    if (run.to < from || run.from > to || through.has(run.from)) continue;
+    through.add(run.from);
+    addUnmeasured(feed, column, run, found);
   }
   return found;
 }
 
-/** Whether a report tells a column of a campaign's cells as a whole, day by day: every row says it, every hour and line is there. */
-export function knownDays(feed: FeedTable, column: string, campaign: number): (day: Day) => boolean {
-  const missing = unmeasuredOf(feed, column).get(campaign);
+function addUnmeasured(feed: FeedTable, column: string, run: DayRange, found: Unmeasured): void {
+  const campaigns = feed.codes.get('campaign');
+  feed.rows.scan(run, [column], (chunk) => {
+    const [amounts, limited = []] = [chunk.amounts[0], chunk.limited[0]];
+    const within = new Set(limited.map(([row]) => row));
+    for (let row = 0; row < chunk.length; row++) {
+      if (!Number.isNaN(amounts?.[row]) || within.has(row)) continue;
+      const campaign = campaigns ? codeIn(campaigns, chunk, row) : NONE;
+      const days = found.get(campaign) ?? new Set<Day>();
+      found.set(campaign, days);
+      for (let day = chunk.day[row] ?? 0; day <= (chunk.to[row] ?? 0); day++) days.add(day);
+    }
+  });
+}
+
+/** Days of some on which a campaign's rows say "--" for a column. */
+export const missingDays = (feed: FeedTable, column: string, campaign: number, days: DayRange): Day[] =>
+  [...(unmeasuredOf(feed, column, days).get(campaign) ?? [])].filter((day) => day >= days.from && day <= days.to);
+
+/** Whether a report tells a column of a campaign's cells as a whole, on some of these days: every row says it, every hour and line is there. */
+export function knownDays(feed: FeedTable, column: string, campaign: number, days: DayRange): (day: Day) => boolean {
+  const missing = unmeasuredOf(feed, column, days).get(campaign);
   return (day) => !missing?.has(day) && coversWhole(feed.covers, campaign, day) && !hasUnread(feed, campaign, day);
 }

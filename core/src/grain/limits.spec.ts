@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { type ClientTables, type FeedTable, type Figure, type Limit, trace, value } from '../index';
 import { ask, figureOf, names, QUESTION, tablesOf } from '../test/ask';
 import { cutFeed, type TrueRow } from '../test/truth';
+import { changed, plainOf, withAmounts } from '../test/feed';
 
 const row = (day: number, campaign: number, clicks: number, ad = campaign * 100): TrueRow => ({
   day,
@@ -15,8 +16,8 @@ const row = (day: number, campaign: number, clicks: number, ad = campaign * 100)
 
 /** The feed with the clicks of some rows known only within limits. */
 function blurred(feed: FeedTable, limits: ReadonlyMap<number, Limit>): FeedTable {
-  const clicks = feed.amounts.get('clicks')!.map((amount, at) => (limits.has(at) ? NaN : amount));
-  return { ...feed, amounts: new Map([...feed.amounts, ['clicks', clicks]]), limits: new Map([['clicks', limits]]) };
+  const clicks = plainOf(feed).amounts.get('clicks')!;
+  return changed(withAmounts(feed, { clicks: (at) => (limits.has(at) ? NaN : clicks[at]!) }), { limits: new Map([['clicks', limits]]) });
 }
 
 const feedOf = (rows: readonly TrueRow[], id = 1, dimensions: Parameters<typeof cutFeed>[1]['dimensions'] = ['campaign']) =>

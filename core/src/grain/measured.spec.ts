@@ -21,6 +21,7 @@ import { tablesOf } from '../test/ask';
 import { adRow, cutFeed, orderTable } from '../test/truth';
 import { accountContribution, type Contribution, contributionOf, contributionToTotal, notMatchedContribution } from './measured';
 import type { Part } from './node';
+import { changed, plainOf } from '../test/feed';
 
 const [SPEND, CLICKS, IMPRESSIONS] = ['spend', 'clicks', 'impressions'].map(BUILT_IN.measureTerm) as [ClosedTerm, ClosedTerm, ClosedTerm];
 const [REACHED, BID, CHANCES] = ['people reached', 'bid', 'eligible impressions'].map(BUILT_IN.measureTerm) as [
@@ -195,10 +196,8 @@ describe('what is behind a member', () => {
   const days = { from: 10, to: 14 };
   const row = (day: number, campaign: number) => ({ ...adRow(day, campaign, 10, 5), device: 0 });
   const spends = cutFeed([row(10, 1), row(11, 2)], { dimensions: ['campaign'], from: 10, to: 14, campaigns: 'all' }, 1);
-  const only = (feed: FeedTable, column: string): FeedTable => ({
-    ...feed,
-    amounts: new Map([[column, feed.amounts.get(column) ?? new Float64Array(0)]]),
-  });
+  const only = (feed: FeedTable, column: string): FeedTable =>
+    changed(feed, { amounts: new Map([...plainOf(feed).amounts].filter(([key]) => key === column)) });
   /** Spend is known on all days, clicks on the first three; orders on all. */
   const clicks = only(
     { ...cutFeed([row(10, 1), row(11, 2)], { dimensions: ['campaign'], from: 10, to: 12, campaigns: 'all' }, 2) },

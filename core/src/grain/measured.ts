@@ -4,8 +4,9 @@ import { evaluate, type Formula, termsOf } from '../formula/formula';
 import { addingOf, type ClosedTerm, isState, termKey, termScale, termUnit } from '../measure/term';
 import type { Sums } from './accumulate';
 import { isEmptyPart, type Part, type SumNode } from './node';
-import { isListed, WHOLE_ACCOUNT } from './plan';
-import { NONE } from './tables';
+import { WHOLE_ACCOUNT } from './plan';
+import { isListed } from './source';
+import { NONE } from '../rows/coding';
 import { type Tally, tallyOf } from './tally';
 
 /** What one account adds to a figure, kept apart by what was measured. */

@@ -1,5 +1,6 @@
 import { type Branch, follow } from './branch';
-import { NONE, SKIPPED } from './tables';
+import { NONE } from '../rows/coding';
+import { SKIPPED } from './tables';
 
 /** Sums of one bucket over the cells in which the same terms are measured (one bit a term). */
 export interface Part {

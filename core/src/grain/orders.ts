@@ -2,10 +2,11 @@ import { type OutcomePart, partKey } from '../measure/outcome';
 import { MILLIONTHS } from '../measure/scale';
 import type { Bucket, Summing } from './accumulate';
 import { addAmount, type NodeIndex, type SumNode } from './node';
-import { ordersAnswer } from './plan';
 import { rowKeys } from './row-keys';
 import { tells } from './row-filter';
-import { marginOn, NONE, type OrderTable, SKIPPED, worthOf } from './tables';
+import { ordersAnswer } from './source';
+import { NONE } from '../rows/coding';
+import { marginOn, type OrderTable, SKIPPED, worthOf } from './tables';
 
 /** Outcomes of one action that cannot be placed by click date because they carry none. */
 export interface WithoutClickDay {
@@ -91,7 +92,18 @@ function show(
   level: number,
   node: SumNode,
 ): void {
-  visit({ level, node, bucket, term, amount, most, adding: 'adds', feedId: table.feedId, importId: table.importId[row] ?? 0 });
+  visit({
+    level,
+    node,
+    bucket,
+    term,
+    amount,
+    most,
+    adding: 'adds',
+    feedId: table.feedId,
+    rows: 1,
+    imports: new Set([table.importId[row] ?? 0]),
+  });
 }
 
 interface Place {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { BUILT_IN, type ClientTables, type FeedTable, type Figure, trace, value } from '../index';
 import { guessMapping } from '../test/read';
 import { ask, figureOf, names, QUESTION, tablesOf } from '../test/ask';
+import { changed, feedOf } from '../test/feed';
 
 interface Reached {
   readonly day: number;
@@ -13,22 +14,22 @@ interface Reached {
 /** A report of people by campaign, with ten impressions and one of spend a row. */
 function reach(rows: readonly Reached[], feedId = 1, dimension = 'campaign'): FeedTable {
   const column = (of: (row: Reached) => number) => Int32Array.from(rows, of);
-  return {
-    feedId,
-    account: 0,
-    dimensions: new Set(dimension === '' ? [] : [dimension]),
-    covers: [{ from: 0, to: 40, campaigns: 'all', importId: feedId }],
-    length: rows.length,
-    day: column(({ day }) => day),
-    ...(rows.some(({ to }) => to !== undefined) ? { to: column(({ day, to }) => to ?? day) } : {}),
-    importId: column(() => feedId),
-    codes: new Map(dimension === '' ? [] : [[dimension, column(({ campaign }) => campaign)]]),
-    amounts: new Map([
-      ['spend', Float64Array.from(rows, () => 1e6)],
-      ['impressions', Float64Array.from(rows, () => 10)],
-      ['people reached', Float64Array.from(rows, ({ people }) => people)],
-    ]),
-  };
+  const dimensions = new Set(dimension === '' ? [] : [dimension]);
+  const covers = [{ from: 0, to: 40, campaigns: 'all' as const, importId: feedId }];
+  return feedOf(
+    { feedId, account: 0, dimensions, covers },
+    {
+      day: column(({ day }) => day),
+      ...(rows.some(({ to }) => to !== undefined) ? { to: column(({ day, to }) => to ?? day) } : {}),
+      importId: column(() => feedId),
+      codes: new Map(dimension === '' ? [] : [[dimension, column(({ campaign }) => campaign)]]),
+      amounts: new Map([
+        ['spend', Float64Array.from(rows, () => 1e6)],
+        ['impressions', Float64Array.from(rows, () => 10)],
+        ['people reached', Float64Array.from(rows, ({ people }) => people)],
+      ]),
+    },
+  );
 }
 
 const DAY = { from: 12, to: 12 };
@@ -74,7 +75,7 @@ describe('people', () => {
   });
 
   it('of an account that no report splits are its own, and of a campaign not measured', () => {
-    const spend = { ...reach(rows.slice(0, 1), 2), amounts: new Map([['spend', new Float64Array([5e6])]]) };
+    const spend = changed(reach(rows.slice(0, 1), 2), { amounts: new Map([['spend', Float64Array.of(5e6)]]) });
     const whole = tablesOf([spend, reach([{ day: 12, campaign: -1, people: 30 }], 1, '')]);
     expect(figure(whole, 'total', 'people-reached', DAY)).toEqual(value(30));
     expect(figure(whole, 'channel:search/campaign:1', 'people-reached', DAY)).toEqual({ kind: 'gap', gap: 'not measured' });

@@ -1,40 +1,15 @@
-import { type OutcomePart, partKey } from '../measure/outcome';
-import { type ClosedOutcomeTerm, type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
+import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
 import { listKnows } from './known-cells';
+import { CampaignClasses } from './campaign-classes';
 import { knownDays } from './known-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
 import { type Levels, passesOver, skipsLevels } from './skipping';
-import { type ClientTables, type FeedTable, marginOn, NONE, type OrderTable, rateOn, SKIPPED } from './tables';
-
-/** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
-export interface Source {
-  readonly column: string;
-  readonly derived: boolean;
-}
-
-/** A term's column in a feed: margin value is derived from the value of the same outcome. */
-export function sourceOf(term: ClosedTerm): Source {
-  if (term.kind === 'outcome' && term.part === 'margin') return { column: termKey({ ...term, part: 'value' }), derived: true };
-  return { column: termKey(term), derived: false };
-}
-
-/** Whether lists of outcomes answer a term, instead of a channel's feeds. */
-export const isListed = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy !== 'claims';
-
-/** Whether a list is of the outcomes that a term asks of. */
-const lists = (table: OrderTable, term: ClosedTerm): term is ClosedOutcomeTerm =>
-  term.kind === 'outcome' && table.countedBy === term.countedBy && table.action === term.outcome.id;
-
-/** Whether a list tells a part of its outcomes; who is the same person none does. */
-const tells = ({ amounts }: OrderTable, part: OutcomePart): boolean =>
-  part === 'count' || (part !== 'people' && amounts.has(part === 'margin' ? 'value' : partKey(part)));
-
-/** Whether a list of outcomes answers a term. */
-export const ordersAnswer = (table: OrderTable, term: ClosedTerm): term is ClosedOutcomeTerm =>
-  lists(table, term) && tells(table, term.part);
+import { isListed, lists, ordersAnswer, sourceOf } from './source';
+import { NONE } from '../rows/coding';
+import { type ClientTables, type FeedTable, marginOn, rateOn, SKIPPED } from './tables';
 
 /** The plan of one campaign at one level, by day of the window. */
 export interface CellPlan {
@@ -55,6 +30,7 @@ export class Plan {
   private readonly width: number;
   private readonly plans = new Map<string, CellPlan>();
   private readonly accounts = new Map<number, Int32Array>();
+  private readonly classes: CampaignClasses;
   private readonly spans = new Map<FeedTable, Spans | undefined>();
   /** Answers by level, term and campaign, before levels that a deeper one passes over are taken out. */
   private readonly found = new Map<string, Int16Array>();
@@ -77,12 +53,18 @@ export class Plan {
   ) {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
+    this.classes = new CampaignClasses(tables.feeds, terms, window);
     this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, asked));
+  }
+
+  /** A text that is the same for campaigns of an account whose cells have one plan. */
+  classOf(campaign: number, account: number): string {
+    return this.classes.of(campaign, account);
   }
 
   /** The plan for one campaign of an account; campaign NONE stands for what no feed splits by campaign. */
   cells(level: Level, campaign: number, account: number): CellPlan {
-    const key = `${level.level} ${level.dimensions.length} ${campaign === NONE ? `account ${account}` : campaign}`;
+    const key = `${level.level} ${level.dimensions.length} ${this.classOf(campaign, account)}`;
     let plan = this.plans.get(key);
     if (!plan) {
       plan = this.decide(level, campaign, account);
@@ -110,7 +92,8 @@ export class Plan {
    */
   absent(account: number): number {
     const own = this.tables.accounts[account]?.isUnpaid === true ? 'unpaid' : 'bought';
-    const delivers = (column: string): boolean => this.tables.feeds.some((feed) => feed.account === account && feed.amounts.has(column));
+    const delivers = (column: string): boolean =>
+      this.tables.feeds.some((feed) => feed.account === account && feed.rows.columns.has(column));
     return this.terms.reduce((mask, term, index) => {
       const traffic = term.kind === 'measure' ? (term.measure.traffic ?? own) : own;
       return traffic !== own && !delivers(termKey(term)) ? mask | (1 << index) : mask;
@@ -154,7 +137,7 @@ export class Plan {
   private wholeDays(term: ClosedTerm, account: number): Uint8Array {
     if (isListed(term)) return this.listedDays(term, { ...NOWHERE, account });
     const delivering = this.delivering([], term, account);
-    const hasLongRows = this.tables.feeds.some((feed) => feed.account === account && feed.to);
+    const hasLongRows = this.tables.feeds.some(({ account: own, rows }) => own === account && rows.spans.length > 0);
     const isWhole = hasLongRows ? (day: Day) => this.knowsUnnamed(term, account, day) : (day: Day) => knowsEverything(delivering, day);
     return this.daysWith((day) => this.hasMargin(term, day) && this.hasRate(term, account, day) && isWhole(day));
   }
@@ -170,7 +153,7 @@ export class Plan {
     if (!this.spans.has(feed))
       this.spans.set(
         feed,
-        spansOf(feed, this.window, (day) => this.bucketOf[day - this.window.from] ?? NONE),
+        spansOf(feed.rows, this.window, (day) => this.bucketOf[day - this.window.from] ?? NONE),
       );
     return this.spans.get(feed);
   }
@@ -260,7 +243,7 @@ export class Plan {
       const feedAt = answer?.[at] ?? NONE;
       const feed = this.tables.feeds[feedAt];
       if (!feed || !fits[feedAt]) continue;
-      if (feedAt !== last) [last, isKnown] = [feedAt, knownDays(feed, column, campaign)];
+      if (feedAt !== last) [last, isKnown] = [feedAt, knownDays(feed, column, campaign, this.window)];
       const day = this.window.from + at;
       if (isKnown(day) && (!derived || this.hasMargin(term, day))) days[at] = 1;
     }
@@ -305,7 +288,7 @@ export class Plan {
    * the term and the breakdown and covers the cell; ties go to the newest import, then to the larger feed id.
    */
   private answer(dimensions: readonly string[], termAt: number, campaign: number, account: number): Int16Array {
-    const key = `${dimensions.join()} ${termAt} ${campaign} ${account}`;
+    const key = `${dimensions.join()} ${termAt} ${this.classOf(campaign, account)}`;
     let answer = this.found.get(key);
     if (!answer) {
       answer = this.find(dimensions, termAt, campaign, account);
@@ -320,7 +303,7 @@ export class Plan {
     const delivering = this.delivering(dimensions, term, account);
     const isForeign = termUnit(term) === 'money' && this.tables.accounts[account].rates !== null;
     // Terms that the same reports deliver are answered by the same ones.
-    const key = `${delivering.map(({ at }) => at).join()} ${dimensions.join()} ${campaign} ${account} ${isPeople(term)} ${isForeign}`;
+    const key = `${delivering.map(({ at }) => at).join()} ${dimensions.join()} ${this.classOf(campaign, account)} ${isPeople(term)} ${isForeign}`;
     let answer = this.chosen.get(key);
     if (!answer) {
       answer = this.choose(delivering, term, campaign, account);
@@ -336,7 +319,7 @@ export class Plan {
     let delivering = this.candidates.get(key);
     if (!delivering) {
       delivering = candidatesFor(this.tables.feeds, { dimensions, passable: this.asked.passable, required: this.required }).filter(
-        ({ feed }) => feed.account === account && feed.amounts.has(column),
+        ({ feed }) => feed.account === account && feed.rows.columns.has(column),
       );
       this.candidates.set(key, delivering);
     }

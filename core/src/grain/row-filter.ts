@@ -1,4 +1,4 @@
-import { NONE } from './tables';
+import { NONE } from '../rows/coding';
 
 export type Tells = 'yes' | 'no' | 'unknown';
 

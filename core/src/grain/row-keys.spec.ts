@@ -1,6 +1,5 @@
-import { cutFeed, type TrueRow } from '../test/truth';
+import { orderTable, type TrueRow } from '../test/truth';
 import { rowKeys } from './row-keys';
-import { rowsBetween } from './rows-between';
 
 const row = (day: number, campaign: number, group: number, ad: number): TrueRow => ({
   day,
@@ -12,7 +11,11 @@ const row = (day: number, campaign: number, group: number, ad: number): TrueRow 
   clicks: 1,
 });
 const feedOf = (rows: readonly TrueRow[]) =>
-  cutFeed(rows, { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 99, campaigns: 'all' }, 1);
+  orderTable(
+    rows.map((each) => ({ ...each, sale: each.day, click: each.day, value: 1 })),
+    0,
+    99,
+  );
 
 describe('keys of rows', () => {
   const feed = feedOf([row(3, 1, 1, 1), row(4, 1, 1, 2), row(5, 2, 2, 3), row(6, 1, 1, 1)]);
@@ -39,18 +42,5 @@ describe('keys of rows', () => {
   it('stay right when more sets of dimensions are asked for than are kept', () => {
     for (let nth = 0; nth < 20; nth++) rowKeys(feed, [`x${nth}`, 'ad']);
     expect([...rowKeys(feed, ['ad'])]).toEqual([0, 1, 2, 0]);
-  });
-});
-
-describe('rows between days', () => {
-  it('are found by halving where rows are kept by day', () => {
-    const { day, length } = feedOf([row(1, 1, 1, 1), row(3, 1, 1, 1), row(3, 2, 2, 3), row(7, 1, 1, 1)]);
-    expect(rowsBetween({ day, length }, { from: 3, to: 6 })).toEqual([1, 3]);
-    expect(rowsBetween({ day, length }, { from: 0, to: 9 })).toEqual([0, 4]);
-    expect(rowsBetween({ day, length }, { from: 4, to: 5 })).toEqual([3, 3]);
-  });
-
-  it('are all rows where they are not', () => {
-    expect(rowsBetween({ day: Int32Array.of(5, 1, 9), length: 3 }, { from: 1, to: 1 })).toEqual([0, 3]);
   });
 });

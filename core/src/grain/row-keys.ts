@@ -1,5 +1,5 @@
 import { type Branch, follow } from './branch';
-import { NONE } from './tables';
+import { NONE } from '../rows/coding';
 
 /** Rows with codes by dimension: a report's, or a list's of outcomes. */
 interface CodedRows {

@@ -1,4 +1,5 @@
-import { type FeedTable, NONE } from './tables';
+import { NONE } from '../rows/coding';
+import type { FeedTable } from './tables';
 
 /** Levels, outermost first, and those of them that a report which lacks them passes over. */
 export interface Levels {
@@ -18,7 +19,7 @@ const passing = new WeakMap<FeedTable, Map<string, boolean>>();
 export function passesOver(feed: FeedTable, dimension: string): boolean {
   const known = passing.get(feed) ?? new Map<string, boolean>();
   passing.set(feed, known);
-  const found = known.get(dimension) ?? feed.codes.get(dimension)?.includes(NONE) ?? true;
+  const found = known.get(dimension) ?? feed.codes.get(dimension)?.codes.includes(NONE) ?? true;
   known.set(dimension, found);
   return found;
 }

@@ -1,12 +1,11 @@
 import type { ListedBy } from '../measure/outcome';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { ChannelKind } from '../sources/source';
-import type { Limit } from '../intake/limit';
+import type { Coding } from '../rows/coding';
+import type { Rows } from '../rows/rows';
 import type { Lot } from './lot';
 import type { Day } from '../time/day';
 
-/** "No code": the row does not know this dimension. */
-export const NONE = -1;
 /** In a path of codes: a level that the row, or the report that delivered it, passes over. */
 export const SKIPPED = -2;
 
@@ -39,8 +38,8 @@ export interface UnreadLine {
 }
 
 /**
- * The rows of one feed as columns. `dimensions` is the closed grain: an ad knows its ad group and
- * its campaign. Codes are whole numbers unique within their dimension, NONE where a row has none.
+ * One report. `dimensions` is the closed grain: an ad knows its ad group and its campaign. Codes are whole
+ * numbers unique within their dimension, NONE where a row has none.
  */
 export interface FeedTable {
   readonly feedId: number;
@@ -48,17 +47,9 @@ export interface FeedTable {
   readonly account: number;
   readonly dimensions: ReadonlySet<string>;
   readonly covers: readonly Cover[];
-  readonly length: number;
-  readonly day: Int32Array;
-  /** The last day each row stands for; absent where every row stands for its day alone. */
-  readonly to?: Int32Array;
-  readonly importId: Int32Array;
-  /** One code column for each closed dimension. */
-  readonly codes: ReadonlyMap<string, Int32Array>;
-  /** Amounts by term key, in stored units (see termScale); NaN where the row says "not measured". */
-  readonly amounts: ReadonlyMap<string, Float64Array>;
-  /** Amounts known only within limits, by term key and row, in stored units; NaN among the amounts. */
-  readonly limits?: ReadonlyMap<string, ReadonlyMap<number, Limit>>;
+  readonly rows: Rows;
+  /** What its rows know of each closed dimension. */
+  readonly codes: ReadonlyMap<string, Coding>;
   readonly unread?: readonly UnreadLine[];
 }
 

@@ -1,3 +1,4 @@
+import { eachAmount } from '../grain/each-amount';
 import { type FeedTable, rateOn } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import type { Day } from '../time/day';
@@ -22,19 +23,16 @@ function sumByDay(
   worth: (amount: number, day: Day) => number,
 ): Map<Day, number> {
   const days = new Map<Day, number>();
-  const amounts = feed.amounts.get(term);
-  if (!amounts) return days;
+  if (!feed.rows.columns.has(term)) return days;
   for (const { campaigns, from, to } of feed.covers)
     if (campaigns === 'all') for (let day = Math.max(from, range.from); day <= Math.min(to, range.to, lastDay); day++) days.set(day, 0);
-  for (let row = 0; row < feed.length; row++) {
-    const day = feed.day[row] ?? 0;
+  eachAmount(feed, { column: term, days: range }, (amount, day) => {
     const sum = days.get(day);
-    const amount = amounts[row] ?? NaN;
-    if (sum !== undefined && !Number.isNaN(amount)) days.set(day, sum + worth(amount, day));
-  }
+    if (sum !== undefined) days.set(day, sum + worth(amount, day));
+  });
   return days;
 }
 
 /** Reports of an account that know a measure of it. */
 export const feedsWith = ({ tables }: HealthInput, account: number, term: 'spend' | 'impressions'): FeedTable[] =>
-  tables.feeds.filter((feed) => feed.account === account && feed.amounts.has(term));
+  tables.feeds.filter((feed) => feed.account === account && feed.rows.columns.has(term));

@@ -23,7 +23,7 @@ interface Disagreement {
  * do not: by money, and by impressions where one of them knows no money (settings, reach).
  */
 function disagreeing(input: HealthInput, account: number): Disagreement[] {
-  const knowMoney = ({ amounts }: FeedTable): boolean => amounts.has('spend');
+  const knowMoney = ({ rows }: FeedTable): boolean => rows.columns.has('spend');
   return [
     ...disagreeingBy('spend', input, account),
     ...disagreeingBy('impressions', input, account).filter(({ feed, reference }) => !knowMoney(feed) || !knowMoney(reference)),
@@ -33,7 +33,7 @@ function disagreeing(input: HealthInput, account: number): Disagreement[] {
 function disagreeingBy(by: Disagreement['by'], input: HealthInput, account: number): Disagreement[] {
   // Rows of several days cannot be held against those of one.
   const [reference, ...others] = feedsWith(input, account, by)
-    .filter(({ to }) => !to)
+    .filter(({ rows }) => rows.spans.length === 0)
     .sort((a, b) => a.dimensions.size - b.dimensions.size || a.feedId - b.feedId);
   if (!reference) return [];
   const byDay = by === 'spend' ? spendByDay : impressionsByDay;

@@ -1,4 +1,5 @@
-import type { Cover } from '../grain/tables';
+import type { FeedTable, OrderTable } from '../grain/tables';
+import { beginningIn } from '../rows/rows';
 import type { Day, DayRange } from '../time/day';
 
 /**
@@ -10,33 +11,15 @@ import type { Day, DayRange } from '../time/day';
 export const DAY_STATES = ['not expected', 'missing', 'arrived', 'nothing', 'restated', 'in conflict', 'open'] as const;
 export type DayState = (typeof DAY_STATES)[number];
 
-/** The rows of a feed as far as health is concerned: their days and the imports they came with. */
-export interface FeedRows {
-  readonly covers: readonly Cover[];
-  readonly length: number;
-  readonly day: Int32Array;
-  readonly to?: Int32Array;
-  readonly importId: Int32Array;
-}
-
 /** The state of each day of a range. `lastDay` is the last finished one, `conflicts` days on which another report says otherwise. */
-export function feedDays(
-  { covers, length, day, to, importId }: FeedRows,
-  range: DayRange,
-  lastDay: Day,
-  conflicts: ReadonlySet<Day> = new Set(),
-): DayState[] {
+export function feedDays(feed: FeedTable | OrderTable, range: DayRange, lastDay: Day, conflicts: ReadonlySet<Day> = new Set()): DayState[] {
+  const { covers } = feed;
   const first = Math.min(...covers.map(({ from }) => from));
   const earliest = new Map<Day, number>();
   for (const cover of covers)
     for (let each = Math.max(cover.from, range.from); each <= Math.min(cover.to, range.to); each++)
       earliest.set(each, Math.min(earliest.get(each) ?? Infinity, cover.importId));
-  const newest = new Map<Day, number>();
-  for (let row = 0; row < length; row++) {
-    const first = Math.max(day[row] ?? 0, range.from);
-    const last = Math.min(to?.[row] ?? day[row] ?? 0, range.to);
-    for (let each = first; each <= last; each++) newest.set(each, Math.max(newest.get(each) ?? 0, importId[row] ?? 0));
-  }
+  const newest = newestImports(feed, range);
   return Array.from({ length: range.to - range.from + 1 }, (_, at): DayState => {
     const each = range.from + at;
     const began = earliest.get(each);
@@ -46,6 +29,21 @@ export function feedDays(
     const last = newest.get(each);
     return last === undefined ? 'nothing' : last > began ? 'restated' : 'arrived';
   });
+}
+
+/** The newest import that a row of each day came with. */
+function newestImports(feed: FeedTable | OrderTable, range: DayRange): Map<Day, number> {
+  const newest = new Map<Day, number>();
+  const look = (from: Day, to: Day, importId: number): void => {
+    for (let day = Math.max(from, range.from); day <= Math.min(to, range.to); day++)
+      newest.set(day, Math.max(newest.get(day) ?? 0, importId));
+  };
+  if ('rows' in feed)
+    feed.rows.scan(beginningIn(feed.rows, range), [], ({ length, day, to, importId }) => {
+      for (let row = 0; row < length; row++) look(day[row] ?? 0, to[row] ?? 0, importId[row] ?? 0);
+    });
+  else feed.saleDay.forEach((day, row) => look(day, day, feed.importId[row] ?? 0));
+  return newest;
 }
 
 /** Runs of equal neighbours, as a strip draws and tells them. */

@@ -11,6 +11,7 @@ import {
 } from '../index';
 import { tablesOf } from '../test/ask';
 import { adRow, cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { changed, feedOf, plainOf, withAmounts } from '../test/feed';
 
 const RANGE = { from: 10, to: 20 };
 const LAST = 19;
@@ -40,7 +41,10 @@ describe('the days of a feed', () => {
     { from: 14, to: 14, importId: 2, campaigns: 'all' as const },
     { from: 17, to: 20, importId: 3, campaigns: 'all' as const },
   ];
-  const feed = { covers, length: 4, day: Int32Array.of(12, 14, 17, 20), importId: Int32Array.of(1, 2, 3, 3) };
+  const feed = feedOf(
+    { feedId: 1, account: 0, dimensions: new Set(), covers },
+    { day: Int32Array.of(12, 14, 17, 20), importId: Int32Array.of(1, 2, 3, 3), codes: new Map(), amounts: new Map() },
+  );
 
   it('are there, without a row, changed since, missing in between, before the first, or not over', () => {
     expect(feedDays(feed, RANGE, LAST)).toEqual([
@@ -81,15 +85,15 @@ describe('the health of data', () => {
   it('says which days no report covers, and what they are about worth', () => {
     const early = campaigns(days(10, 13, 30), 5, 13);
     const late = campaigns(days(17, 19, 30), 17, 19, 3);
-    const gap = {
-      ...early,
-      length: early.length + late.length,
-      covers: [...early.covers, ...late.covers],
-      day: Int32Array.of(...early.day, ...late.day),
-      importId: Int32Array.of(...early.importId, ...late.importId),
-      codes: new Map([['campaign', new Int32Array(7).fill(1)]]),
-      amounts: new Map([['spend', new Float64Array(7).fill(30e6)]]),
-    };
+    const gap = changed(
+      { ...early, covers: [...early.covers, ...late.covers] },
+      {
+        day: Int32Array.of(...early.plain.day, ...late.plain.day),
+        importId: Int32Array.of(...early.plain.importId, ...late.plain.importId),
+        codes: new Map([['campaign', new Int32Array(7).fill(1)]]),
+        amounts: new Map([['spend', new Float64Array(7).fill(30e6)]]),
+      },
+    );
     expect(ofKind(notesOf(tablesOf([gap])), 'days missing')).toMatchObject([
       { serious: true, account: 0, days: { from: 14, to: 16 }, count: 3, money: 90 },
     ]);
@@ -111,11 +115,9 @@ describe('the health of data', () => {
 
   it('measures reports that know no money by their impressions, and says it of no pair twice', () => {
     const shown = (feed: FeedTable, times: number, knowsMoney: boolean): FeedTable => {
-      const spend = feed.amounts.get('spend')!;
-      return {
-        ...feed,
-        amounts: new Map([['impressions', spend.map((each) => (each / 1e6) * times)], ...(knowsMoney ? [['spend', spend] as const] : [])]),
-      };
+      const spend = plainOf(feed).amounts.get('spend')!;
+      const impressions = spend.map((each) => (each / 1e6) * times);
+      return changed(feed, { amounts: new Map([['impressions', impressions], ...(knowsMoney ? [['spend', spend] as const] : [])]) });
     };
     const [byCampaign, byAd] = [campaigns(days(10, 19, 10), 0, 19), ads(days(10, 19, 10), 0, 19)];
     const notes = (times: number, knowsMoney: boolean) =>
@@ -147,14 +149,10 @@ describe('the health of data', () => {
     const silent = tablesOf([campaigns(days(10, 19, 5), 0, 19)]);
     expect(ofKind(notesOf(silent), 'no outcomes')).toMatchObject([{ serious: false, account: 0, money: 50 }]);
     const feed = campaigns(days(10, 19, 5), 0, 19);
-    const counted = {
-      ...feed,
-      amounts: new Map([
-        ...feed.amounts,
-        ['purchase.count.claims.click', new Float64Array(10).fill(2e6)],
-        ['purchase.value.claims.click', Float64Array.from({ length: 10 }, (_, at) => (at < 3 ? 0 : 80e6))],
-      ]),
-    };
+    const counted = withAmounts(feed, {
+      'purchase.count.claims.click': 2e6,
+      'purchase.value.claims.click': (at) => (at < 3 ? 0 : 80e6),
+    });
     const notes = notesOf(tablesOf([counted]));
     expect(ofKind(notes, 'no outcomes')).toEqual([]);
     expect(ofKind(notes, 'outcomes without value')).toMatchObject([{ serious: true, count: 6, share: 0.3 }]);
@@ -164,15 +162,15 @@ describe('the health of data', () => {
     const range = { from: 0, to: 19 };
     const byPage = (column: string, of: (page: number, day: number) => number, feedId: number) => {
       const rows = [1, 2].flatMap((page) => Array.from({ length: 20 }, (_, day) => ({ page, day, amount: of(page, day) })));
-      return {
-        ...campaigns([], 0, 19, feedId),
-        dimensions: new Set(['landing page']),
-        length: rows.length,
-        day: Int32Array.from(rows, (each) => each.day),
-        importId: new Int32Array(rows.length).fill(feedId),
-        codes: new Map([['landing page', Int32Array.from(rows, (each) => each.page)]]),
-        amounts: new Map([[column, Float64Array.from(rows, (each) => each.amount)]]),
-      };
+      return changed(
+        { ...campaigns([], 0, 19, feedId), dimensions: new Set(['landing page']) },
+        {
+          day: Int32Array.from(rows, (each) => each.day),
+          importId: new Int32Array(rows.length).fill(feedId),
+          codes: new Map([['landing page', Int32Array.from(rows, (each) => each.page)]]),
+          amounts: new Map([[column, Float64Array.from(rows, (each) => each.amount)]]),
+        },
+      );
     };
     const clicks = byPage('clicks', () => 40, 1);
     const lost = byPage('visits', (page, day) => (page === 2 && day >= 7 && day <= 9 ? 0 : page * 30), 2);

@@ -1,6 +1,8 @@
 import { mean } from 'simple-statistics';
 import { newestCover } from '../grain/known-cells';
-import { type FeedTable, NONE, type OrderTable, rateOn, worthOf } from '../grain/tables';
+import { eachAmount } from '../grain/each-amount';
+import { NONE } from '../rows/coding';
+import { type FeedTable, type OrderTable, rateOn, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import { type DayRange, daysOf } from '../time/day';
 import { disagreements } from './disagreements';
@@ -78,7 +80,7 @@ function unreadLines({ range }: HealthInput, feed: Pick<FeedTable, 'feedId' | 'c
 
 /** The same for orders, leads and the like. */
 function missingOrders({ range, lastDay }: HealthInput, orders: OrderTable): HealthNote[] {
-  const states = feedDays({ ...orders, day: orders.saleDay }, range, lastDay);
+  const states = feedDays(orders, range, lastDay);
   return runsOf(states)
     .filter(({ state, from }) => state === 'missing' && range.from + from <= lastDay)
     .map(({ from, to }) => {
@@ -93,15 +95,14 @@ function withoutRate({ tables, range }: HealthInput, at: number): HealthNote[] {
   if (!account || account.rates === null) return [];
   let [money, from, to] = [0, Infinity, -Infinity];
   const [feed] = tables.feeds
-    .filter((each) => each.account === at && each.amounts.has(SPEND))
+    .filter((each) => each.account === at && each.rows.columns.has(SPEND))
     .sort((a, b) => a.dimensions.size - b.dimensions.size);
-  for (let row = 0; feed && row < feed.length; row++) {
-    const day = feed.day[row] ?? 0;
-    const amount = feed.amounts.get(SPEND)?.[row] ?? NaN;
-    if (day < range.from || day > range.to || Number.isNaN(amount) || rateOn(account, day) !== undefined) continue;
-    money += amount / MILLIONTHS;
-    [from, to] = [Math.min(from, day), Math.max(to, day)];
-  }
+  if (feed)
+    eachAmount(feed, { column: SPEND, days: range }, (amount, day) => {
+      if (rateOn(account, day) !== undefined) return;
+      money += amount / MILLIONTHS;
+      [from, to] = [Math.min(from, day), Math.max(to, day)];
+    });
   return money > 0 ? [note({ kind: 'no rate', serious: true, account: at, days: { from, to }, money })] : [];
 }
 
@@ -122,7 +123,7 @@ function withoutOutcomes(input: HealthInput, account: number): HealthNote[] {
   const spend = Math.max(0, ...feedsWith(input, account, 'spend').map((feed) => sum([...spendByDay(input, feed).values()])));
   if (spend === 0) return [];
   const claims = tables.feeds.some(
-    (feed) => feed.account === account && [...feed.amounts.keys()].some((key) => key.startsWith(`${action}.count.`)),
+    (feed) => feed.account === account && [...feed.rows.columns].some((key) => key.startsWith(`${action}.count.`)),
   );
   const ordered = tables.orders.some(({ codes, length }) => {
     const campaigns = codes.get('campaign');
@@ -197,17 +198,18 @@ function visitNotes({ tables, range, lastDay }: HealthInput): HealthNote[] {
 
 /** Outcomes that a feed counts with a value of nothing, where it gives others a value. */
 function withoutValue({ range }: HealthInput, feed: FeedTable): HealthNote[] {
-  return [...feed.amounts].flatMap(([key, counts]) => {
-    const values = key.includes('.count.') ? feed.amounts.get(key.replace('.count.', '.value.')) : undefined;
-    if (!values) return [];
+  return [...feed.rows.columns].flatMap((key) => {
+    const values = key.replace('.count.', '.value.');
+    if (values === key || !feed.rows.columns.has(values)) return [];
     let [count, all] = [0, 0];
-    for (let row = 0; row < feed.length; row++) {
-      const day = feed.day[row] ?? 0;
-      const outcomes = counts[row] ?? NaN;
-      if (day < range.from || day > range.to || !(outcomes > 0)) continue;
-      all += outcomes / MILLIONTHS;
-      if (!((values[row] ?? NaN) > 0)) count += outcomes / MILLIONTHS;
-    }
+    feed.rows.scan(range, [key, values], ({ length, amounts: [counts, worths] }) => {
+      for (let row = 0; row < length; row++) {
+        const outcomes = counts?.[row] ?? NaN;
+        if (!(outcomes > 0)) continue;
+        all += outcomes / MILLIONTHS;
+        if (!((worths?.[row] ?? NaN) > 0)) count += outcomes / MILLIONTHS;
+      }
+    });
     const share = all > 0 ? count / all : 0;
     return count > 0 && share < 1
       ? [

@@ -1,5 +1,7 @@
 import { median } from 'simple-statistics';
-import { type FeedTable, NONE, rateOn, type ClientTables } from '../grain/tables';
+import { eachAmount } from '../grain/each-amount';
+import { NONE } from '../rows/coding';
+import { type FeedTable, rateOn, type ClientTables } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import type { Day, DayRange } from '../time/day';
 
@@ -39,21 +41,16 @@ interface PageDay {
 export function visitGaps(tables: ClientTables, { from, to }: DayRange): VisitGap[] {
   const pages = new Map<number, Map<Day, PageDay>>();
   const add = (feed: FeedTable, column: string, into: keyof PageDay, scale = 1): void => {
-    const amounts = feed.amounts.get(column);
-    const codes = feed.codes.get(PAGE);
     const account = tables.accounts[feed.account];
-    if (!amounts || !codes || feed.to) return;
-    for (let row = 0; row < feed.length; row++) {
-      const day = feed.day[row] ?? 0;
-      const page = codes[row] ?? NONE;
-      const amount = amounts[row] ?? NaN;
-      if (day < from || day > to || page === NONE || Number.isNaN(amount)) continue;
+    if (feed.rows.spans.length > 0) return;
+    eachAmount(feed, { column, days: { from, to }, dimension: PAGE }, (amount, day, page) => {
+      if (page === NONE) return;
       const days = pages.get(page) ?? new Map<Day, PageDay>();
       pages.set(page, days);
       const own = days.get(day) ?? { clicks: 0, visits: 0, spend: 0 };
       days.set(day, own);
       own[into] += (amount / scale) * (into === 'spend' && account ? (rateOn(account, day) ?? 0) : 1);
-    }
+    });
   };
   for (const feed of tables.feeds) {
     add(feed, 'visits', 'visits');

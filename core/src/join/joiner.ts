@@ -1,4 +1,4 @@
-import { NONE } from '../grain/tables';
+import { NONE } from '../rows/coding';
 import type { Naming } from '../naming/convention';
 import { nameReader } from '../naming/read-name';
 import { foldText } from '../text/text-test';

@@ -1,5 +1,7 @@
+import { eachAmount } from '../grain/each-amount';
 import { grainSize } from '../grain/grain-size';
-import { type ClientTables, type FeedTable, NONE, rateOn } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import { type ClientTables, type FeedTable, rateOn } from '../grain/tables';
 import { termUnit } from '../measure/term';
 import type { Day } from '../time/day';
 
@@ -25,25 +27,21 @@ export function memberWeights(
   const isMoney = termUnit(vocabulary.termOfKey(column)) === 'money';
   const coarsest = new Map<number, FeedTable>();
   for (const feed of feeds) {
-    if (!feed.dimensions.has(level) || !feed.amounts.has(column) || feed.to) continue;
+    if (!feed.dimensions.has(level) || !feed.rows.columns.has(column) || feed.rows.spans.length > 0) continue;
     const known = coarsest.get(feed.account);
     if (!known || grainSize(feed) < grainSize(known)) coarsest.set(feed.account, feed);
   }
   const onDay = new Map<string, number>();
   const inAll = new Map<number, number>();
   for (const feed of coarsest.values()) {
-    const [members, amounts] = [feed.codes.get(level), feed.amounts.get(column)];
     const account = accounts[feed.account];
-    for (let row = 0; row < feed.length; row++) {
-      const member = members?.[row] ?? NONE;
-      const day = feed.day[row] ?? 0;
-      const rate = isMoney && account ? (rateOn(account, day) ?? NaN) : 1;
-      const amount = (amounts?.[row] ?? NaN) * rate;
-      if (member === NONE || Number.isNaN(amount)) continue;
+    eachAmount(feed, { column, dimension: level }, (own, day, member) => {
+      const amount = own * (isMoney && account ? (rateOn(account, day) ?? NaN) : 1);
+      if (member === NONE || Number.isNaN(amount)) return;
       const key = `${member} ${day}`;
       onDay.set(key, (onDay.get(key) ?? 0) + amount);
       inAll.set(member, (inAll.get(member) ?? 0) + amount);
-    }
+    });
   }
   return (member, day) => (day === null ? (inAll.get(member) ?? 0) : (onDay.get(`${member} ${day}`) ?? 0));
 }

@@ -1,6 +1,8 @@
 import { costPer, divide, subtract } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
-import { type ClientTables, type Cover, type FeedTable, listsOf, NONE, type OrderTable, rateOn, worthOf } from '../grain/tables';
+import { eachAmount } from '../grain/each-amount';
+import { NONE } from '../rows/coding';
+import { type ClientTables, type Cover, type FeedTable, listsOf, type OrderTable, rateOn, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import { groupBy } from '../list/group-by';
 import { latenessOf } from '../maturity/lateness';
@@ -95,7 +97,7 @@ export function listLots(tables: ClientTables, period: DayRange, lastDay: Day): 
   };
   for (const action of [signUp, sale])
     if (action !== null) for (const orders of listsOf(tables, action)) tallyOrders(orders, { sale, period, of, strayed });
-  const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.amounts.has('visits'));
+  const counting = tables.feeds.filter((feed) => feed.codes.has('lot') && feed.rows.columns.has('visits'));
   for (const feed of counting) tallyVisits(feed, of);
   const maturity =
     sale === null
@@ -174,16 +176,12 @@ function tallyOrders(orders: OrderTable, { sale, period, of, strayed }: Tallying
 export const STRAYED = -2;
 
 function tallyVisits(feed: FeedTable, of: (lot: number) => Tally): void {
-  const [lots, visits] = [feed.codes.get('lot'), feed.amounts.get('visits')];
-  for (let row = 0; row < feed.length; row++) {
-    const lot = lots?.[row] ?? NONE;
-    const count = visits?.[row] ?? NaN;
-    if (lot < 0 || Number.isNaN(count)) continue;
+  eachAmount(feed, { column: 'visits', dimension: 'lot' }, (count, day, lot) => {
+    if (lot < 0) return;
     const tally = of(lot);
-    const day = feed.day[row] ?? 0;
     tally.visits += count;
     tally.days.set(day, (tally.days.get(day) ?? 0) + count);
-  }
+  });
 }
 
 /** Days of a lot's visits by their number; where none are known, its own day. */

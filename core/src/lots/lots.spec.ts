@@ -13,6 +13,7 @@ import {
 } from '../index';
 import { guessMapping, mappingProblems } from '../test/read';
 import { tablesOf } from '../test/ask';
+import { feedOf } from '../test/feed';
 
 const lot = (id: string, of: Partial<Lot> = {}): Lot => ({
   id,
@@ -53,17 +54,15 @@ const many = (count: number, lotAt: number, value?: number) =>
 
 function visitsOf(counts: readonly number[]): FeedTable {
   const column = (of: (at: number) => number) => Int32Array.from(counts, (_, at) => of(at));
-  return {
-    feedId: 7,
-    account: 0,
-    dimensions: new Set(['tracked link']),
-    covers,
-    length: counts.length,
-    day: column(() => 13),
-    importId: column(() => 1),
-    codes: new Map([['lot', column((at) => at)]]),
-    amounts: new Map([['visits', Float64Array.from(counts)]]),
-  };
+  return feedOf(
+    { feedId: 7, account: 0, dimensions: new Set(['tracked link']), covers },
+    {
+      day: column(() => 13),
+      importId: column(() => 1),
+      codes: new Map([['lot', column((at) => at)]]),
+      amounts: new Map([['visits', Float64Array.from(counts)]]),
+    },
+  );
 }
 
 const list = (more: Partial<ClientTables>, feeds: FeedTable[] = []) => listLots(tablesOf(feeds, more), { from: 10, to: 19 }, 19);

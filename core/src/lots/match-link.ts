@@ -1,4 +1,4 @@
-import { NONE } from '../grain/tables';
+import { NONE } from '../rows/coding';
 import { readAddress } from '../shape/address';
 import { foldText } from '../text/text-test';
 

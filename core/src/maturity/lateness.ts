@@ -1,4 +1,5 @@
-import { type ClientTables, listsOf, NONE, worthOf } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import { type ClientTables, listsOf, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
 import { partUnit } from '../measure/outcome';
 import type { ClosedOutcomeTerm } from '../measure/term';

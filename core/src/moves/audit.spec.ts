@@ -13,6 +13,7 @@ import {
 } from '../index';
 import { names, tablesOf } from '../test/ask';
 import { cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { changed, plainOf, withAmounts } from '../test/feed';
 
 const DAYS = Array.from({ length: 10 }, (_, at) => 10 + at);
 const LAST_DAY = 19;
@@ -35,11 +36,6 @@ function world(given: readonly Given[], more: { lost?: number; carts?: number; a
   );
   const ads = cutFeed(rows, { dimensions: ['campaign', 'group', 'ad'], from: 10, to: LAST_DAY, campaigns: 'all' }, 1);
   const campaigns = cutFeed(rows, { dimensions: ['campaign'], from: 10, to: LAST_DAY, campaigns: 'all' }, 2);
-  const column = (feed: FeedTable, amount: number) => new Float64Array(feed.length).fill(amount);
-  const withAmounts = (feed: FeedTable, amounts: Record<string, number>): FeedTable => ({
-    ...feed,
-    amounts: new Map([...feed.amounts, ...Object.entries(amounts).map(([key, amount]) => [key, column(feed, amount)] as const)]),
-  });
   const orders = given.flatMap(({ campaign, ad, orders: count }) =>
     DAYS.flatMap((day) => Array.from({ length: count }, () => ({ sale: day, click: day, campaign, group: campaign * 10, ad, value: 40 }))),
   );
@@ -143,16 +139,15 @@ describe('audit', () => {
     ];
     const tables = world(ads);
     const [feed, campaigns] = tables.feeds as [FeedTable, FeedTable];
-    const kept = [...feed.day.keys()].filter((row) => feed.codes.get('ad')?.[row] !== 101 || (feed.day[row] ?? 0) < 15);
+    const { day, importId, codes, amounts } = plainOf(feed);
+    const kept = [...day.keys()].filter((row) => codes.get('ad')?.[row] !== 101 || day[row]! < 15);
     const rows = <A extends Int32Array | Float64Array>(column: A): A => column.filter((_, row) => kept.includes(row)) as A;
-    const cut: FeedTable = {
-      ...feed,
-      length: kept.length,
-      day: rows(feed.day),
-      importId: rows(feed.importId),
-      codes: new Map([...feed.codes].map(([name, column]) => [name, rows(column)])),
-      amounts: new Map([...feed.amounts].map(([name, column]) => [name, rows(column)])),
-    };
+    const cut = changed(feed, {
+      day: rows(day),
+      importId: rows(importId),
+      codes: new Map([...codes].map(([name, column]) => [name, rows(column)])),
+      amounts: new Map([...amounts].map(([name, column]) => [name, rows(column)])),
+    });
     const { findings } = run({ ...tables, feeds: [cut, campaigns] });
     expect(of(findings, 'ad', 100)).toMatchObject({ supported: true, verdict: 'misses', move: null });
     expect(of(findings, 'ad', 100).noMove).toContain('the group would show nothing');
@@ -176,9 +171,10 @@ describe('audit', () => {
     it('judges a changed member only on the days since', () => {
       const tables = world(loser);
       const moves = accepted(tables, 15);
-      const budgets = tables.feeds[1]?.amounts.get('daily budget');
-      tables.feeds[1]?.day.forEach((day, row) => day >= 16 && budgets?.fill(40e6, row, row + 1));
-      const campaign = of(again(tables, moves).findings, 'campaign', 1);
+      const [ads, campaigns] = tables.feeds as [FeedTable, FeedTable];
+      const { day } = plainOf(campaigns);
+      const lowered = withAmounts(campaigns, { 'daily budget': (row) => (day[row]! >= 16 ? 40e6 : 50e6) });
+      const campaign = of(again({ ...tables, feeds: [ads, lowered] }, moves).findings, 'campaign', 1);
       expect(campaign).toMatchObject({ days: { from: 16, to: 19 }, spend: 200, outcomes: 4 });
       expect(campaign.move?.oldValue ?? '40.00').toBe('40.00');
       expect(of(run(tables).findings, 'ad', 100)).toMatchObject({ days: { from: 10, to: 19 } });
@@ -212,8 +208,8 @@ describe('audit', () => {
   });
 
   it('judges a cost by spend where clicks are not measured and everything has arrived', () => {
-    const tables = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }], { action: 'lead' });
-    for (const feed of tables.feeds) feed.amounts.get('clicks')?.fill(NaN);
+    const known = world([{ campaign: 1, ad: 100, spend: 50, clicks: 60, orders: 1 }], { action: 'lead' });
+    const tables = { ...known, feeds: known.feeds.map((feed) => withAmounts(feed, { clicks: NaN })) };
     expect(of(run(tables, LEADS).findings, 'campaign', 1)).toMatchObject({ verdict: 'misses', unfit: null, supported: true, actual: 50 });
   });
 
@@ -250,12 +246,15 @@ describe('audit', () => {
     // The target of 2.5 makes an order of 40 cost 16 at most; half of that is the cap.
     expect(stop).toMatchObject({ stop: true, step: 'cart', spend: 20, cap: 8, days: { from: 10, to: 19 } });
     expect(of(run(world(ads)).findings, 'ad', 100).stopLoss).toMatchObject({ stop: false });
-    const changed = world(ads, { carts: 0 });
-    const running = changed.feeds[0]?.amounts.get('running');
-    changed.feeds[0]?.codes.get('ad')?.forEach((ad, at) => {
-      if (ad === 100 && (changed.feeds[0]?.day[at] ?? 0) < 18 && running) running[at] = 0;
+    const started = world(ads, { carts: 0 });
+    const [feed, campaigns] = started.feeds as [FeedTable, FeedTable];
+    const { day, codes } = plainOf(feed);
+    const late = withAmounts(feed, { running: (at) => (codes.get('ad')?.[at] === 100 && day[at]! < 18 ? 0 : 1) });
+    expect(of(run({ ...started, feeds: [late, campaigns] }).findings, 'ad', 100).stopLoss).toMatchObject({
+      stop: false,
+      spend: 4,
+      days: { from: 18, to: 19 },
     });
-    expect(of(run(changed).findings, 'ad', 100).stopLoss).toMatchObject({ stop: false, spend: 4, days: { from: 18, to: 19 } });
   });
 
   it('judges a cost per lead the other way round', () => {
@@ -286,8 +285,9 @@ describe('audit', () => {
 
 describe('settings', () => {
   it('are as of the last day seen, with the day they changed', () => {
-    const tables = world([{ campaign: 1, ad: 100, spend: 5, clicks: 6, orders: 1 }]);
-    tables.feeds[1]?.amounts.get('daily budget')?.fill(30e6, 0, 4);
+    const known = world([{ campaign: 1, ad: 100, spend: 5, clicks: 6, orders: 1 }]);
+    const raised = (feed: FeedTable): FeedTable => withAmounts(feed, { 'daily budget': (row) => (row < 4 ? 30e6 : 50e6) });
+    const tables = { ...known, feeds: known.feeds.map((feed, at) => (at === 1 ? raised(feed) : feed)) };
     expect(settingsOf(tables, 'daily budget', { from: 0, to: 16 }).get('campaign 1')).toEqual({
       value: 50,
       asOf: 16,

@@ -20,6 +20,7 @@ import { tablesOf } from '../test/ask';
 import { type Cut, cutFeed, type TrueRow } from '../test/truth';
 import { AcceptedMoves } from './accepted';
 import type { Setting } from './settings';
+import { changed } from '../test/feed';
 
 describe('economics', () => {
   it('breaks even where the page says', () => {
@@ -179,7 +180,7 @@ describe('settings', () => {
       { dimensions, from: 0, to: 9, campaigns: 'all' },
       1,
     );
-    return { ...made, amounts: new Map([['daily budget', Float64Array.from(amounts, (each) => each * 1e6)]]) };
+    return changed(made, { amounts: new Map([['daily budget', Float64Array.from(amounts, (each) => each * 1e6)]]) });
   };
   const range = { from: 0, to: 9 };
 

@@ -2,6 +2,7 @@ import { BUILT_IN, type FeedTable, NONE } from '../index';
 import { names, tablesOf } from '../test/ask';
 import { BY_AD, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { observe, since, totalOf } from './observe';
+import { withAmounts } from '../test/feed';
 
 const DAYS = { from: 10, to: 12 };
 const LAST_DAY = 12;
@@ -14,9 +15,7 @@ const ROWS: readonly TrueRow[] = [
 ];
 
 function feed(amounts: Record<string, number>): FeedTable {
-  const cut = cutFeed(ROWS, { ...BY_AD, from: 10, to: LAST_DAY }, 1);
-  const column = (amount: number) => new Float64Array(cut.length).fill(amount);
-  return { ...cut, amounts: new Map([...cut.amounts, ...Object.entries(amounts).map(([key, amount]) => [key, column(amount)] as const)]) };
+  return withAmounts(cutFeed(ROWS, { ...BY_AD, from: 10, to: LAST_DAY }, 1), amounts);
 }
 
 const CLAIMS = { 'purchase.count.claims.click': 2e6, impressions: 100, 'impressions lost to budget': 25 };

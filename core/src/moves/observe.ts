@@ -1,7 +1,8 @@
 import { keyOf, type KeyStep } from '../question/row-key';
 import type { SumNode } from '../grain/node';
 import { accumulate } from '../grain/accumulate';
-import { type ClientTables, listsOf, NONE, SKIPPED, worthOf } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import { type ClientTables, listsOf, SKIPPED, worthOf } from '../grain/tables';
 import { type Lateness, latenessOf } from '../maturity/lateness';
 import type { CountedBy, Outcome, OutcomeId } from '../measure/outcome';
 import { MILLIONTHS } from '../measure/scale';
@@ -82,7 +83,7 @@ export interface ObserveInput {
 
 /** Reads campaigns and ads day by day for the audit. Always by click date, whatever the focus says. */
 export function observe({ tables, days, outcome, countedBy, names, lastDay }: ObserveInput): Observation {
-  const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.amounts.keys()]));
+  const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.rows.columns]));
   const { measureTerm, outcome: outcomeNamed } = tables.vocabulary;
   const earlier = STEPS_BEFORE[outcome.id]?.find((each) => delivered.has(`${each}.count.claims.click`));
   const step = earlier === undefined ? outcome : outcomeNamed(earlier);

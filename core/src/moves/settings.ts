@@ -1,4 +1,6 @@
-import { type ClientTables, NONE } from '../grain/tables';
+import { eachAmount } from '../grain/each-amount';
+import { NONE } from '../rows/coding';
+import type { ClientTables } from '../grain/tables';
 import { termScale } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 
@@ -24,20 +26,15 @@ export function settingsOf(tables: ClientTables, measure: string, days: DayRange
   const scale = termScale(tables.vocabulary.measureTerm(measure));
   const seen = new Map<string, { day: Day; value: number }[]>();
   for (const feed of tables.feeds) {
-    const amounts = feed.amounts.get(measure);
     const level = DEPTHS.find((each) => feed.dimensions.has(each));
-    const codes = level === undefined ? undefined : feed.codes.get(level);
-    if (!amounts || !codes || level === undefined) continue;
-    for (let row = 0; row < feed.length; row++) {
-      const day = feed.day[row] ?? 0;
-      const value = amounts[row] ?? NaN;
-      const code = codes[row] ?? NONE;
-      if (day < days.from || day > days.to || Number.isNaN(value) || code === NONE) continue;
+    if (level === undefined) continue;
+    eachAmount(feed, { column: measure, days, dimension: level }, (value, day, code) => {
+      if (code === NONE) return;
       const key = `${level} ${code}`;
       const own = seen.get(key) ?? [];
       seen.set(key, own);
       own.push({ day, value: value / scale });
-    }
+    });
   }
   return new Map([...seen].map(([key, values]) => [key, latest(values)]));
 }

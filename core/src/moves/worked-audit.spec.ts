@@ -1,6 +1,7 @@
-import { audit, type ClientTables, type FeedTable, type Finding, poissonInterval, type Target, valueInterval } from '../index';
+import { audit, type ClientTables, type Finding, poissonInterval, type Target, valueInterval } from '../index';
 import { names, tablesOf } from '../test/ask';
 import { BY_AD, cutFeed, orderTable, type TrueRow } from '../test/truth';
+import { withAmounts } from '../test/feed';
 
 // Whole findings of small worlds, by numbers that can be worked out by hand.
 const FIRST = 60;
@@ -19,13 +20,7 @@ function world(amounts: Record<string, number>, more: Partial<ClientTables> = {}
     spend,
     clicks: 50,
   }));
-  const cut = cutFeed(rows, { ...BY_AD, from: FIRST, to: LAST_DAY }, 1);
-  const column = (amount: number) => new Float64Array(cut.length).fill(amount);
-  const feed: FeedTable = {
-    ...cut,
-    amounts: new Map([...cut.amounts, ...Object.entries(amounts).map(([key, amount]) => [key, column(amount)] as const)]),
-  };
-  return tablesOf([feed], more);
+  return tablesOf([withAmounts(cutFeed(rows, { ...BY_AD, from: FIRST, to: LAST_DAY }, 1), amounts)], more);
 }
 const claims = (count: number, value: number, outcome = 'purchase') => ({
   [`${outcome}.count.claims.click`]: count * 1e6,

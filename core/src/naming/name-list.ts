@@ -1,6 +1,7 @@
 import { accumulate } from '../grain/accumulate';
 import type { SumNode } from '../grain/node';
-import { type ClientTables, NONE } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import type { ClientTables } from '../grain/tables';
 import { termScale } from '../measure/term';
 import { BUILT_IN } from '../measure/vocabulary';
 import type { DayRange } from '../time/day';

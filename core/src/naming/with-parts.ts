@@ -1,4 +1,5 @@
-import { type ClientTables, type FeedTable, NONE, type OrderTable } from '../grain/tables';
+import { NONE } from '../rows/coding';
+import type { ClientTables, FeedTable, OrderTable } from '../grain/tables';
 import { partDimension } from '../measure/name-part';
 import { NAMED_LEVELS, type Naming, partsOfLevel } from './convention';
 import { nameReader } from './read-name';
@@ -30,19 +31,22 @@ export function withNameParts(tables: ClientTables, naming: Naming, nameOf: (mem
     }));
   });
   if (adders.length === 0) return tables;
-  const added = (codes: FeedTable['codes']): Map<string, Int32Array> =>
+  const added = <Codes>(
+    codes: ReadonlyMap<string, Codes>,
+    told: (members: Codes, code: (member: number) => number) => Codes,
+  ): Map<string, Codes> =>
     new Map([
       ...codes,
-      ...adders.flatMap(({ level, dimension, codeOf: code }): [string, Int32Array][] => {
+      ...adders.flatMap(({ level, dimension, codeOf: code }): [string, Codes][] => {
         const members = codes.get(level);
-        return members ? [[dimension, coded(members, code)]] : [];
+        return members ? [[dimension, told(members, code)]] : [];
       }),
     ]);
   const feed = (table: FeedTable): FeedTable => {
-    const codes = added(table.codes);
+    const codes = added(table.codes, (members, code) => ({ ...members, codes: coded(members.codes, code) }));
     return { ...table, codes, dimensions: new Set([...table.dimensions, ...codes.keys()]) };
   };
-  const orders = (table: OrderTable): OrderTable => ({ ...table, codes: added(table.codes) });
+  const orders = (table: OrderTable): OrderTable => ({ ...table, codes: added(table.codes, coded) });
   return { ...tables, feeds: tables.feeds.map(feed), orders: tables.orders.map(orders) };
 }
 

@@ -1,7 +1,9 @@
 import { type Figure, gap } from '../figure/figure';
 import { accumulate } from '../grain/accumulate';
 import { contributionOf, Measured, notMatchedContribution } from '../grain/measured';
-import { type ClientTables, type FeedTable, NONE } from '../grain/tables';
+import { eachAmount } from '../grain/each-amount';
+import { NONE } from '../rows/coding';
+import type { ClientTables, FeedTable } from '../grain/tables';
 import type { OutcomeId } from '../measure/outcome';
 import type { ClosedTerm } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
@@ -93,7 +95,7 @@ function total(all: readonly VisitSums[]): VisitSums {
 /** Visits of each source on each day from the one feed of an account that answers it: the coarsest that covers the day. */
 function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: Day[]; sums: Map<number, Record<keyof VisitSums, number>> } {
   const feeds = tables.feeds
-    .filter((feed) => feed.amounts.has('visits') && feed.dimensions.has('source') && !feed.to)
+    .filter((feed) => feed.rows.columns.has('visits') && feed.dimensions.has('source') && feed.rows.spans.length === 0)
     .sort((a, b) => a.dimensions.size - b.dimensions.size || b.feedId - a.feedId);
   const answers = new Map<string, FeedTable>();
   const days = new Set<Day>();
@@ -106,17 +108,13 @@ function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: D
       }
   const sums = new Map<number, Record<keyof VisitSums, number>>();
   for (const feed of feeds) {
-    const sources = feed.codes.get('source');
-    for (let row = 0; row < feed.length; row++) {
-      const source = sources?.[row] ?? NONE;
-      if (source === NONE || answers.get(`${feed.account} ${feed.day[row] ?? 0}`) !== feed) continue;
-      const sum = sums.get(source) ?? none();
-      sums.set(source, sum);
-      for (const key of ['visits', 'newVisitors', 'stayed'] as const) {
-        const amount = feed.amounts.get(COLUMNS[key])?.[row] ?? NaN;
-        if (!Number.isNaN(amount)) sum[key] += amount;
-      }
-    }
+    for (const key of ['visits', 'newVisitors', 'stayed'] as const)
+      eachAmount(feed, { column: COLUMNS[key], days: { from, to }, dimension: 'source' }, (amount, day, source) => {
+        if (source === NONE || answers.get(`${feed.account} ${day}`) !== feed) return;
+        const sum = sums.get(source) ?? none();
+        sums.set(source, sum);
+        sum[key] += amount;
+      });
   }
   return { days: [...days].sort((a, b) => a - b), sums };
 }

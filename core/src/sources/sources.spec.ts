@@ -1,6 +1,7 @@
 import { type FeedTable, guessSourceRules, listSources, sourceProblems, type SourceRule, sourceSorter } from '../index';
 import { tablesOf } from '../test/ask';
 import { cutFeed, orderTable } from '../test/truth';
+import { feedOf } from '../test/feed';
 
 const NAMES = ['wren-mobile', 'Go.Wren.example', 'direct', '(not set)'];
 const RULES: SourceRule[] = [
@@ -15,17 +16,16 @@ function visitsFeed(feedId: number, days: readonly number[], visits: (source: nu
     ['source', Int32Array.from(rows, ({ source }) => source)],
     ...more.map((each) => [each, new Int32Array(rows.length)] as const),
   ]);
-  return {
-    feedId,
-    account: 1,
-    dimensions: new Set(codes.keys()),
-    covers: [{ from: Math.min(...days), to: Math.max(...days), campaigns: 'all', importId: feedId }],
-    length: rows.length,
-    day: Int32Array.from(rows, ({ day }) => day),
-    importId: new Int32Array(rows.length).fill(feedId),
-    codes,
-    amounts: new Map([['visits', Float64Array.from(rows, ({ source }) => visits(source))]]),
-  };
+  const covers = [{ from: Math.min(...days), to: Math.max(...days), campaigns: 'all' as const, importId: feedId }];
+  return feedOf(
+    { feedId, account: 1, dimensions: new Set(codes.keys()), covers },
+    {
+      day: Int32Array.from(rows, ({ day }) => day),
+      importId: new Int32Array(rows.length).fill(feedId),
+      codes,
+      amounts: new Map([['visits', Float64Array.from(rows, ({ source }) => visits(source))]]),
+    },
+  );
 }
 
 describe('rules for sources', () => {

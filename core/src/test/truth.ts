@@ -1,4 +1,5 @@
-import type { Cover, FeedTable, OrderTable } from '../grain/tables';
+import type { Cover, OrderTable } from '../grain/tables';
+import { feedOf, type PlainFeed } from './feed';
 
 /** One true row, at the finest grain there is. */
 export interface TrueRow {
@@ -21,7 +22,7 @@ export interface Cut {
 }
 
 /** For tests: a feed cut from the truth, as a channel would report it at that grain. */
-export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, account = 0): FeedTable {
+export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, account = 0): PlainFeed {
   const covered = truth.filter(
     (row) => row.day >= cut.from && row.day <= cut.to && (cut.campaigns === 'all' || cut.campaigns.includes(row.campaign)),
   );
@@ -41,21 +42,17 @@ export function cutFeed(truth: readonly TrueRow[], cut: Cut, feedId: number, acc
     campaigns: cut.campaigns === 'all' ? 'all' : new Set(cut.campaigns),
     importId: feedId,
   };
-  return {
-    feedId,
-    account,
-    dimensions: new Set(cut.dimensions),
-    covers: [cover],
-    length: list.length,
+  const about = { feedId, account, dimensions: new Set(cut.dimensions), covers: [cover] };
+  return feedOf(about, {
     day: Int32Array.from(list, ({ row }) => Math.max(cut.from, firstOf(row.day))),
     ...(length > 1 ? { to: ends } : {}),
     importId: new Int32Array(list.length).fill(feedId),
-    codes: new Map(cut.dimensions.map((dimension) => [dimension, Int32Array.from(list, ({ row }) => row[dimension])])),
+    codes: new Map<string, Int32Array>(cut.dimensions.map((dimension) => [dimension, Int32Array.from(list, ({ row }) => row[dimension])])),
     amounts: new Map([
       ['spend', Float64Array.from(list, ({ spend }) => spend * 1e6)],
       ['clicks', Float64Array.from(list, ({ clicks }) => clicks)],
     ]),
-  };
+  });
 }
 
 /** For tests: orders with their days, where they lead (-1 for nowhere) and their value. */
@@ -98,5 +95,5 @@ export const adRow = (day: number, campaign: number, spend: number, clicks: numb
 /** All campaigns by ad on the days of most tests. */
 export const BY_AD = { dimensions: ['campaign', 'group', 'ad'], from: 0, to: 19, campaigns: 'all' } as const satisfies Cut;
 
-export const adFeed = (rows: readonly TrueRow[], feedId = 1, account = 0, to: number = BY_AD.to): FeedTable =>
+export const adFeed = (rows: readonly TrueRow[], feedId = 1, account = 0, to: number = BY_AD.to): PlainFeed =>
   cutFeed(rows, { ...BY_AD, to }, feedId, account);

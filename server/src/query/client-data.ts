@@ -2,16 +2,24 @@ import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId } fr
 import { accountsOf, allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
 import { picturesOf } from '../store/pictures';
+import { SegmentStore } from '../store/segments';
 import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 
 /** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
 export class ClientData {
   readonly db: Db;
-  private readonly cache = new TableCache();
+  private readonly cache: TableCache;
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
 
-  constructor(dataFolder: string) {
+  /** `room` is how many bytes of their columns stay in memory. */
+  constructor(dataFolder: string, room: number) {
     this.db = openReadOnly(dataFolder);
+    this.cache = new TableCache(new SegmentStore(dataFolder, room));
+  }
+
+  /** Reads a feed anew whose segments are others than was thought. */
+  forget(feed: number): void {
+    this.cache.forget(feed);
   }
 
   /** The tables of a client as known now, or by the end of a past day. */

@@ -21,7 +21,7 @@ export function healthOf(data: ClientData, client: string, today: number): Healt
     twice: ordersTwice(data.db, client, range),
   };
   const conflicts = conflictDays(input);
-  const rows = [...tables.feeds, ...tables.orders.map((orders) => ({ ...orders, day: orders.saleDay }))];
+  const rows = [...tables.feeds, ...tables.orders];
   const feedName = (id: number | null): string => (id === null ? '' : (findFeed(data.db, id)?.name ?? `feed ${id}`));
   return {
     range,

@@ -7,7 +7,7 @@ import { FairQueue } from './fair-queue';
 import { QUERIES, type QueryName } from './registry';
 import { HttpProblem } from '../problem';
 import type { Db } from '../store/database';
-import type { WorkerReply } from './worker-reply';
+import type { QueryWorkerData, WorkerReply } from './worker-reply';
 
 type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answer ? (...args: Args) => Promise<Answer> : never;
 /** The queries as seen from the server: each answers later, from its own thread. */
@@ -21,14 +21,14 @@ const AT_ONCE = 2;
 const SMALL = 400;
 
 /** Starts the query thread. One thread: its column tables are its memory. Equal questions of the same data are answered once. */
-export function startQueries(db: Db, dataFolder: string): Queries {
+export function startQueries(db: Db, { dataFolder, room }: QueryWorkerData): Queries {
   const pool = new Piscina({
     filename: join(import.meta.dirname, 'query-worker.js'),
     minThreads: 1,
     maxThreads: 1,
     concurrentTasksPerWorker: AT_ONCE,
     idleTimeout: Infinity,
-    workerData: { dataFolder },
+    workerData: { dataFolder, room } satisfies QueryWorkerData,
   });
   const queue = new FairQueue(ROOM, AT_ONCE);
   const states = new DataStates(db);

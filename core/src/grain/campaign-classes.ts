@@ -1,0 +1,61 @@
+import type { ClosedTerm } from '../measure/term';
+import type { DayRange } from '../time/day';
+import { missingDays } from './known-days';
+import { isListed, sourceOf } from './source';
+import { NONE } from '../rows/coding';
+import type { FeedTable } from './tables';
+
+/**
+ * Puts campaigns of an account that its reports know the same of into one class: the same imports declare them, and
+ * the same of their cells are missing. Of most accounts that is all of them.
+ */
+export class CampaignClasses {
+  private readonly known = new Map<string, string>();
+  private readonly reports = new Map<number, Report[]>();
+
+  constructor(
+    private readonly feeds: readonly FeedTable[],
+    private readonly terms: readonly ClosedTerm[],
+    private readonly window: DayRange,
+  ) {}
+
+  /** Equal texts for campaigns of one class; NONE is what no report splits by campaign. */
+  of(campaign: number, account: number): string {
+    if (campaign === NONE) return `account ${account}`;
+    const own = `${account} ${campaign}`;
+    const known = this.known.get(own) ?? [account, ...this.reportsOf(account).map((report) => this.knownBy(report, campaign))].join(' ');
+    this.known.set(own, known);
+    return known;
+  }
+
+  private knownBy({ feed, named, columns, isUnread }: Report, campaign: number): string {
+    const declared = named.map((campaigns) => (campaigns.has(campaign) ? 1 : 0)).join('');
+    const missing = columns.map((column) => missingDays(feed, column, campaign, this.window).join());
+    return [declared, ...missing, ...(isUnread(campaign) ? [campaign] : [])].join(';');
+  }
+
+  private reportsOf(account: number): Report[] {
+    const known = this.reports.get(account) ?? this.feeds.filter((feed) => feed.account === account).map((feed) => this.report(feed));
+    this.reports.set(account, known);
+    return known;
+  }
+
+  private report(feed: FeedTable): Report {
+    const columns = this.terms.filter((term) => !isListed(term)).map((term) => sourceOf(term).column);
+    const unread = new Set(feed.unread?.flatMap(({ campaign }) => campaign ?? []));
+    return {
+      feed,
+      named: feed.covers.flatMap(({ campaigns }) => (campaigns === 'all' ? [] : [campaigns])),
+      columns: [...new Set(columns)].filter((column) => feed.rows.columns.has(column)),
+      isUnread: (campaign) => unread.has(campaign),
+    };
+  }
+}
+
+/** What one report may know of one campaign and not of another. */
+interface Report {
+  readonly feed: FeedTable;
+  readonly named: readonly ReadonlySet<number>[];
+  readonly columns: readonly string[];
+  readonly isUnread: (campaign: number) => boolean;
+}

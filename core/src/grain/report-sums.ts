@@ -1,0 +1,190 @@
+import type { Adding } from '../measure/measure';
+import { addingOf, termUnit } from '../measure/term';
+import type { Chunk } from '../rows/rows';
+import { type DayRange, lengthOf } from '../time/day';
+import type { Summing } from './accumulate';
+import { addBy } from './adding';
+import { lastRows } from './last-rows';
+import type { OpenPart } from './node';
+import { isListed, sourceOf } from './source';
+import { type FeedTable, marginOn, rateOn } from './tables';
+
+/** A term as a report delivers it. */
+export interface ReportColumn {
+  readonly term: number;
+  readonly column: string;
+  readonly adding: Adding;
+  /** By day of the window what an amount is multiplied by, one after the other, before it is rounded: a rate, a margin; NaN where there is none. */
+  readonly factors: readonly Float64Array[];
+  /** Where only the last rows of members count, those. */
+  readonly last: ReadonlySet<number> | undefined;
+}
+
+export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): ReportColumn[] {
+  const { accounts, margin } = plan.tables;
+  const account = accounts[feed.account];
+  const byDay = (of: (day: number) => number | undefined): Float64Array =>
+    Float64Array.from({ length: lengthOf(plan.window) }, (_, at) => of(plan.window.from + at) ?? NaN);
+  return plan.terms.flatMap((term, index): ReportColumn[] => {
+    const { column, derived } = sourceOf(term);
+    if (isListed(term) || !feed.rows.columns.has(column)) return [];
+    const isExchanged = account !== undefined && account.rates !== null && termUnit(term) === 'money';
+    return [
+      {
+        term: index,
+        column,
+        adding: addingOf(term),
+        factors: [
+          ...(isExchanged ? [byDay((day) => rateOn(account, day))] : []),
+          ...(derived ? [byDay((day) => marginOn(margin, day))] : []),
+        ],
+        last: addingOf(term) === 'trailing' ? lastRows(feed, column, plan.window, bucketOf) : undefined,
+      },
+    ];
+  });
+}
+
+/** How many rows and which imports an amount comes from, for traces. */
+export interface Origin {
+  rows: number;
+  readonly imports: Set<number>;
+}
+
+/** Sums of the groups of one report: those that add up side by side in one array, all else in parts of their own. */
+export class GroupSums {
+  private sums = new Float64Array(0);
+  /** By group the columns that said anything, one bit a column. */
+  private seen = new Int32Array(0);
+  private readonly apart: (OpenPart | undefined)[][];
+  private readonly origins: (Origin | undefined)[][] | undefined;
+
+  constructor(
+    private readonly columns: readonly ReportColumn[],
+    private readonly window: DayRange,
+    withOrigins: boolean,
+  ) {
+    this.apart = columns.map(() => []);
+    this.origins = withOrigins ? columns.map(() => []) : undefined;
+  }
+
+  /** Adds the rows of a chunk to the groups they are numbered by; `groups` is how many there are by now. */
+  add(chunk: Chunk, numbers: Int32Array, groups: number): void {
+    this.makeRoom(groups);
+    for (const [at, column] of this.columns.entries()) {
+      const amounts = chunk.amounts[at];
+      if (!amounts) continue;
+      for (const factors of column.factors) multiply(amounts, chunk, factors, this.window.from);
+      if (column.factors.length > 0) round(amounts, chunk.length);
+      if (addsPlainly(column))
+        addPlain({ numbers, amounts, length: chunk.length }, { sums: this.sums, seen: this.seen }, at, this.columns.length);
+      else this.addApart(chunk, numbers, at);
+      this.addLimited(chunk, numbers, at);
+      if (this.origins && addsPlainly(column)) this.notePlain(chunk, numbers, at);
+    }
+  }
+
+  has(group: number, at: number): boolean {
+    return ((this.seen[group] ?? 0) & (1 << at)) !== 0;
+  }
+
+  /** What adds up plainly of a column in a group. */
+  sum(group: number, at: number): number {
+    return this.sums[group * this.columns.length + at] ?? 0;
+  }
+
+  /** What a group has of a column beside that; undefined where that is nothing. */
+  apartOf(group: number, at: number): OpenPart | undefined {
+    return this.apart[at]?.[group];
+  }
+
+  originOf(group: number, at: number): Origin | undefined {
+    return this.origins?.[at]?.[group];
+  }
+
+  private makeRoom(groups: number): void {
+    if (groups <= this.seen.length) return;
+    const room = Math.max(1024, 2 * groups);
+    const [sums, seen] = [new Float64Array(room * this.columns.length), new Int32Array(room)];
+    sums.set(this.sums);
+    seen.set(this.seen);
+    [this.sums, this.seen] = [sums, seen];
+  }
+
+  private addApart(chunk: Chunk, numbers: Int32Array, at: number): void {
+    const { last } = this.columns[at] as ReportColumn;
+    for (let row = 0; row < chunk.length; row++) {
+      const amount = chunk.amounts[at]?.[row] ?? NaN;
+      if (!Number.isNaN(amount) && last?.has(chunk.first + row) !== false) this.addOne(chunk, numbers, at, row, amount, amount);
+    }
+  }
+
+  private addLimited(chunk: Chunk, numbers: Int32Array, at: number): void {
+    const { factors, last } = this.columns[at] as ReportColumn;
+    for (const [row, { least, most }] of chunk.limited[at] ?? []) {
+      if (last?.has(chunk.first + row) === false) continue;
+      const day = (chunk.day[row] ?? 0) - this.window.from;
+      const worth = (amount: number): number =>
+        factors.length === 0 ? amount : Math.round(factors.reduce((product, of) => product * (of[day] ?? NaN), amount));
+      if (!Number.isNaN(worth(least))) this.addOne(chunk, numbers, at, row, worth(least), worth(most ?? Infinity));
+    }
+  }
+
+  private addOne(chunk: Chunk, numbers: Int32Array, at: number, row: number, least: number, most: number): void {
+    const group = numbers[row] ?? -1;
+    const column = this.columns[at];
+    const own = this.apart[at];
+    if (group < 0 || !own || !column) return;
+    const part = (own[group] ??= { mask: 0, sums: new Float64Array(1) });
+    addBy[column.adding](part, 0, least, most, (chunk.day[row] ?? 0) - this.window.from);
+    this.seen[group] = (this.seen[group] ?? 0) | (1 << at);
+    this.note(group, at, chunk.importId[row] ?? 0);
+  }
+
+  private notePlain({ length, importId, amounts }: Chunk, numbers: Int32Array, at: number): void {
+    for (let row = 0; row < length; row++) {
+      const group = numbers[row] ?? -1;
+      if (group >= 0 && !Number.isNaN(amounts[at]?.[row])) this.note(group, at, importId[row] ?? 0);
+    }
+  }
+
+  private note(group: number, at: number, importId: number): void {
+    const own = this.origins?.[at];
+    if (!own) return;
+    const origin = (own[group] ??= { rows: 0, imports: new Set() });
+    origin.rows += 1;
+    origin.imports.add(importId);
+  }
+}
+
+const addsPlainly = ({ adding }: ReportColumn): boolean => adding === 'adds' || adding === 'weighted';
+
+function multiply(amounts: Float64Array, { length, day }: Chunk, factors: Float64Array, from: number): void {
+  for (let row = 0; row < length; row++) amounts[row] = (amounts[row] as number) * (factors[(day[row] as number) - from] as number);
+}
+
+function round(amounts: Float64Array, length: number): void {
+  for (let row = 0; row < length; row++) amounts[row] = Math.round(amounts[row] as number);
+}
+
+interface Numbered {
+  readonly numbers: Int32Array;
+  readonly amounts: Float64Array;
+  readonly length: number;
+}
+
+interface Summed {
+  readonly sums: Float64Array;
+  readonly seen: Int32Array;
+}
+
+function addPlain({ numbers, amounts, length }: Numbered, { sums, seen }: Summed, at: number, width: number): void {
+  const bit = 1 << at;
+  for (let row = 0; row < length; row++) {
+    const group = numbers[row] as number;
+    const amount = amounts[row] as number;
+    if (group < 0 || Number.isNaN(amount)) continue;
+    const place = group * width + at;
+    sums[place] = (sums[place] as number) + amount;
+    seen[group] = (seen[group] as number) | bit;
+  }
+}

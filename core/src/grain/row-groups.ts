@@ -1,0 +1,124 @@
+import { codeAt, type Coding, NONE } from '../rows/coding';
+import { type Chunk, MOST_ROWS } from '../rows/rows';
+import { type DayRange, lengthOf, weekday } from '../time/day';
+import type { Cell, Cells } from './cells';
+import { type Classes, classesOf, leavingOut } from './classes';
+import type { RowFilter } from './row-filter';
+import { type Slots, slotsFor } from './slots';
+import type { FeedTable } from './tables';
+
+/** What the rows of a group have in common. */
+export interface RowGroup {
+  readonly cell: Cell;
+  /** The same number for groups of the same codes. */
+  readonly kind: number;
+  /** The code of its rows in a dimension asked for, NONE where they know none. */
+  codeOf(dimension: string): number;
+}
+
+/** Puts the rows of a report that pass a filter into groups of the same codes and alike days, numbered as they are met. */
+export class RowGroups {
+  /** By row of the last chunk the number of its group, NONE for rows that do not count. */
+  readonly numbers = new Int32Array(MOST_ROWS);
+  private readonly member: Classes;
+  private readonly split: Classes;
+  /** By place of a member, where the days of its campaign begin among the cells. */
+  private readonly daysOf: Int32Array;
+  private readonly cellOn: Int16Array;
+  /** By day of the window, where the splits of its weekday begin. */
+  private readonly splitsOn: Int32Array;
+  private readonly slots: Slots;
+
+  constructor(
+    private readonly feed: FeedTable,
+    dimensions: readonly string[],
+    filter: RowFilter,
+    private readonly cells: Cells,
+    private readonly window: DayRange,
+  ) {
+    this.member = passing(feed, dimensions, filter, 'member');
+    this.split = passing(feed, dimensions, filter, 'split');
+    const splits = feed.rows.splits.length;
+    this.splitsOn = Int32Array.from({ length: lengthOf(window) }, (_, at) =>
+      this.split.byWeekday ? splits * weekday(window.from + at) : 0,
+    );
+    ({ daysOf: this.daysOf, cellOn: this.cellOn } = this.placeDays());
+    this.slots = slotsFor(this.member.examples.length * this.split.examples.length * cells.list.length);
+  }
+
+  get count(): number {
+    return this.slots.count;
+  }
+
+  /** Numbers the rows of a chunk. */
+  number({ length, day, member, split }: Chunk): void {
+    const { numbers, daysOf, cellOn, splitsOn, slots } = this;
+    const { of: memberClass } = this.member;
+    const { of: splitClass, examples } = this.split;
+    const [splits, cells, from] = [examples.length, this.cells.list.length, this.window.from];
+    for (let row = 0; row < length; row++) {
+      const at = (day[row] as number) - from;
+      const own = member[row] as number;
+      const cell = cellOn[(daysOf[own] as number) + at] as number;
+      const rough = memberClass[own] as number;
+      const fine = splitClass[(splitsOn[at] as number) + (split[row] as number)] as number;
+      numbers[row] = cell < 0 || rough < 0 || fine < 0 ? NONE : slots.of((rough * splits + fine) * cells + cell);
+    }
+  }
+
+  group(number: number): RowGroup {
+    const key = this.slots.keyOf(number);
+    const [splits, cells] = [this.split.examples.length, this.cells.list.length];
+    const kind = Math.floor(key / cells);
+    const place = {
+      member: this.member.examples[Math.floor(kind / splits)] ?? NONE,
+      split: this.split.examples[kind % splits] ?? NONE,
+    };
+    const cell = this.cells.list[key % cells];
+    if (!cell) throw new RangeError(`No group ${number}`);
+    return {
+      cell,
+      kind,
+      codeOf: (dimension) => {
+        const coding = this.feed.codes.get(dimension);
+        return coding ? codeAt(coding, place[coding.of]) : NONE;
+      },
+    };
+  }
+
+  /** Campaigns of one plan share the cells of their days. */
+  private placeDays(): { daysOf: Int32Array; cellOn: Int16Array } {
+    const campaigns = this.feed.codes.get('campaign');
+    const width = lengthOf(this.window);
+    const places = new Map<Int16Array, number>();
+    const daysOf = this.feed.rows.members.map((_, place) => {
+      const own = this.cells.of(campaigns ? codeAt(campaigns, place) : NONE);
+      const known = places.get(own) ?? places.size;
+      places.set(own, known);
+      return known * width;
+    });
+    const cellOn = new Int16Array(places.size * width);
+    for (const [own, at] of places) cellOn.set(own, at * width);
+    return { daysOf, cellOn };
+  }
+}
+
+/** The classes of a report's members or splits by what is asked for, without those that a filter leaves out. */
+function passing(feed: FeedTable, dimensions: readonly string[], filter: RowFilter, of: Coding['of']): Classes {
+  const own = (dimension: string): Coding[] => {
+    const coding = feed.codes.get(dimension);
+    return coding?.of === of ? [coding] : [];
+  };
+  const tests = filter.flatMap((test) => own(test.dimension).map((coding) => ({ ...test, coding })));
+  const codings = ['campaign', ...dimensions].flatMap(own);
+  const byWeekday = [...codings, ...tests.map(({ coding }) => coding)].some((coding) => coding.byWeekday);
+  const classes = classesOf(feed.rows[`${of}s`].length, [...new Set(codings)], byWeekday);
+  return tests.reduce(
+    (kept, { coding, passes, empty }) =>
+      leavingOut(kept, (place) => {
+        const code = codeAt(coding, place);
+        return code === NONE ? empty === 'yes' : passes(code);
+      }),
+    classes,
+  );
+}
