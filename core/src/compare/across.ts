@@ -1,4 +1,4 @@
-import { type Contribution, notMatchedContribution } from '../grain/measured';
+import { type Contribution, notMatchedContribution } from '../grain/contribution';
 import { groupBy } from '../list/group-by';
 import { isDayDimension } from '../question/dimensions';
 import type { Names } from '../question/names';
@@ -29,13 +29,15 @@ interface Cutting {
 
 /** Cuts the members of an answer, each level of them summed when it is asked for. */
 export function acrossOf({ rows, by, members, names, passesBy }: Cutting): Across {
+  // Days split the rows of all levels alike: one pass tells of all of them.
+  const days = passesBy([...rows, by]);
   const known = new Map<number, { readonly pass: Pass; readonly parts: ReadonlyMap<string, Member> }>();
   /** The parts of the members of so many of the rows, by key. */
   const at = (depth: number): { readonly pass: Pass; readonly parts: ReadonlyMap<string, Member> } => {
     let own = known.get(depth);
     if (!own) {
       const split = [...rows.slice(0, depth), by];
-      const pass = passesBy(split)(split.length);
+      const pass = isDayDimension(by) ? days(rows.length + 1) : passesBy(split)(split.length);
       own = { pass, parts: new Map(membersAt(pass, split, mediaOf(pass), names).map((each) => [each.key, each])) };
       known.set(depth, own);
     }

@@ -2,6 +2,7 @@ import type { Figure } from '../figure/figure';
 import { closeFormula, type Formula, termsOf } from '../formula/formula';
 import type { Sums, Visitor } from '../grain/accumulate';
 import { Measured } from '../grain/measured';
+import { TermIndex } from '../grain/term-index';
 import type { ClientTables } from '../grain/tables';
 import { type ClosedTerm, type Counting, termKey } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
@@ -40,7 +41,7 @@ const keptBy = ({ vocabulary, accounts }: ClientTables, { where }: Question, nam
 /** The sums behind a question, and its members. */
 export interface Answer {
   readonly sums: Sums;
-  readonly measured: Measured;
+  readonly terms: TermIndex;
   readonly members: readonly Member[];
   readonly formulaOf: (metric: MetricId) => Formula;
   readonly kept: Kept;
@@ -76,7 +77,7 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
   const members = membersOf(passes, rows, names);
   return {
     sums: passes(0).sums,
-    measured: new Measured(terms),
+    terms: new TermIndex(terms),
     members,
     kept,
     across: question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy }),
@@ -85,8 +86,8 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
 }
 
 /** What a metric of a member comes to in a bucket asked for. */
-export const figureIn = ({ measured, formulaOf }: Answer, member: Member, metric: MetricId, bucket: number): Figure =>
-  measured.figure(formulaOf(metric), member.contributions(bucket));
+export const figureIn = ({ terms, formulaOf }: Answer, member: Member, metric: MetricId, bucket: number): Figure =>
+  new Measured(terms, member.contributions(bucket)).figure(formulaOf(metric));
 
 /** The members that the question shows; the first bucket of the answer is its period. */
 export const selectionOf = (found: Answer, question: Question): Selection =>
@@ -94,6 +95,15 @@ export const selectionOf = (found: Answer, question: Question): Selection =>
 
 /** Between the key of a row and that of a column. */
 export const COLUMN = '|';
+
+const keyed = new WeakMap<readonly Member[], ReadonlyMap<string, Member>>();
+
+/** The members of an answer by their keys. */
+function byKey(members: readonly Member[]): ReadonlyMap<string, Member> {
+  const known = keyed.get(members) ?? new Map(members.map((each) => [each.key, each]));
+  keyed.set(members, known);
+  return known;
+}
 
 /** The member of a row key, `shown` for what a selection keeps; undefined where there is none. */
 export function memberNamed(
@@ -108,7 +118,7 @@ export function memberNamed(
   }
   if (key === 'shown') return shownMember(members, selection());
   // Where a metric counts no orders, all of it is matched.
-  return members.find((each) => each.key === key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
+  return byKey(members).get(key) ?? (key === 'matched' ? members.find(({ kind }) => kind === 'total') : undefined);
 }
 
 /**

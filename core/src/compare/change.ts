@@ -1,6 +1,7 @@
 import { type Figure, gap, value, withCoverage } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
-import type { Contribution, Measured } from '../grain/measured';
+import type { Contribution } from '../grain/contribution';
+import { Measured } from '../grain/measured';
 import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
 
 export interface Change {
@@ -19,14 +20,14 @@ const VALUE_VARIANCE = 2;
  * How a metric moved between two periods. Only accounts that measure every input in both periods
  * are compared; where that is not all of them, the change says which share of spend it covers.
  */
-export function changeBetween(measured: Measured, formula: Formula, now: readonly Contribution[], before: readonly Contribution[]): Change {
-  const [coveredNow, coveredBefore] = [measured.coveredAccounts(formula, now), measured.coveredAccounts(formula, before)];
-  if (sameMembers(coveredNow, coveredBefore)) return judged(measured, formula, now, before);
-  const inBoth = (contribution: Contribution): boolean => coveredNow.has(contribution.account) && coveredBefore.has(contribution.account);
-  const [kept, keptBefore] = [now.filter(inBoth), before.filter(inBoth)];
-  if (kept.length === 0) return { figure: gap('not measured'), beyondChance: false };
-  const change = judged(measured, formula, kept, keptBefore);
-  return { ...change, figure: withCoverage(change.figure, measured.shareOfSpend(kept, now)) };
+export function changeBetween(formula: Formula, now: Measured, before: Measured): Change {
+  const [coveredNow, coveredBefore] = [now.coveredAccounts(formula), before.coveredAccounts(formula)];
+  if (sameMembers(coveredNow, coveredBefore)) return judged(formula, now, before);
+  const inBoth = ({ account }: Contribution): boolean => coveredNow.has(account) && coveredBefore.has(account);
+  const [kept, keptBefore] = [now, before].map(({ index, contributions }) => new Measured(index, contributions.filter(inBoth)));
+  if (!kept || !keptBefore || kept.contributions.length === 0) return { figure: gap('not measured'), beyondChance: false };
+  const change = judged(formula, kept, keptBefore);
+  return { ...change, figure: withCoverage(change.figure, kept.shareOfSpend(now)) };
 }
 
 /** now / before − 1, only between two known numbers and on a positive base. */
@@ -42,17 +43,17 @@ export function relativeChange(now: Figure, before: Figure): Figure {
  * carried through the formula, for each period (delta method), and the difference is set against
  * both. Money spent and impressions are exact.
  */
-function judged(measured: Measured, formula: Formula, now: readonly Contribution[], before: readonly Contribution[]): Change {
+function judged(formula: Formula, now: Measured, before: Measured): Change {
   // One grade is not so many per cent better than another.
   if (termsOf(formula).some((term) => addingOf(term) === 'ordered')) return { figure: gap('not additive'), beyondChance: false };
-  const [later, earlier] = [measured.figure(formula, now), measured.figure(formula, before)];
+  const [later, earlier] = [now.figure(formula), before.figure(formula)];
   const figure = relativeChange(later, earlier);
   if (figure.kind !== 'value' || later.kind !== 'value' || earlier.kind !== 'value') return { figure, beyondChance: false };
   // Nothing tells how many orders the money paid back is of: a single large one may be all of it.
   if (isOfUnknownCount(formula)) return { figure, beyondChance: false };
   const chance = chanceIn(formula);
   if (!chance) return { figure, beyondChance: true };
-  const spread = Math.hypot(spreadOf(measured, formula, now, chance), spreadOf(measured, formula, before, chance));
+  const spread = Math.hypot(spreadOf(formula, now, chance), spreadOf(formula, before, chance));
   return { figure, beyondChance: Math.abs(later.value - earlier.value) > Z99 * spread };
 }
 
@@ -89,13 +90,13 @@ function chanceIn(formula: Formula): Chance | undefined {
 /** The count behind an outcome's count, value or margin. */
 export const countOf = (term: ClosedTerm & { kind: 'outcome' }): ClosedTerm => ({ ...term, part: 'count' });
 
-function spreadOf(measured: Measured, formula: Formula, of: readonly Contribution[], { counted, moving, variance }: Chance): number {
-  const count = measured.figure({ kind: 'term', term: counted }, of);
-  const middle = measured.figure(formula, of);
+function spreadOf(formula: Formula, of: Measured, { counted, moving, variance }: Chance): number {
+  const count = of.sum(counted);
+  const middle = of.figure(formula);
   if (count.kind !== 'value' || middle.kind !== 'value') return Infinity;
   // A count of 0 is as uncertain as a count of 1.
   const step = Math.sqrt(variance / Math.max(1, count.value));
-  const moved = measured.figure(formula, measured.scaled(of, moving, 1 + step));
+  const moved = of.scaled(formula, moving, 1 + step);
   return moved.kind === 'value' ? Math.abs(moved.value - middle.value) : Infinity;
 }
 

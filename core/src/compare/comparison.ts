@@ -1,5 +1,6 @@
 import type { Figure } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
+import { Measured } from '../grain/measured';
 import type { WithoutClickDay } from '../grain/orders';
 import type { ClientTables } from '../grain/tables';
 import { arrivalsOf } from '../maturity/arrivals';
@@ -101,20 +102,19 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
   );
   const isCompared = question.comparison !== null;
   const partsOf = once((member: Member) => ({
-    now: member.contributions(0),
-    before: isCompared ? member.contributions(1) : null,
-    campaigns: new Set(member.pieces.flatMap(({ node }) => [...node.campaigns])),
+    now: new Measured(found.terms, member.contributions(0)),
+    before: isCompared ? new Measured(found.terms, member.contributions(1)) : null,
   }));
+  const campaignsOf = once((member: Member) => new Set(member.pieces.flatMap(({ node }) => node.campaigns)));
   const cell = (member: Member, metric: MetricId): RowCell => {
-    const { measured } = found;
     const formula = found.formulaOf(metric);
-    const { now, before, campaigns } = partsOf(member);
-    if (!before) return { now: measured.figure(formula, now), before: null, change: null };
-    const change = changeBetween(measured, formula, now, before);
-    const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, campaigns)?.share ?? 1) >= SETTLED);
+    const { now, before } = partsOf(member);
+    if (!before) return { now: now.figure(formula), before: null, change: null };
+    const change = changeBetween(formula, now, before);
+    const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, campaignsOf(member))?.share ?? 1) >= SETTLED);
     return {
-      now: measured.figure(formula, now),
-      before: measured.figure(formula, before),
+      now: now.figure(formula),
+      before: before.figure(formula),
       change: isSettled ? change : { ...change, beyondChance: false },
     };
   };

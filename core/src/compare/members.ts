@@ -1,7 +1,7 @@
-import { type Contribution, notMatchedContribution } from '../grain/measured';
+import { type Contribution, notMatchedContribution } from '../grain/contribution';
 import { isListed } from '../grain/source';
 import { NONE } from '../rows/coding';
-import { SKIPPED } from '../grain/tables';
+import { type AccountInfo, SKIPPED } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { accountCode, isAccountDimension, isDayDimension, isRowDimension } from '../question/dimensions';
 import type { Names } from '../question/names';
@@ -97,8 +97,11 @@ export function mediaOf({ sums }: Pass): number[] {
   });
 }
 
-const piecesOf = ({ sums }: Pass, node: Piece['node'], slices: readonly Slice[]): Piece[] =>
-  slices.map((slice) => ({ sums, node, slice })).filter(hasAmounts);
+const piecesOf = ({ sums }: Pass, node: Piece['node'], slices: readonly Slice[]): Piece[] => {
+  const pieces: Piece[] = [];
+  for (const slice of slices) if (hasAmounts({ node, slice })) pieces.push({ sums, node, slice });
+  return pieces;
+};
 
 /** The members of the innermost of some rows. */
 export function membersAt(pass: Pass, rows: readonly string[], media: readonly number[], names: Names): Member[] {
@@ -106,32 +109,38 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
   const { accounts } = sums.plan.tables;
   const levels = rows.filter(isRowDimension);
   const nodes = (levels.length === 0 ? sums.campaigns : sums.nodes[levels.length - 1])?.all() ?? [];
-  const stepsTo = (account: number, path: readonly number[], { codes }: Slice): KeyStep[] =>
-    rows.flatMap((dimension): KeyStep[] => {
-      const info = accounts[account];
-      if (isAccountDimension(dimension)) return info ? [[dimension, accountCode(dimension, info)]] : [];
-      const code = isDayDimension(dimension) ? codes.get(dimension) : path[levels.indexOf(dimension)];
-      return code === undefined || code === SKIPPED ? [] : [[dimension, code]];
-    });
-  const placed = nodes
-    .flatMap((node) => piecesOf(pass, node, pass.slices))
-    .map((piece) => ({ piece, steps: stepsTo(piece.node.account, piece.node.path, piece.slice) }));
+  const finders = rows.map((dimension) => ({ dimension, codeOf: codeFinder(dimension, levels, accounts) }));
+  const stepsTo = (account: number, path: readonly number[], { codes }: Slice): KeyStep[] => {
+    const steps: KeyStep[] = [];
+    for (const { dimension, codeOf } of finders) {
+      const code = codeOf(account, path, codes);
+      if (code !== undefined && code !== SKIPPED) steps.push([dimension, code]);
+    }
+    return steps;
+  };
   // What lies in several accounts, or on several days of the week, is one member all the same.
-  return [...groupBy(placed, ({ steps }) => keyOf(steps))].flatMap(([key, own]) => {
-    const step = own[0]?.steps.at(-1);
+  const placed = new Map<string, { readonly step: KeyStep | undefined; readonly pieces: Piece[] }>();
+  for (const node of nodes)
+    for (const piece of piecesOf(pass, node, pass.slices)) {
+      const steps = stepsTo(node.account, node.path, piece.slice);
+      const key = keyOf(steps);
+      const known = placed.get(key);
+      if (known) known.pieces.push(piece);
+      else placed.set(key, { step: steps.at(-1), pieces: [piece] });
+    }
+  return [...placed].flatMap(([key, { step, pieces }]) => {
     if (!step) return [];
-    const pieces = own.map(({ piece }) => piece);
-    const slices = [...new Set(pieces.map(({ slice }) => slice))];
-    const totals = slices.map((slice) => ({
+    const slices = different(pieces, ({ slice }) => slice);
+    const totals = (levels.length > 0 ? [] : slices).map((slice) => ({
       slice,
       pieces: pieces.filter((piece) => piece.slice === slice),
-      accounts: levels.length > 0 ? [] : media.filter((account) => keyOf(stepsTo(account, [], slice)) === key),
+      accounts: media.filter((account) => keyOf(stepsTo(account, [], slice)) === key),
     }));
     const contributions = (bucket: number): Contribution[] =>
       levels.length > 0
         ? pieces.map((piece) => pieceContribution(piece, bucket))
         : totals.flatMap((total) => totalContribution(sums, total, bucket));
-    const channels = new Set(pieces.map(({ node }) => accounts[node.account]?.channel ?? null));
+    const [channel = null, ...others] = different(pieces, ({ node }) => accounts[node.account]?.channel ?? null);
     const [dimension, code] = step;
     const isOutside = code === NONE;
     return [
@@ -143,13 +152,33 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
         code,
         name: isOutside ? `Not broken down by ${dimension}` : names(dimension, code),
         note: slices.length === 1 ? cutNote(step, rows, slices[0]) : '',
-        channel: channels.size === 1 ? ([...channels][0] ?? null) : null,
+        channel: others.length === 0 ? channel : null,
         depth: depthOf(key),
         contributions,
         pieces,
       }),
     ];
   });
+}
+
+/** What is told of things, each once; of most there is one. */
+function different<T, U>(things: readonly T[], of: (thing: T) => U): U[] {
+  const found: U[] = [];
+  for (const thing of things) if (!found.includes(of(thing))) found.push(of(thing));
+  return found;
+}
+
+type CodeFinder = (account: number, path: readonly number[], days: Slice['codes']) => number | string | undefined;
+
+/** Finds the code of what lies in an account, at a path of levels, on some days. */
+function codeFinder(dimension: string, levels: readonly string[], accounts: readonly AccountInfo[]): CodeFinder {
+  if (isAccountDimension(dimension)) {
+    const codes = accounts.map((info) => accountCode(dimension, info));
+    return (account) => codes[account];
+  }
+  if (isDayDimension(dimension)) return (_, __, days) => days.get(dimension);
+  const at = levels.indexOf(dimension);
+  return (_, path) => path[at];
 }
 
 /** How many days of its own a week or month has in the period, where that is not all of them. */

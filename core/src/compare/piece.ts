@@ -1,5 +1,5 @@
 import type { Sums } from '../grain/accumulate';
-import { accountContribution, type Contribution, contributionOf, contributionToTotal } from '../grain/measured';
+import { accountContribution, type Contribution, contributionOf, contributionToTotal } from '../grain/contribution';
 import { isEmptyPart, type SumNode } from '../grain/node';
 import type { Slice } from './passes';
 
@@ -10,8 +10,10 @@ export interface Piece {
   readonly slice: Slice;
 }
 
-export const hasAmounts = ({ node, slice }: Piece): boolean =>
-  slice.buckets.some((own) => own.some((bucket) => !node.partsOf(bucket).every(isEmptyPart)));
+export function hasAmounts({ node, slice }: Pick<Piece, 'node' | 'slice'>): boolean {
+  for (const own of slice.buckets) for (const bucket of own) for (const part of node.partsOf(bucket)) if (!isEmptyPart(part)) return true;
+  return false;
+}
 
 /** What a piece adds in a bucket asked for. */
 export const pieceContribution = ({ sums, node, slice }: Piece, bucket: number): Contribution =>

@@ -1,5 +1,5 @@
 import type { Sums } from '../grain/accumulate';
-import type { Contribution } from '../grain/measured';
+import type { Contribution } from '../grain/contribution';
 import type { Part } from '../grain/node';
 import { groupBy } from '../list/group-by';
 import { addsUp } from '../measure/term';
@@ -16,10 +16,13 @@ export type Rest = Pick<Member, 'level' | 'contributions' | 'pieces' | 'less'>;
 export function remainderOf(sums: Sums, pieces: readonly Piece[], parts: readonly Member[], next: string): Rest | undefined {
   const inner = parts.flatMap((part) => part.pieces);
   // People of the parts are no part of the people of the whole, nor are states: nothing is known of a rest.
-  const rest = (bucket: number, own = pieces, less = inner): Pick<Part, 'sums' | 'most'> => ({
-    sums: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? -Infinity : sumOf(own, bucket, term) - mostOf(less, bucket, term))),
-    most: Float64Array.from(sums.terms, (of, term) => (!addsUp(of) ? Infinity : mostOf(own, bucket, term) - sumOf(less, bucket, term))),
-  });
+  const rest = (bucket: number, own = pieces, less = inner): Pick<Part, 'sums' | 'most'> => {
+    const [all, parts] = [together(sums, own, bucket), together(sums, less, bucket)];
+    return {
+      sums: Float64Array.from(sums.terms, (of, term) => (addsUp(of) ? (all.least[term] ?? 0) - (parts.most[term] ?? 0) : -Infinity)),
+      most: Float64Array.from(sums.terms, (of, term) => (addsUp(of) ? (all.most[term] ?? 0) - (parts.least[term] ?? 0) : Infinity)),
+    };
+  };
   // Where limits leave room for nothing, nothing is known to be left.
   const isLeft = ({ sums: least, most = least }: Pick<Part, 'sums' | 'most'>): boolean =>
     least.some((sum, term) => sum > 0 || (most[term] ?? 0) < 0);
@@ -41,11 +44,22 @@ export function remainderOf(sums: Sums, pieces: readonly Piece[], parts: readonl
   return { level: parts.some(({ level }) => level === next) ? next : (parts[0]?.level ?? next), contributions, pieces, less: inner };
 }
 
-const over = ({ slice }: Piece, bucket: number, of: (own: number) => number): number =>
-  (slice.buckets[bucket] ?? []).reduce((sum, own) => sum + of(own), 0);
+interface Together {
+  readonly least: Float64Array;
+  readonly most: Float64Array;
+}
 
-const sumOf = (pieces: readonly Piece[], bucket: number, term: number): number =>
-  pieces.reduce((sum, piece) => sum + over(piece, bucket, (own) => piece.node.total(own, term)), 0);
-
-const mostOf = (pieces: readonly Piece[], bucket: number, term: number): number =>
-  pieces.reduce((sum, piece) => sum + over(piece, bucket, (own) => piece.node.most(own, term)), 0);
+/** What pieces come to together, by term. */
+function together({ terms }: Sums, pieces: readonly Piece[], bucket: number): Together {
+  const [least, most] = [new Float64Array(terms.length), new Float64Array(terms.length)];
+  for (const { node, slice } of pieces)
+    for (const own of slice.buckets[bucket] ?? [])
+      for (const part of node.partsOf(own)) {
+        const mosts = part.most ?? part.sums;
+        for (let term = 0; term < least.length; term++) {
+          least[term] = (least[term] as number) + (part.sums[term] as number);
+          most[term] = (most[term] as number) + (mosts[term] as number);
+        }
+      }
+  return { least, most };
+}

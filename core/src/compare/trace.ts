@@ -2,6 +2,7 @@ import { between, type Figure } from '../figure/figure';
 import { type Formula, formulaText, termsOf } from '../formula/formula';
 import type { Visit } from '../grain/accumulate';
 import type { WithoutClickDay } from '../grain/orders';
+import { Measured } from '../grain/measured';
 import type { SumNode } from '../grain/node';
 import type { Piece } from './piece';
 import { isListed } from '../grain/source';
@@ -71,25 +72,25 @@ export function trace(
     buckets: bucketsFor({ ...question, comparison: null }, lastDay),
     visit: (visit) => count(tallies, visit),
   });
-  const { sums, measured } = answered;
+  const { sums, terms: index } = answered;
   const found = memberNamed(answered, () => selectionOf(answered, question), key);
   if (!found) return undefined;
   const formula = closedFormula(book, metric, question);
-  const contributions = found.contributions(0);
+  const measured = new Measured(index, found.contributions(0));
   const terms = new Map(termsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
   const inputs = [...terms.values()].map((term): TraceInput => {
     const at = sums.terms.findIndex((each) => termKey(each) === termKey(term));
     return {
       term: termText(term),
       unit: termUnit(term),
-      figure: measured.figure({ kind: 'term', term }, contributions),
+      figure: measured.figure({ kind: 'term', term }),
       sources: sourcesOf(tallies, found, at, termScale(term)),
     };
   });
   const byClick = [...terms.values()].some((term) => isListed(term) && term.kind === 'outcome' && term.basis === 'click');
   return {
     name: found.name,
-    figure: measured.figure(formula, contributions),
+    figure: measured.figure(formula),
     formula: formulaText(formula),
     inputs,
     unreadLines: unreadBehind(tables, inputs, found, question.period),

@@ -4,7 +4,7 @@ import { addBy, amountsOf } from './adding';
 import { Cells } from './cells';
 import { addAmount, type NodeIndex, type OpenPart, type SumNode } from './node';
 import { GroupSums, type ReportColumn, reportColumns } from './report-sums';
-import { type RowGroup, RowGroups } from './row-groups';
+import { RowGroups } from './row-groups';
 import { NONE } from '../rows/coding';
 import { type FeedTable, SKIPPED } from './tables';
 
@@ -29,12 +29,8 @@ export function addReport(summing: Summing, indexes: readonly NodeIndex[], feed:
       groups.number(chunk);
       sums.add(chunk, groups.numbers, groups.count);
     });
-  const adder = new GroupAdder(summing, feed, columns, sums);
-  const places = levels.map((level) => new Places(summing, level, feed));
-  for (let number = 0; number < groups.count; number++) {
-    const group = groups.group(number);
-    for (const [at, own] of places.entries()) adder.add(number, group, group.cell.answered[at] ?? 0, own);
-  }
+  for (const [at, level] of levels.entries())
+    new GroupAdder({ summing, feed, columns, groups, sums }, at, new Places(summing, level, feed, groups)).run();
 }
 
 /** A report answers a level when it has the level's own dimension; what only campaigns' names tell is never passed over. */
@@ -69,86 +65,102 @@ class Places {
     private readonly summing: Summing,
     readonly level: NodeIndex,
     private readonly feed: FeedTable,
+    private readonly groups: RowGroups,
   ) {}
 
-  /** Null where rows do not know their member: they stay "not broken down". */
-  of(group: RowGroup): Place | null {
-    let place = this.known.get(group.kind);
-    if (place === undefined) this.known.set(group.kind, (place = this.find(group)));
+  /** Null where rows of a kind do not know their member: they stay "not broken down". */
+  of(kind: number): Place | null {
+    let place = this.known.get(kind);
+    if (place === undefined) this.known.set(kind, (place = this.find(kind)));
     return place;
   }
 
-  private find(group: RowGroup): Place | null {
-    const path = this.pathOf(group);
+  private find(kind: number): Place | null {
+    const path = this.pathOf(kind);
     if (!path) return null;
-    const campaign = group.codeOf('campaign');
+    const campaign = this.groups.codeOf(kind, 'campaign');
     const node = this.level.at(path, this.feed.account, campaign);
     return { node, measured: this.summing.plan.cells(this.level, campaign, this.feed.account).measuredAt(node.path) };
   }
 
-  private pathOf(group: RowGroup): Int32Array | undefined {
+  private pathOf(kind: number): readonly number[] | undefined {
     const { dimensions } = this.level;
-    const path = new Int32Array(dimensions.length);
+    const path: number[] = [];
     for (const [depth, dimension] of dimensions.entries()) {
       const isLast = depth === dimensions.length - 1;
-      const code = group.codeOf(dimension);
+      const code = this.groups.codeOf(kind, dimension);
       // What no feed splits by campaign is a campaign of its own.
       if (code === NONE && (isLast ? dimension !== 'campaign' : !this.summing.passable.has(dimension))) return undefined;
-      path[depth] = code === NONE && !isLast ? SKIPPED : code;
+      path.push(code === NONE && !isLast ? SKIPPED : code);
     }
     return path;
   }
 }
 
-/** Adds what groups of rows come to, to members. */
+/** What the rows of one report come to, by groups. */
+interface Grouped {
+  readonly summing: Summing;
+  readonly feed: FeedTable;
+  readonly columns: readonly ReportColumn[];
+  readonly groups: RowGroups;
+  readonly sums: GroupSums;
+}
+
+/** Adds what groups of rows come to, to the members of one level. */
 class GroupAdder {
   constructor(
-    private readonly summing: Summing,
-    private readonly feed: FeedTable,
-    private readonly columns: readonly ReportColumn[],
-    private readonly sums: GroupSums,
+    private readonly of: Grouped,
+    /** Place of the level among those that the report answers. */
+    private readonly at: number,
+    private readonly places: Places,
   ) {}
 
-  /** Adds the terms of a group that the report answers at a level, one bit a term. */
-  add(number: number, group: RowGroup, answered: number, places: Places): void {
-    let part: OpenPart | undefined;
-    for (const [at, column] of this.columns.entries()) {
-      if ((answered & (1 << column.term)) === 0 || !this.sums.has(number, at)) continue;
-      const place = places.of(group);
-      if (!place) return;
-      const { bucket } = group.cell;
-      part ??= place.node.part(bucket, place.measured[group.cell.at] ?? 0);
-      this.addColumn(part, number, at, column);
-      if (this.summing.visit) this.show(place.node, places.level.level, number, at, bucket);
+  run(): void {
+    const { groups, columns, sums } = this.of;
+    for (let group = 0; group < groups.count; group++) {
+      const cell = groups.cellOf(group);
+      const answered = cell.answered[this.at] ?? 0;
+      let part: OpenPart | undefined;
+      for (let at = 0; at < columns.length; at++) {
+        const column = columns[at] as ReportColumn;
+        if ((answered & (1 << column.term)) === 0 || !sums.has(group, at)) continue;
+        const place = this.places.of(groups.kindOf(group));
+        if (!place) break;
+        part ??= place.node.part(cell.bucket, place.measured[cell.at] ?? 0);
+        this.addColumn(part, group, at, column);
+        if (this.of.summing.visit) this.show(place.node, cell.bucket, group, at);
+      }
     }
   }
 
-  private addColumn(part: OpenPart, number: number, at: number, { term, adding }: ReportColumn): void {
-    const apart = this.sums.apartOf(number, at);
-    if (adding === 'adds' || adding === 'weighted') addAmount(part, term, this.sums.sum(number, at), this.sums.sum(number, at));
+  private addColumn(part: OpenPart, group: number, at: number, { term, adding }: ReportColumn): void {
+    const { sums } = this.of;
+    const apart = sums.apartOf(group, at);
+    if (adding === 'adds' || adding === 'weighted') addAmount(part, term, sums.sum(group, at), sums.sum(group, at));
     if (apart) for (const { least, most, day } of amountsOf(apart, adding)) addBy[adding](part, term, least, most, day);
   }
 
-  private show(node: SumNode, level: number, number: number, at: number, bucket: number): void {
-    const column = this.columns[at];
-    const origin = this.sums.originOf(number, at);
+  private show(node: SumNode, bucket: number, group: number, at: number): void {
+    const { summing, sums, feed, columns } = this.of;
+    const column = columns[at];
+    const origin = sums.originOf(group, at);
     if (!column || !origin) return;
     const { term, adding } = column;
-    const sum = this.sums.sum(number, at);
-    const apart = this.sums.apartOf(number, at);
+    const sum = sums.sum(group, at);
+    const apart = sums.apartOf(group, at);
     const isPlain = adding === 'adds' || adding === 'weighted';
     const [first = { least: 0, most: 0 }, ...others] = apart ? amountsOf(apart, adding) : [];
     const amounts = isPlain ? [{ least: first.least + sum, most: first.most + sum }] : [first, ...others];
     for (const [nth, { least, most }] of amounts.entries())
-      this.summing.visit?.({
-        level,
+      summing.visit?.({
+        level: this.places.level.level,
         node,
         bucket,
         term,
         amount: least,
         most,
         adding,
-        feedId: this.feed.feedId,
+        feedId: feed.feedId,
         // Rows are told once, with the first of their amounts.
         rows: nth === 0 ? origin.rows : 0,
         imports: origin.imports,

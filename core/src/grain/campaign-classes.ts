@@ -11,6 +11,7 @@ import type { FeedTable } from './tables';
  */
 export class CampaignClasses {
   private readonly known = new Map<string, string>();
+  private readonly declared = new Map<string, string>();
   private readonly reports = new Map<number, Report[]>();
 
   constructor(
@@ -21,17 +22,30 @@ export class CampaignClasses {
 
   /** Equal texts for campaigns of one class; NONE is what no report splits by campaign. */
   of(campaign: number, account: number): string {
-    if (campaign === NONE) return `account ${account}`;
     const own = `${account} ${campaign}`;
-    const known = this.known.get(own) ?? [account, ...this.reportsOf(account).map((report) => this.knownBy(report, campaign))].join(' ');
+    const known = this.known.get(own) ?? `${this.declaredOf(campaign, account)} ${this.missingOf(campaign, account)}`;
     this.known.set(own, known);
     return known;
   }
 
-  private knownBy({ feed, named, columns, isUnread }: Report, campaign: number): string {
-    const declared = named.map((campaigns) => (campaigns.has(campaign) ? 1 : 0)).join('');
-    const missing = columns.map((column) => missingDays(feed, column, campaign, this.window).join());
-    return [declared, ...missing, ...(isUnread(campaign) ? [campaign] : [])].join(';');
+  /** The same for campaigns that the same imports declare, whatever is missing of their cells. */
+  declaredOf(campaign: number, account: number): string {
+    if (campaign === NONE) return `account ${account}`;
+    const own = `${account} ${campaign}`;
+    const known =
+      this.declared.get(own) ??
+      `${account} ${this.reportsOf(account)
+        .map((report) => declaredBy(report, campaign))
+        .join(' ')}`;
+    this.declared.set(own, known);
+    return known;
+  }
+
+  private missingOf(campaign: number, account: number): string {
+    const missing = this.reportsOf(account).flatMap(({ feed, columns }) =>
+      columns.map((column) => missingDays(feed, column, campaign, this.window).join()),
+    );
+    return missing.join(';');
   }
 
   private reportsOf(account: number): Report[] {
@@ -51,6 +65,9 @@ export class CampaignClasses {
     };
   }
 }
+
+const declaredBy = ({ named, isUnread }: Report, campaign: number): string =>
+  named.map((campaigns) => (campaigns.has(campaign) ? 1 : 0)).join('') + (isUnread(campaign) ? `;${campaign}` : '');
 
 /** What one report may know of one campaign and not of another. */
 interface Report {

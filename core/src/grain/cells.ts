@@ -1,5 +1,5 @@
 import type { NodeIndex } from './node';
-import type { Plan } from './plan';
+import type { CellPlan, Plan } from './plan';
 import { NONE } from '../rows/coding';
 import { type FeedTable, SKIPPED } from './tables';
 
@@ -25,8 +25,14 @@ interface Report {
 /** The cells of one report at some levels, found once for all campaigns of one plan. */
 export class Cells {
   readonly list: Cell[] = [];
-  private readonly known = new Map<string, number>();
+  /** What each of them measures. */
+  private readonly masks: (readonly number[])[] = [];
+  /** The cells of days that are alike but for what they measure, and those days by answers. */
+  private readonly alike: number[][] = [];
+  private readonly kinds = new Map<string, number>();
+  private readonly kindsOf = new Map<CellPlan['answers'], Int16Array>();
   private readonly byPlan = new Map<string, Int16Array>();
+  private readonly byCampaign = new Map<number, Int16Array>();
   private readonly patterns: readonly (readonly (readonly number[])[])[];
 
   constructor(
@@ -39,6 +45,12 @@ export class Cells {
 
   /** By day of the window the cell of a campaign's rows, NONE where the report answers nothing. */
   of(campaign: number): Int16Array {
+    const known = this.byCampaign.get(campaign) ?? this.ofPlan(campaign);
+    this.byCampaign.set(campaign, known);
+    return known;
+  }
+
+  private ofPlan(campaign: number): Int16Array {
     const key = this.plan.classOf(campaign, this.report.feed.account);
     const known = this.byPlan.get(key) ?? this.find(campaign);
     this.byPlan.set(key, known);
@@ -46,20 +58,43 @@ export class Cells {
   }
 
   private find(campaign: number): Int16Array {
-    const { feed, feedAt, bucketOf, terms } = this.report;
-    const plans = this.levels.map((level) => this.plan.cells(level, campaign, feed.account));
-    const masks = plans.flatMap((each, at) => (this.patterns[at] ?? []).map((path) => each.measuredAt(path)));
-    return bucketOf.map((bucket, at) => {
-      if (bucket === NONE) return NONE;
-      const answered = plans.map(({ answers }) =>
-        terms.reduce((bits, term) => (answers[term]?.[at] === feedAt ? bits | (1 << term) : bits), 0),
-      );
-      if (answered.every((bits) => bits === 0)) return NONE;
-      const key = [bucket, ...answered, ...masks.map((measured) => measured[at] ?? 0)].join();
-      const cell = this.known.get(key) ?? this.list.push({ bucket, at, answered }) - 1;
-      this.known.set(key, cell);
+    const plans = this.levels.map((level) => this.plan.cells(level, campaign, this.report.feed.account));
+    const measures = plans.flatMap((each, at) => (this.patterns[at] ?? []).map((path) => each.measuredAt(path)));
+    return this.kindsByDay(plans).map((kind, at) => {
+      if (kind === NONE) return NONE;
+      const cells = this.alike[kind] ?? [];
+      for (const cell of cells) if (measures.every((measured, nth) => measured[at] === this.masks[cell]?.[nth])) return cell;
+      const { bucket, answered } = this.at(plans, at);
+      const cell = this.list.push({ bucket, at, answered }) - 1;
+      this.masks.push(measures.map((measured) => measured[at] ?? 0));
+      cells.push(cell);
       return cell;
     });
+  }
+
+  /** Days of one bucket that the report answers for the same terms, by number; the same for campaigns that the same imports declare. */
+  private kindsByDay(plans: readonly CellPlan[]): Int16Array {
+    const [{ answers } = { answers: [] }] = plans;
+    const known = this.kindsOf.get(answers) ?? this.report.bucketOf.map((bucket, at) => (bucket === NONE ? NONE : this.kindAt(plans, at)));
+    this.kindsOf.set(answers, known);
+    return known;
+  }
+
+  private kindAt(plans: readonly CellPlan[], at: number): number {
+    const { bucket, answered } = this.at(plans, at);
+    if (answered.every((bits) => bits === 0)) return NONE;
+    const key = [bucket, ...answered].join();
+    const kind = this.kinds.get(key) ?? this.alike.push([]) - 1;
+    this.kinds.set(key, kind);
+    return kind;
+  }
+
+  private at(plans: readonly CellPlan[], at: number): Omit<Cell, 'at'> {
+    const { feedAt, bucketOf, terms } = this.report;
+    const answered = plans.map(({ answers }) =>
+      terms.reduce((bits, term) => (answers[term]?.[at] === feedAt ? bits | (1 << term) : bits), 0),
+    );
+    return { bucket: bucketOf[at] ?? NONE, answered };
   }
 }
 

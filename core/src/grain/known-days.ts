@@ -46,11 +46,14 @@ function addUnmeasured(feed: FeedTable, column: string, run: DayRange, found: Un
 }
 
 /** Days of some on which a campaign's rows say "--" for a column. */
-export const missingDays = (feed: FeedTable, column: string, campaign: number, days: DayRange): Day[] =>
-  [...(unmeasuredOf(feed, column, days).get(campaign) ?? [])].filter((day) => day >= days.from && day <= days.to);
-
-/** Whether a report tells a column of a campaign's cells as a whole, on some of these days: every row says it, every hour and line is there. */
-export function knownDays(feed: FeedTable, column: string, campaign: number, days: DayRange): (day: Day) => boolean {
-  const missing = unmeasuredOf(feed, column, days).get(campaign);
-  return (day) => !missing?.has(day) && coversWhole(feed.covers, campaign, day) && !hasUnread(feed, campaign, day);
+export function missingDays(feed: FeedTable, column: string, campaign: number, days: DayRange): Day[] {
+  const missing: Day[] = [];
+  for (const day of unmeasuredOf(feed, column, days).get(campaign) ?? []) if (day >= days.from && day <= days.to) missing.push(day);
+  return missing;
 }
+
+/** Whether the imports of a report declare a campaign's cells as a whole, day by day: every hour and every line is there. */
+export const declaredDays =
+  (feed: FeedTable, campaign: number): ((day: Day) => boolean) =>
+  (day) =>
+    coversWhole(feed.covers, campaign, day) && !hasUnread(feed, campaign, day);

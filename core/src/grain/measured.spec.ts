@@ -13,13 +13,14 @@ import {
   operation,
   type OrderTable,
   term,
+  TermIndex,
   termKey,
   termScale,
   value,
 } from '../index';
 import { tablesOf } from '../test/ask';
 import { adRow, cutFeed, orderTable } from '../test/truth';
-import { accountContribution, type Contribution, contributionOf, contributionToTotal, notMatchedContribution } from './measured';
+import { accountContribution, type Contribution, contributionOf, contributionToTotal, notMatchedContribution } from './contribution';
 import type { Part } from './node';
 import { changed, plainOf } from '../test/feed';
 
@@ -31,7 +32,8 @@ const [REACHED, BID, CHANCES] = ['people reached', 'bid', 'eligible impressions'
 ];
 const CLAIMS = BUILT_IN.outcomeTerm('count', 'purchase', { countedBy: 'claims', basis: 'click' } as const);
 const TERMS = [SPEND, CLICKS, IMPRESSIONS, REACHED, BID, CHANCES, CLAIMS];
-const measured = new Measured(TERMS);
+const INDEX = new TermIndex(TERMS);
+const measured = (...of: readonly Contribution[]): Measured => new Measured(INDEX, of);
 
 type Amount = number | readonly [least: number, most: number];
 /** A part that measures these terms, in whole units; what it does not name is not measured. */
@@ -48,7 +50,7 @@ function part(...amounts: readonly (readonly [ClosedTerm, Amount])[]): Part {
   return sums.every((sum, at) => sum === most[at]) ? { mask, sums } : { mask, sums, most };
 }
 const from = (account: number, ...parts: readonly Part[]): Contribution => ({ account, noRate: false, parts });
-const figure = (formula: Formula, ...of: readonly Contribution[]): Figure => measured.figure(formula, of);
+const figure = (formula: Formula, ...of: readonly Contribution[]): Figure => measured(...of).figure(formula);
 const of = (each: ClosedTerm) => term(each);
 const CTR = operation(of(CLICKS), '/', of(IMPRESSIONS));
 const between = (low: number, high: number | null, coverage?: number): Figure => ({
@@ -168,26 +170,27 @@ describe('a formula over what is measured', () => {
 
   it('names the accounts whose every cell measures all inputs', () => {
     const patchy = from(2, part([CLICKS, 1], [IMPRESSIONS, 2]), part([IMPRESSIONS, 5]));
-    expect([...measured.coveredAccounts(CTR, [both, half, patchy])]).toEqual([0]);
-    expect([...measured.coveredAccounts(of(IMPRESSIONS), [both, half, patchy])]).toEqual([0, 1, 2]);
+    expect([...measured(both, half, patchy).coveredAccounts(CTR)]).toEqual([0]);
+    expect([...measured(both, half, patchy).coveredAccounts(of(IMPRESSIONS))]).toEqual([0, 1, 2]);
   });
 
   it('tells the share of spend that some hold; of none there is no share', () => {
-    expect(measured.shareOfSpend([both], [both, half])).toBe(0.75);
-    expect(measured.shareOfSpend([], [from(0, part([CLICKS, 1]))])).toBeUndefined();
-    expect(new Measured([CLICKS]).shareOfSpend([both], [both])).toBeUndefined();
+    expect(measured(both).shareOfSpend(measured(both, half))).toBe(0.75);
+    expect(measured().shareOfSpend(measured(from(0, part([CLICKS, 1]))))).toBeUndefined();
+    const withoutSpend = new Measured(new TermIndex([CLICKS]), [both]);
+    expect(withoutSpend.shareOfSpend(withoutSpend)).toBeUndefined();
   });
 
   it('multiplies the sums of some terms, with what they are at most, and leaves what it was given', () => {
     const limited = from(0, part([SPEND, 30], [CLICKS, [4, 8]]), part([SPEND, 10], [CLICKS, 1]));
-    expect(figure(of(CLICKS), ...measured.scaled([limited], [CLICKS], 2))).toEqual(between(10, 18));
-    expect(figure(of(SPEND), ...measured.scaled([limited], [CLICKS], 2))).toEqual(value(40));
+    expect(measured(limited).scaled(of(CLICKS), [CLICKS], 2)).toEqual(between(10, 18));
+    expect(measured(limited).scaled(of(SPEND), [CLICKS], 2)).toEqual(value(40));
     expect(figure(of(CLICKS), limited)).toEqual(between(5, 9));
   });
 
   it('reads a metric of the book', () => {
     const cpc = closeFormula(bookOf(BUILT_IN).named('cpc').formula, { countedBy: 'orders', basis: 'sale' });
-    expect(measured.figure(cpc, [both])).toEqual(value(7.5));
+    expect(measured(both).figure(cpc)).toEqual(value(7.5));
     expect(termKey(SPEND)).toBe('spend');
   });
 });

@@ -53,6 +53,18 @@ export function addState(part: OpenPart, term: number, state: number): void {
   part.most[term] = isSeen ? Math.max(part.most[term] ?? state, state) : state;
 }
 
+/** So many numbers are made at once: small arrays of their own cost more than what they hold. */
+const SLAB = 8192;
+let slab = new Float64Array(0);
+let used = 0;
+
+/** An array of zeros. */
+function zeros(length: number): Float64Array {
+  if (used + length > slab.length) [slab, used] = [new Float64Array(Math.max(SLAB, length)), 0];
+  used += length;
+  return slab.subarray(used - length, used);
+}
+
 /** One level of a breakdown. */
 export interface Level {
   /** From the outermost dimension to the level's own, which is the last. */
@@ -64,11 +76,15 @@ export interface Level {
 /** The level of campaigns beside the levels asked for. */
 export const OUTSIDE = -1;
 
+/** So many numbers are looked through faster than a set is kept. */
+const FEW = 8;
+
 /** One member of a breakdown with its sums, kept apart by what was measured in the cells they come from. */
 export class SumNode {
   private readonly parts: OpenPart[][];
-  /** Campaigns whose rows it holds. */
-  readonly campaigns = new Set<number>();
+  /** Campaigns whose rows it holds; nearly always one. */
+  private readonly held: number[] = [];
+  private many: Set<number> | undefined;
 
   constructor(
     readonly level: Level,
@@ -82,6 +98,18 @@ export class SumNode {
     this.parts = Array.from({ length: bucketCount }, () => []);
   }
 
+  get campaigns(): readonly number[] {
+    return this.held;
+  }
+
+  /** Notes a campaign whose rows it holds; false where it is known. */
+  holds(campaign: number): boolean {
+    if (this.many ? this.many.has(campaign) : this.held.includes(campaign)) return false;
+    this.held.push(campaign);
+    if (this.held.length > FEW) this.many = (this.many ?? new Set(this.held)).add(campaign);
+    return true;
+  }
+
   /** The campaign it is, or lies in; NONE where no report says. */
   get campaign(): number {
     const code = this.path[this.level.dimensions.indexOf('campaign')] ?? NONE;
@@ -93,7 +121,7 @@ export class SumNode {
     const parts = this.parts[bucket];
     if (!parts) throw new RangeError(`No bucket ${bucket}`);
     for (const part of parts) if (part.mask === mask) return part;
-    const part: OpenPart = { mask, sums: new Float64Array(this.termCount) };
+    const part: OpenPart = { mask, sums: zeros(this.termCount) };
     parts.push(part);
     return part;
   }
@@ -117,11 +145,14 @@ export class SumNode {
 export const mostOf = ({ sums, most }: Part, term: number): number => (most ?? sums)[term] ?? 0;
 
 /** Whether nothing was added, or only zeros. */
-export const isEmptyPart = ({ sums, most = sums }: Part): boolean => sums.every((sum) => sum === 0) && most.every((sum) => sum === 0);
+export function isEmptyPart({ sums, most = sums }: Part): boolean {
+  for (let term = 0; term < sums.length; term++) if (sums[term] !== 0 || most[term] !== 0) return false;
+  return true;
+}
 
 /** The nodes of one level, found by their path of codes. */
 export class NodeIndex implements Level {
-  private readonly root: Branch<SumNode> = { next: new Map() };
+  private readonly root: Branch<SumNode> = {};
   private readonly nodes: SumNode[] = [];
 
   constructor(
@@ -133,17 +164,17 @@ export class NodeIndex implements Level {
   ) {}
 
   /** The node at a path, for a row of a campaign; it and the nodes above it are made where they are not there yet. */
-  at(path: Int32Array, account: number, campaign: number): SumNode {
+  at(path: readonly number[], account: number, campaign: number): SumNode {
     let branch = follow(this.root, account);
     for (const code of path) branch = follow(branch, code);
     let node = branch.value;
     if (!node) {
       const parent = this.outer?.above(path.slice(0, -1), account, campaign);
-      node = new SumNode(this, [...path], account, parent, this.termCount, this.bucketCount);
+      node = new SumNode(this, path, account, parent, this.termCount, this.bucketCount);
       branch.value = node;
       this.nodes.push(node);
     }
-    for (let own: SumNode | undefined = node; own && !own.campaigns.has(campaign); own = own.parent) own.campaigns.add(campaign);
+    for (let own: SumNode | undefined = node; own?.holds(campaign) === true; own = own.parent);
     return node;
   }
 
@@ -152,7 +183,7 @@ export class NodeIndex implements Level {
   }
 
   /** The nearest node above: levels that are passed over have none. */
-  private above(path: Int32Array, account: number, campaign: number): SumNode | undefined {
+  private above(path: readonly number[], account: number, campaign: number): SumNode | undefined {
     return path.at(-1) === SKIPPED ? this.outer?.above(path.slice(0, -1), account, campaign) : this.at(path, account, campaign);
   }
 }

@@ -141,7 +141,7 @@ class Places {
     const places: Place[] = [];
     for (const level of indexes) {
       const last = level.dimensions.length - 1;
-      const path = Int32Array.from(level.dimensions, (dimension, depth) => {
+      const path = level.dimensions.map((dimension, depth) => {
         const code = codeOf(dimension);
         return code === NONE && depth < last && table.codes.has(dimension) && passable.has(dimension) ? SKIPPED : code;
       });

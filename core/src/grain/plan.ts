@@ -3,7 +3,7 @@ import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
 import { listKnows } from './known-cells';
 import { CampaignClasses } from './campaign-classes';
-import { knownDays } from './known-days';
+import { declaredDays, missingDays } from './known-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
 import { type Levels, passesOver, skipsLevels } from './skipping';
@@ -29,6 +29,7 @@ export const WHOLE_ACCOUNT: Level = { dimensions: [], level: -1 };
 export class Plan {
   private readonly width: number;
   private readonly plans = new Map<string, CellPlan>();
+  private readonly byCampaign = new Map<Level, Map<number, CellPlan>>();
   private readonly accounts = new Map<number, Int32Array>();
   private readonly classes: CampaignClasses;
   private readonly spans = new Map<FeedTable, Spans | undefined>();
@@ -38,7 +39,11 @@ export class Plan {
   private readonly chosen = new Map<string, Int16Array>();
   private readonly candidates = new Map<string, readonly Candidate[]>();
   private readonly listed = new Map<string, Uint8Array>();
-  private readonly patterns = new WeakMap<Int32Array, Map<string, readonly number[]>>();
+  private readonly answers = new Map<string, readonly Int16Array[]>();
+  /** What answers measure by the imports alone, by what a path must have. */
+  private readonly declared = new Map<readonly Int16Array[], Map<string, Int32Array>>();
+  private readonly answerers = new Map<readonly Int16Array[], readonly Answering[]>();
+  private readonly patterns = new WeakMap<Int32Array, Map<number, readonly number[]>>();
   private readonly isSkipped: boolean;
 
   constructor(
@@ -64,12 +69,18 @@ export class Plan {
 
   /** The plan for one campaign of an account; campaign NONE stands for what no feed splits by campaign. */
   cells(level: Level, campaign: number, account: number): CellPlan {
+    const own = this.byCampaign.get(level) ?? new Map<number, CellPlan>();
+    this.byCampaign.set(level, own);
+    // Codes of campaigns are not negative but for NONE.
+    const known = own.get(campaign === NONE ? -1 - account : campaign) ?? this.cellsOfClass(level, campaign, account);
+    own.set(campaign === NONE ? -1 - account : campaign, known);
+    return known;
+  }
+
+  private cellsOfClass(level: Level, campaign: number, account: number): CellPlan {
     const key = `${level.level} ${level.dimensions.length} ${this.classOf(campaign, account)}`;
-    let plan = this.plans.get(key);
-    if (!plan) {
-      plan = this.decide(level, campaign, account);
-      this.plans.set(key, plan);
-    }
+    const plan = this.plans.get(key) ?? this.decide(level, campaign, account);
+    this.plans.set(key, plan);
     return plan;
   }
 
@@ -102,13 +113,20 @@ export class Plan {
 
   /** The different values that a measure of days takes on some of them, in their order. */
   patternsOf(measured: Int32Array, { from, to }: DayRange): readonly number[] {
-    const own = this.patterns.get(measured) ?? new Map<string, readonly number[]>();
+    const own = this.patterns.get(measured) ?? new Map<number, readonly number[]>();
     this.patterns.set(measured, own);
-    const key = `${from} ${to}`;
-    let patterns = own.get(key);
-    if (!patterns) {
-      patterns = [...new Set(this.daysOf({ from, to }).map((at) => measured[at] ?? 0))];
-      own.set(key, patterns);
+    const [first, last] = [from - this.window.from, to - this.window.from];
+    const key = first * this.width + last;
+    const known = own.get(key) ?? this.findPatterns(measured, first, last);
+    own.set(key, known);
+    return known;
+  }
+
+  private findPatterns(measured: Int32Array, first: number, last: number): number[] {
+    const patterns: number[] = [];
+    for (let at = first; at <= last; at++) {
+      const mask = measured[at] ?? 0;
+      if ((this.bucketOf[at] ?? NONE) !== NONE && !patterns.includes(mask)) patterns.push(mask);
     }
     return patterns;
   }
@@ -169,15 +187,15 @@ export class Plan {
   private decide(level: Level, campaign: number, account: number): CellPlan {
     // What no feed splits by campaign is asked of the account: a campaign is no part of the breakdown.
     const dimensions = campaign === NONE ? level.dimensions.filter((each) => each !== 'campaign') : level.dimensions;
-    const answers = this.terms.map((_, term) => this.shown(level, dimensions, term, campaign, account));
-    const known = new Map<string, Int32Array>();
+    const answers = this.answersOf(level, dimensions, campaign, account);
+    const known = new Map<number, Int32Array>();
     const whole = this.isSkipped ? undefined : this.measured(answers, { campaign, account, dimensions, needed: [], passed: [] });
     const measuredAt = (path: readonly number[]): Int32Array => {
       if (whole) return whole;
-      const needed = level.dimensions.filter((_, depth) => path[depth] !== SKIPPED && path[depth] !== NONE);
-      const key = needed.join();
+      const key = path.reduce((bits, code) => bits * 2 + (code !== SKIPPED && code !== NONE ? 1 : 0), 1);
       let measured = known.get(key);
       if (!measured) {
+        const needed = level.dimensions.filter((_, depth) => path[depth] !== SKIPPED && path[depth] !== NONE);
         const passed = level.dimensions.filter((_, depth) => path[depth] === SKIPPED);
         measured = this.measured(answers, { campaign, account, dimensions, needed, passed });
         known.set(key, measured);
@@ -187,7 +205,50 @@ export class Plan {
     return { answers, measuredAt };
   }
 
+  /** Per term the reports that answer a level, the same list for all campaigns that the same imports declare. */
+  private answersOf(level: Level, dimensions: readonly string[], campaign: number, account: number): readonly Int16Array[] {
+    const key = `${level.level} ${level.dimensions.length} ${this.classes.declaredOf(campaign, account)}`;
+    const known = this.answers.get(key) ?? this.terms.map((_, term) => this.shown(level, dimensions, term, campaign, account));
+    this.answers.set(key, known);
+    return known;
+  }
+
   private measured(answers: readonly Int16Array[], where: Where): Int32Array {
+    const known = this.declared.get(answers) ?? new Map<string, Int32Array>();
+    this.declared.set(answers, known);
+    const key = `${where.needed.join()} ${where.passed.join()}`;
+    const declared = known.get(key) ?? this.declaredMeasure(answers, where);
+    known.set(key, declared);
+    return this.withoutMissing(declared, answers, where.campaign);
+  }
+
+  /** What is left of it without the days on which some row of the campaign says "--". */
+  private withoutMissing(declared: Int32Array, answers: readonly Int16Array[], campaign: number): Int32Array {
+    const left = declared.slice();
+    for (const { index, feedAt, feed, column } of this.answering(answers))
+      for (const day of missingDays(feed, column, campaign, this.window)) {
+        const at = day - this.window.from;
+        if (answers[index]?.[at] === feedAt) left[at] = (left[at] ?? 0) & ~(1 << index);
+      }
+    return left;
+  }
+
+  /** The reports among answers, by term. */
+  private answering(answers: readonly Int16Array[]): readonly Answering[] {
+    const known = this.answerers.get(answers);
+    if (known) return known;
+    const found = this.terms.flatMap((term, index) => {
+      if (isListed(term)) return [];
+      return [...new Set(answers[index])].flatMap((feedAt) => {
+        const feed = this.tables.feeds[feedAt];
+        return feed ? [{ index, feedAt, feed, column: sourceOf(term).column }] : [];
+      });
+    });
+    this.answerers.set(answers, found);
+    return found;
+  }
+
+  private declaredMeasure(answers: readonly Int16Array[], where: Where): Int32Array {
     const { needed, passed } = where;
     const fits = this.tables.feeds.map(
       (feed) => [...this.required, ...needed].every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
@@ -233,9 +294,9 @@ export class Plan {
     return days;
   }
 
-  /** The days on which a channel's reports know a term for the members of a campaign; `fits` says which of them know such members. */
+  /** The days that a channel's reports declare of a term for the members of a campaign; `fits` says which of them know such members. */
   private deliveredDays(term: ClosedTerm, answer: Int16Array | undefined, campaign: number, fits: readonly boolean[]): Uint8Array {
-    const { column, derived } = sourceOf(term);
+    const { derived } = sourceOf(term);
     const days = new Uint8Array(this.width);
     let last = NONE;
     let isKnown = (_: Day): boolean => false;
@@ -243,7 +304,7 @@ export class Plan {
       const feedAt = answer?.[at] ?? NONE;
       const feed = this.tables.feeds[feedAt];
       if (!feed || !fits[feedAt]) continue;
-      if (feedAt !== last) [last, isKnown] = [feedAt, knownDays(feed, column, campaign, this.window)];
+      if (feedAt !== last) [last, isKnown] = [feedAt, declaredDays(feed, campaign)];
       const day = this.window.from + at;
       if (isKnown(day) && (!derived || this.hasMargin(term, day))) days[at] = 1;
     }
@@ -288,7 +349,7 @@ export class Plan {
    * the term and the breakdown and covers the cell; ties go to the newest import, then to the larger feed id.
    */
   private answer(dimensions: readonly string[], termAt: number, campaign: number, account: number): Int16Array {
-    const key = `${dimensions.join()} ${termAt} ${this.classOf(campaign, account)}`;
+    const key = `${dimensions.join()} ${termAt} ${this.classes.declaredOf(campaign, account)}`;
     let answer = this.found.get(key);
     if (!answer) {
       answer = this.find(dimensions, termAt, campaign, account);
@@ -303,7 +364,7 @@ export class Plan {
     const delivering = this.delivering(dimensions, term, account);
     const isForeign = termUnit(term) === 'money' && this.tables.accounts[account].rates !== null;
     // Terms that the same reports deliver are answered by the same ones.
-    const key = `${delivering.map(({ at }) => at).join()} ${dimensions.join()} ${this.classOf(campaign, account)} ${isPeople(term)} ${isForeign}`;
+    const key = `${delivering.map(({ at }) => at).join()} ${dimensions.join()} ${this.classes.declaredOf(campaign, account)} ${isPeople(term)} ${isForeign}`;
     let answer = this.chosen.get(key);
     if (!answer) {
       answer = this.choose(delivering, term, campaign, account);
@@ -343,6 +404,14 @@ export class Plan {
     } while (refused.refusePartsOf(answer, this.window));
     return answer;
   }
+}
+
+/** A report that answers a term on some days. */
+interface Answering {
+  readonly index: number;
+  readonly feedAt: number;
+  readonly feed: FeedTable;
+  readonly column: string;
 }
 
 /** The member a term is asked of. */

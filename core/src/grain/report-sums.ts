@@ -3,6 +3,7 @@ import { addingOf, termUnit } from '../measure/term';
 import type { Chunk } from '../rows/rows';
 import { type DayRange, lengthOf } from '../time/day';
 import type { Summing } from './accumulate';
+import { type Addend, addColumns } from './add-columns';
 import { addBy } from './adding';
 import { lastRows } from './last-rows';
 import type { OpenPart } from './node';
@@ -57,6 +58,8 @@ export class GroupSums {
   private seen = new Int32Array(0);
   private readonly apart: (OpenPart | undefined)[][];
   private readonly origins: (Origin | undefined)[][] | undefined;
+  /** Of the chunk that is added, where origins are asked for. */
+  private importIds: Int32Array | undefined;
 
   constructor(
     private readonly columns: readonly ReportColumn[],
@@ -70,17 +73,19 @@ export class GroupSums {
   /** Adds the rows of a chunk to the groups they are numbered by; `groups` is how many there are by now. */
   add(chunk: Chunk, numbers: Int32Array, groups: number): void {
     this.makeRoom(groups);
+    this.importIds = this.origins && chunk.importIds();
+    const plain: Addend[] = [];
     for (const [at, column] of this.columns.entries()) {
       const amounts = chunk.amounts[at];
       if (!amounts) continue;
       for (const factors of column.factors) multiply(amounts, chunk, factors, this.window.from);
       if (column.factors.length > 0) round(amounts, chunk.length);
-      if (addsPlainly(column))
-        addPlain({ numbers, amounts, length: chunk.length }, { sums: this.sums, seen: this.seen }, at, this.columns.length);
-      else this.addApart(chunk, numbers, at);
+      if (!addsPlainly(column)) this.addApart(chunk, numbers, at);
+      else plain.push({ amounts, at });
       this.addLimited(chunk, numbers, at);
-      if (this.origins && addsPlainly(column)) this.notePlain(chunk, numbers, at);
     }
+    addColumns(numbers, chunk.length, plain, { sums: this.sums, seen: this.seen, width: this.columns.length });
+    if (this.origins) for (const { amounts, at } of plain) this.notePlain(amounts, chunk.length, numbers, at);
   }
 
   has(group: number, at: number): boolean {
@@ -137,22 +142,22 @@ export class GroupSums {
     const part = (own[group] ??= { mask: 0, sums: new Float64Array(1) });
     addBy[column.adding](part, 0, least, most, (chunk.day[row] ?? 0) - this.window.from);
     this.seen[group] = (this.seen[group] ?? 0) | (1 << at);
-    this.note(group, at, chunk.importId[row] ?? 0);
+    this.note(group, at, row);
   }
 
-  private notePlain({ length, importId, amounts }: Chunk, numbers: Int32Array, at: number): void {
+  private notePlain(amounts: Float64Array, length: number, numbers: Int32Array, at: number): void {
     for (let row = 0; row < length; row++) {
       const group = numbers[row] ?? -1;
-      if (group >= 0 && !Number.isNaN(amounts[at]?.[row])) this.note(group, at, importId[row] ?? 0);
+      if (group >= 0 && !Number.isNaN(amounts[row])) this.note(group, at, row);
     }
   }
 
-  private note(group: number, at: number, importId: number): void {
+  private note(group: number, at: number, row: number): void {
     const own = this.origins?.[at];
     if (!own) return;
     const origin = (own[group] ??= { rows: 0, imports: new Set() });
     origin.rows += 1;
-    origin.imports.add(importId);
+    origin.imports.add(this.importIds?.[row] ?? 0);
   }
 }
 
@@ -164,27 +169,4 @@ function multiply(amounts: Float64Array, { length, day }: Chunk, factors: Float6
 
 function round(amounts: Float64Array, length: number): void {
   for (let row = 0; row < length; row++) amounts[row] = Math.round(amounts[row] as number);
-}
-
-interface Numbered {
-  readonly numbers: Int32Array;
-  readonly amounts: Float64Array;
-  readonly length: number;
-}
-
-interface Summed {
-  readonly sums: Float64Array;
-  readonly seen: Int32Array;
-}
-
-function addPlain({ numbers, amounts, length }: Numbered, { sums, seen }: Summed, at: number, width: number): void {
-  const bit = 1 << at;
-  for (let row = 0; row < length; row++) {
-    const group = numbers[row] as number;
-    const amount = amounts[row] as number;
-    if (group < 0 || Number.isNaN(amount)) continue;
-    const place = group * width + at;
-    sums[place] = (sums[place] as number) + amount;
-    seen[group] = (seen[group] as number) | bit;
-  }
 }

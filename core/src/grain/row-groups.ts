@@ -7,15 +7,6 @@ import type { RowFilter } from './row-filter';
 import { type Slots, slotsFor } from './slots';
 import type { FeedTable } from './tables';
 
-/** What the rows of a group have in common. */
-export interface RowGroup {
-  readonly cell: Cell;
-  /** The same number for groups of the same codes. */
-  readonly kind: number;
-  /** The code of its rows in a dimension asked for, NONE where they know none. */
-  codeOf(dimension: string): number;
-}
-
 /** Puts the rows of a report that pass a filter into groups of the same codes and alike days, numbered as they are met. */
 export class RowGroups {
   /** By row of the last chunk the number of its group, NONE for rows that do not count. */
@@ -56,34 +47,43 @@ export class RowGroups {
     const { of: memberClass } = this.member;
     const { of: splitClass, examples } = this.split;
     const [splits, cells, from] = [examples.length, this.cells.list.length, this.window.from];
+    const { table } = slots;
     for (let row = 0; row < length; row++) {
       const at = (day[row] as number) - from;
       const own = member[row] as number;
       const cell = cellOn[(daysOf[own] as number) + at] as number;
       const rough = memberClass[own] as number;
       const fine = splitClass[(splitsOn[at] as number) + (split[row] as number)] as number;
-      numbers[row] = cell < 0 || rough < 0 || fine < 0 ? NONE : slots.of((rough * splits + fine) * cells + cell);
+      if (cell < 0 || rough < 0 || fine < 0) {
+        numbers[row] = NONE;
+        continue;
+      }
+      const key = (rough * splits + fine) * cells + cell;
+      // Most keys have been met: looking them up here saves a call a row.
+      const known = table ? (table[key] as number) : 0;
+      numbers[row] = known > 0 ? known - 1 : slots.of(key);
     }
   }
 
-  group(number: number): RowGroup {
-    const key = this.slots.keyOf(number);
-    const [splits, cells] = [this.split.examples.length, this.cells.list.length];
-    const kind = Math.floor(key / cells);
-    const place = {
-      member: this.member.examples[Math.floor(kind / splits)] ?? NONE,
-      split: this.split.examples[kind % splits] ?? NONE,
-    };
-    const cell = this.cells.list[key % cells];
+  /** The days of a group. */
+  cellOf(number: number): Cell {
+    const cell = this.cells.list[this.slots.keyOf(number) % this.cells.list.length];
     if (!cell) throw new RangeError(`No group ${number}`);
-    return {
-      cell,
-      kind,
-      codeOf: (dimension) => {
-        const coding = this.feed.codes.get(dimension);
-        return coding ? codeAt(coding, place[coding.of]) : NONE;
-      },
-    };
+    return cell;
+  }
+
+  /** The same for groups of the same codes. */
+  kindOf(number: number): number {
+    return Math.floor(this.slots.keyOf(number) / this.cells.list.length);
+  }
+
+  /** The code of groups of a kind in a dimension asked for, NONE where they know none. */
+  codeOf(kind: number, dimension: string): number {
+    const coding = this.feed.codes.get(dimension);
+    if (!coding) return NONE;
+    const splits = this.split.examples.length;
+    const place = coding.of === 'member' ? this.member.examples[Math.floor(kind / splits)] : this.split.examples[kind % splits];
+    return codeAt(coding, place ?? NONE);
   }
 
   /** Campaigns of one plan share the cells of their days. */
@@ -112,7 +112,7 @@ function passing(feed: FeedTable, dimensions: readonly string[], filter: RowFilt
   const tests = filter.flatMap((test) => own(test.dimension).map((coding) => ({ ...test, coding })));
   const codings = ['campaign', ...dimensions].flatMap(own);
   const byWeekday = [...codings, ...tests.map(({ coding }) => coding)].some((coding) => coding.byWeekday);
-  const classes = classesOf(feed.rows[`${of}s`].length, [...new Set(codings)], byWeekday);
+  const classes = classesKept(feed, of, [...new Set(codings)], byWeekday);
   return tests.reduce(
     (kept, { coding, passes, empty }) =>
       leavingOut(kept, (place) => {
@@ -121,4 +121,21 @@ function passing(feed: FeedTable, dimensions: readonly string[], filter: RowFilt
       }),
     classes,
   );
+}
+
+const kept = new WeakMap<Int32Array, Map<string, Classes>>();
+/** Sets of dimensions whose classes are kept for one list. */
+const MOST_KEPT = 12;
+
+/** The classes of a report's list by some codings, found once. */
+function classesKept(feed: FeedTable, of: Coding['of'], codings: readonly Coding[], byWeekday: boolean): Classes {
+  const list = feed.rows[`${of}s`];
+  const own = kept.get(list) ?? new Map<string, Classes>();
+  kept.set(list, own);
+  const dimensions = [...feed.codes].flatMap(([dimension, coding]) => (codings.includes(coding) ? [dimension] : []));
+  const key = `${dimensions.join()} ${byWeekday}`;
+  const known = own.get(key) ?? classesOf(list.length, codings, byWeekday);
+  if (own.size >= MOST_KEPT) own.clear();
+  own.set(key, known);
+  return known;
 }

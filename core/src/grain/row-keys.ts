@@ -30,7 +30,7 @@ export function rowKeys(table: CodedRows, dimensions: readonly string[]): Int32A
 
 function findKeys({ length, codes }: CodedRows, dimensions: readonly string[]): Int32Array {
   const columns = dimensions.flatMap((dimension) => codes.get(dimension) ?? []);
-  const root: Branch<number> = { next: new Map() };
+  const root: Branch<number> = {};
   let count = 0;
   return Int32Array.from({ length }, (_, row) => {
     let branch = root;

@@ -1,6 +1,8 @@
 /** Numbers the different keys that rows have, from 0 in the order they are met. */
 export interface Slots {
   readonly count: number;
+  /** The number of each key, counted from 1, 0 for keys not met yet; absent where there are too many keys for that. */
+  readonly table?: Int32Array;
   /** The number of a key, a new one where it is met for the first time. */
   of(key: number): number;
   keyOf(slot: number): number;
@@ -13,11 +15,11 @@ const MOST_DIRECT = 2 ** 20;
 export const slotsFor = (room: number): Slots => (room <= MOST_DIRECT ? new DirectSlots(room) : new HashedSlots());
 
 class DirectSlots implements Slots {
-  private readonly slots: Int32Array;
+  readonly table: Int32Array;
   private readonly keys: number[] = [];
 
   constructor(room: number) {
-    this.slots = new Int32Array(room);
+    this.table = new Int32Array(room);
   }
 
   get count(): number {
@@ -25,10 +27,10 @@ class DirectSlots implements Slots {
   }
 
   of(key: number): number {
-    const known = this.slots[key] as number;
+    const known = this.table[key] as number;
     if (known !== 0) return known - 1;
     const slot = this.keys.push(key);
-    this.slots[key] = slot;
+    this.table[key] = slot;
     return slot - 1;
   }
 

@@ -1,4 +1,4 @@
-import type { Contribution } from './measured';
+import type { Contribution } from './contribution';
 import type { Part } from './node';
 import { tallyOf } from './tally';
 

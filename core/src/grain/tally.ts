@@ -1,5 +1,5 @@
 import type { Adding } from '../measure/measure';
-import type { Contribution } from './measured';
+import type { Contribution } from './contribution';
 import { mostOf, type Part } from './node';
 
 /** What a term comes to over contributions, in stored units. */

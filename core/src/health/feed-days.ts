@@ -39,7 +39,8 @@ function newestImports(feed: FeedTable | OrderTable, range: DayRange): Map<Day, 
       newest.set(day, Math.max(newest.get(day) ?? 0, importId));
   };
   if ('rows' in feed)
-    feed.rows.scan(beginningIn(feed.rows, range), [], ({ length, day, to, importId }) => {
+    feed.rows.scan(beginningIn(feed.rows, range), [], ({ length, day, to, importIds }) => {
+      const importId = importIds();
       for (let row = 0; row < length; row++) look(day[row] ?? 0, to[row] ?? 0, importId[row] ?? 0);
     });
   else feed.saleDay.forEach((day, row) => look(day, day, feed.importId[row] ?? 0));

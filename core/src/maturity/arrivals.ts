@@ -23,10 +23,10 @@ export class Arrivals {
   ) {}
 
   /** Of these campaigns, of all by default; undefined where the outcome's lists cannot tell how late it comes. */
-  of(term: LateTerm, campaigns: Iterable<number> = this.weights.keys()): Arrived | undefined {
+  of(term: LateTerm, campaigns?: Iterable<number>): Arrived | undefined {
     // Most outcomes asked for have no list at all: then there is nothing to weigh.
     if (!latenessOf(this.tables, this.lastDay).of(term)) return undefined;
-    const own = [...campaigns];
+    const own = [...(campaigns ?? this.weights.keys())];
     const key = `${keyOf(term)} ${own.join()}`;
     if (!this.known.has(key)) this.known.set(key, this.together(term, own));
     return this.known.get(key);

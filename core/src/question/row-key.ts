@@ -5,19 +5,24 @@ export type KeyStep = readonly [dimension: string, code: number | string];
  * The key of a row: the dimension and code of each step down to it, as "channel:harbor-search/campaign:12/ad:31".
  * A key names one member whatever accounts it lies in, and begins with its parent's.
  */
-export const keyOf = (steps: readonly KeyStep[]): string => steps.map(([dimension, code]) => `${dimension}:${code}`).join('/');
+export const keyOf = (steps: readonly KeyStep[]): string => steps.reduce((key, [dimension, code]) => (key === '' ? `${dimension}:${code}` : `${key}/${dimension}:${code}`), '');
 
 /** The key above, "" above the outermost rows. */
 export const parentOf = (key: string): string => key.slice(0, Math.max(0, key.lastIndexOf('/')));
 
 /** Keys of everything a row lies in: "channel:wren/campaign:3/ad:17" → ["channel:wren", "channel:wren/campaign:3"]. */
 export function ancestorsOf(key: string): string[] {
-  const steps = key.split('/');
-  return steps.slice(1).map((_, at) => steps.slice(0, at + 1).join('/'));
+  const ancestors: string[] = [];
+  for (let at = key.indexOf('/'); at >= 0; at = key.indexOf('/', at + 1)) ancestors.push(key.slice(0, at));
+  return ancestors;
 }
 
 /** The code of what a row is, without the dimension it is of: "channel:wren/campaign:3/ad:17" → 17; NaN for what has none. */
 export const codeOfKey = (key: string): number => Number(/:(-?\d+)$/.exec(key)?.[1] ?? NaN);
 
 /** How many rows a row lies in: 0 for the outermost. */
-export const depthOf = (key: string): number => key.split('/').length - 1;
+export function depthOf(key: string): number {
+  let depth = 0;
+  for (let at = key.indexOf('/'); at >= 0; at = key.indexOf('/', at + 1)) depth += 1;
+  return depth;
+}

@@ -15,7 +15,8 @@ export interface Chunk {
   /** Places in the report's list of members and in its list of splits (device, hour, age …). */
   readonly member: Int32Array;
   readonly split: Int32Array;
-  readonly importId: Int32Array;
+  /** The imports they came with; written when they are asked for. */
+  importIds(): Int32Array;
   /** In the order of the columns asked for, in stored units (see termScale); NaN where a row says "not measured". */
   readonly amounts: readonly Float64Array[];
   /** In the same order; rows are counted from the chunk's first. */
@@ -32,8 +33,6 @@ export interface Rows {
   readonly columns: ReadonlySet<string>;
   /** Every run of several days that some row stands for, once. */
   readonly spans: readonly DayRange[];
-  /** Whether some amount of a column is known only within limits. */
-  hasLimits(column: string): boolean;
   /** Runs of days outside of which every row measures a column. */
   mayLack(column: string): readonly DayRange[];
   /** Hands over the rows whose (first) day is one of these, by day. A column the report has not is NaN throughout. */

@@ -19,17 +19,27 @@ export class SegmentedRows implements Rows {
   readonly members: Int32Array;
   readonly splits: Int32Array;
   private readonly translations: readonly Translation[];
+  /** By column, the stored ones it is made of. */
+  private readonly stored = new Map<string, string[]>();
+  private readonly lacking = new Map<string, readonly DayRange[]>();
 
-  /** `keyOf` says which column of the report a stored one belongs to: words that have become one share theirs. */
+  /**
+   * `keyOf` says which column of the report a stored one belongs to: words that have become one share theirs.
+   * `columns` are stored ones it has even where no row says anything in them.
+   */
   constructor(
     private readonly segments: readonly SegmentOnDemand[],
-    private readonly keyOf: (stored: string) => string = (stored) => stored,
-    /** Columns it has even where no row says anything in them. */
+    keyOf: (stored: string) => string = (stored) => stored,
     columns: readonly string[] = [],
   ) {
     const heads = segments.map(({ head }) => head);
     this.length = heads.reduce((sum, { length }) => sum + length, 0);
-    this.columns = new Set([...columns, ...heads.flatMap((head) => head.columns)].map(keyOf));
+    for (const each of new Set([...columns, ...heads.flatMap((head) => head.columns)])) {
+      const own = this.stored.get(keyOf(each)) ?? [];
+      this.stored.set(keyOf(each), own);
+      own.push(each);
+    }
+    this.columns = new Set(this.stored.keys());
     this.spans = distinct(heads.flatMap((head) => head.spans));
     const [members, splits] = [new Places(), new Places()];
     this.translations = heads.map((head) => ({ member: members.of(head.members), split: splits.of(head.splits) }));
@@ -37,28 +47,21 @@ export class SegmentedRows implements Rows {
     this.splits = splits.ids();
   }
 
-  hasLimits(column: string): boolean {
-    return this.segments.some(({ head }) => head.limited.some((stored) => this.keyOf(stored) === column));
-  }
-
-  mayLack(column: string): DayRange[] {
-    return this.segments.flatMap(({ head }) => {
-      const own = head.columns.filter((stored) => this.keyOf(stored) === column);
-      // Of several stored columns each row says at most one.
-      const isTold = own.length === 1 && !own.some((stored) => head.lacking.includes(stored));
-      return isTold ? [] : [daysOf(head)];
-    });
+  mayLack(column: string): readonly DayRange[] {
+    const known = this.lacking.get(column) ?? this.findLacking(this.stored.get(column) ?? []);
+    this.lacking.set(column, known);
+    return known;
   }
 
   scan(days: DayRange, columns: readonly string[], each: (chunk: Chunk) => void): void {
-    const scratch = new Scratch(columns.length);
+    const scratch = taken(columns.length);
     let before = 0;
     for (const [at, { head, segment }] of this.segments.entries()) {
       const { from, to } = daysOf(head);
       const translation = this.translations[at];
       if (days.from <= to && days.to >= from && translation) {
         const own = segment();
-        const stored = columns.map((column) => [...own.amounts.keys()].filter((key) => this.keyOf(key) === column));
+        const stored = columns.map((column) => (this.stored.get(column) ?? []).filter((key) => own.amounts.has(key)));
         const first = own.starts[Math.max(0, days.from - from)] ?? 0;
         const end = own.starts[Math.min(own.starts.length - 1, days.to - from + 1)] ?? own.length;
         for (let row = first; row < end; row += MOST_ROWS) {
@@ -67,6 +70,16 @@ export class SegmentedRows implements Rows {
       }
       before += head.length;
     }
+    free.push(scratch);
+  }
+
+  private findLacking(stored: readonly string[]): DayRange[] {
+    return this.segments.flatMap(({ head }) => {
+      const own = stored.filter((each) => head.columns.includes(each));
+      // Of several stored columns each row says at most one.
+      const isTold = own.length === 1 && !own.some((each) => head.lacking.includes(each));
+      return isTold ? [] : [daysOf(head)];
+    });
   }
 }
 
@@ -111,6 +124,15 @@ interface Part {
   readonly before: number;
 }
 
+/** Arrays that no scan uses at the moment: making them takes longer than filling them. */
+const free: Scratch[] = [];
+
+function taken(columns: number): Scratch {
+  const scratch = free.pop() ?? new Scratch();
+  scratch.makeRoom(columns);
+  return scratch;
+}
+
 /** The arrays of a chunk. */
 class Scratch {
   private readonly day = new Int32Array(MOST_ROWS);
@@ -118,11 +140,11 @@ class Scratch {
   private readonly member = new Int32Array(MOST_ROWS);
   private readonly split = new Int32Array(MOST_ROWS);
   private readonly importId = new Int32Array(MOST_ROWS);
-  private readonly amounts: readonly Float64Array[];
+  private readonly amounts: Float64Array[] = [];
   private readonly other = new Float64Array(MOST_ROWS);
 
-  constructor(columns: number) {
-    this.amounts = Array.from({ length: columns }, () => new Float64Array(MOST_ROWS));
+  makeRoom(columns: number): void {
+    while (this.amounts.length < columns) this.amounts.push(new Float64Array(MOST_ROWS));
   }
 
   filled({ segment, translation, stored }: Reading, { from, end, before }: Part): Chunk {
@@ -131,7 +153,6 @@ class Scratch {
     if (segment.beyond) addDays(segment.beyond.subarray(from, end), day, to);
     translate(segment.members.places, translation.member, from, end, member);
     translate(segment.splits.places, translation.split, from, end, split);
-    translate(segment.importIds.places, segment.importIds.list, from, end, importId);
     for (const [at, keys] of stored.entries()) this.fillAmounts(segment, keys, from, end, amounts[at] ?? this.other);
     return {
       first: before + from,
@@ -140,7 +161,10 @@ class Scratch {
       to: segment.beyond ? to : day,
       member,
       split,
-      importId,
+      importIds: () => {
+        translate(segment.importIds.places, segment.importIds.list, from, end, importId);
+        return importId;
+      },
       amounts,
       limited: stored.map((keys) => limitedOf(segment, keys, from, end)),
     };

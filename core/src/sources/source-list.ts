@@ -1,6 +1,8 @@
 import { type Figure, gap } from '../figure/figure';
 import { accumulate } from '../grain/accumulate';
-import { contributionOf, Measured, notMatchedContribution } from '../grain/measured';
+import { contributionOf, notMatchedContribution } from '../grain/contribution';
+import { Measured } from '../grain/measured';
+import { TermIndex } from '../grain/term-index';
 import { eachAmount } from '../grain/each-amount';
 import { NONE } from '../rows/coding';
 import type { ClientTables, FeedTable } from '../grain/tables';
@@ -126,10 +128,10 @@ function clicksAndValue(tables: ClientTables, days: readonly Day[], action: Outc
   const buckets = runs(days);
   if (buckets.length === 0) return { value: null, clicksOf: (): Figure => gap('not measured') };
   const sums = accumulate(tables, { terms: [clicks, value], levels: ['campaign'], buckets });
-  const measured = new Measured(sums.terms);
+  const index = new TermIndex(sums.terms);
   const of = (term: ClosedTerm, wanted: (channel: string) => boolean, isAll: boolean): Figure =>
-    measured.figure(
-      { kind: 'term', term },
+    new Measured(
+      index,
       buckets.flatMap((_, bucket) => [
         ...sums.campaigns
           .all()
@@ -137,7 +139,7 @@ function clicksAndValue(tables: ClientTables, days: readonly Day[], action: Outc
           .map((node) => contributionOf(sums, node, bucket)),
         ...(isAll ? [notMatchedContribution(sums, bucket)] : []),
       ]),
-    );
+    ).sum(term);
   const worth = of(value, () => true, true);
   return {
     value: worth.kind === 'value' ? worth.value : null,

@@ -9,6 +9,7 @@ import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 export class ClientData {
   readonly db: Db;
   private readonly cache: TableCache;
+  private readonly names = new WeakMap<LoadedClient, Names>();
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
 
   /** `room` is how many bytes of their columns stay in memory. */
@@ -28,7 +29,13 @@ export class ClientData {
   }
 
   /** What codes in these tables are called. */
-  namesOf({ client, members, locale }: LoadedClient): Names {
+  namesOf(loaded: LoadedClient): Names {
+    const known = this.names.get(loaded) ?? onceEach(this.readNames(loaded));
+    this.names.set(loaded, known);
+    return known;
+  }
+
+  private readNames({ client, members, locale }: LoadedClient): Names {
     const named = (things: readonly { id: string; name: string }[]): Map<string, string> =>
       new Map(things.map(({ id, name }) => [id, name]));
     const channels = named(allChannels(this.db));
@@ -57,4 +64,16 @@ export class ClientData {
   outcomeOf(client: string): OutcomeId {
     return BUILT_IN_BOOK.outcomeOf(findClient(this.db, client)?.metricSet ?? 'shop')?.id ?? 'purchase';
   }
+}
+
+/** Looks each name up once: days are slow to write. */
+function onceEach(names: Names): Names {
+  const known = new Map<string, Map<number | string, string>>();
+  return (dimension, code) => {
+    const own = known.get(dimension) ?? new Map<number | string, string>();
+    known.set(dimension, own);
+    const name = own.get(code) ?? names(dimension, code);
+    own.set(code, name);
+    return name;
+  };
 }

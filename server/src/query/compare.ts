@@ -32,8 +32,8 @@ export function comparison(data: ClientData, question: Question, today: number):
   return { ...wire, rows };
 }
 
-/** Sums that are kept of a client while its data stands: opening a row, sorting or turning the page sums nothing again. */
-const MOST_KEPT = 6;
+/** Members whose sums are kept of a client while its data stands: opening a row, sorting or turning the page sums nothing again. */
+const MOST_KEPT = 40_000;
 const kept = new WeakMap<LoadedClient, Map<string, Prepared>>();
 
 function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, today: number): Prepared {
@@ -44,7 +44,12 @@ function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, 
   const prepared = own.get(key) ?? prepare(loaded.tables, question, data.namesOf(loaded), lastDay);
   own.delete(key);
   own.set(key, prepared);
-  for (const oldest of own.keys()) if (own.size > MOST_KEPT) own.delete(oldest);
+  let members = [...own.values()].reduce((sum, { found }) => sum + found.members.length, 0);
+  for (const [oldest, { found }] of own) {
+    if (members <= MOST_KEPT || own.size === 1) break;
+    own.delete(oldest);
+    members -= found.members.length;
+  }
   return prepared;
 }
 
