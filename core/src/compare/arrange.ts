@@ -34,7 +34,7 @@ export function arrange(members: readonly Member[], selection: Selection, { ques
   const visit = (parent: string): void => {
     const own = (children.get(parent) ?? []).filter(tells);
     if (page === null && rows.length + own.length > MOST_MEMBERS) throw new TooManyMembers(selection.members.length);
-    const shown = own.sort(byOrder).slice(0, page?.size ?? Infinity);
+    const shown = byOrder(own).slice(0, page?.size ?? Infinity);
     for (const [at, member] of shown.entries()) {
       const hasChildren = (children.get(member.key) ?? []).some(tells);
       rows.push(rowOf(member, cells(member), hasChildren, at === shown.length - 1 ? own.length - shown.length : 0));
@@ -54,20 +54,25 @@ const opener = (page: Page | null): ((key: string) => boolean) => {
   return (key) => open.has(key);
 };
 
-function orderOf({ by, of, direction }: Sort, cell: Arranging['cell']): (a: Member, b: Member) => number {
-  const known = new Map<Member, Figure>();
+/** Puts siblings in the order asked for; what is no member comes last. */
+function orderOf({ by, of, direction }: Sort, cell: Arranging['cell']): (siblings: readonly Member[]) => Member[] {
   const figureOf = (member: Member): Figure => {
     const { now, before, change } = cell(member, by);
-    const figure = known.get(member) ?? { now, before, change: change?.figure }[of] ?? gap('not measured');
-    known.set(member, figure);
-    return figure;
+    return { now, before, change: change?.figure }[of] ?? gap('not measured');
   };
-  return (a, b) => {
-    if (a.kind !== b.kind) return RANK[a.kind] - RANK[b.kind];
-    if (by === 'name') return (direction === 'ascending' ? 1 : -1) * byName(a, b);
-    return compareFigures(figureOf(a), figureOf(b), direction) || byName(a, b);
+  const up = direction === 'ascending' ? 1 : -1;
+  return (siblings) => {
+    const placed = siblings.map((member) => ({ member, figure: by === 'name' ? NO_FIGURE : figureOf(member) }));
+    placed.sort((a, b) => {
+      if (a.member.kind !== b.member.kind) return RANK[a.member.kind] - RANK[b.member.kind];
+      if (by === 'name') return up * byName(a.member, b.member);
+      return compareFigures(a.figure, b.figure, direction) || byName(a.member, b.member);
+    });
+    return placed.map(({ member }) => member);
   };
 }
+
+const NO_FIGURE: Figure = gap('not measured');
 
 /** Days come in their order, all else by name. */
 const byName = (a: Member, b: Member): number =>

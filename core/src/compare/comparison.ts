@@ -101,14 +101,13 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
     [...metrics, question.columns?.metric ?? 'spend'].map((metric) => [metric, claimedByClick(found.formulaOf(metric))]),
   );
   const isCompared = question.comparison !== null;
-  const partsOf = once((member: Member) => ({
+  const partsOf = (member: Member): Parts => ({
     now: new Measured(found.terms, member.contributions(0)),
     before: isCompared ? new Measured(found.terms, member.contributions(1)) : null,
-  }));
+  });
   const campaignsOf = once((member: Member) => new Set(member.pieces.flatMap(({ node }) => node.campaigns)));
-  const cell = (member: Member, metric: MetricId): RowCell => {
+  const cellOf = (member: Member, { now, before }: Parts, metric: MetricId): RowCell => {
     const formula = found.formulaOf(metric);
-    const { now, before } = partsOf(member);
     if (!before) return { now: now.figure(formula), before: null, change: null };
     const change = changeBetween(formula, now, before);
     const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, campaignsOf(member))?.share ?? 1) >= SETTLED);
@@ -118,7 +117,12 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
       change: isSettled ? change : { ...change, beyondChance: false },
     };
   };
-  const cells = once((member: Member) => metrics.map((metric) => cell(member, metric)));
+  const cell = (member: Member, metric: MetricId): RowCell => cellOf(member, partsOf(member), metric);
+  // Only rows that are shown are kept: what others are sorted by is not asked for again.
+  const cells = once((member: Member) => {
+    const parts = partsOf(member);
+    return metrics.map((metric) => cellOf(member, parts, metric));
+  });
   return {
     metrics,
     found,
@@ -136,6 +140,12 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
         ? (arrivals.of({ outcome, part: 'count', countedBy: question.countedBy })?.share ?? null)
         : null,
   };
+}
+
+/** What a member measured in the period, and in the one it is compared with. */
+interface Parts {
+  readonly now: Measured;
+  readonly before: Measured | null;
 }
 
 /** Works something out of a member the first time it is asked for. */

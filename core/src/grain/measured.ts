@@ -3,7 +3,7 @@ import { between, type Figure, gap, type Gap, value, withCoverage } from '../fig
 import { evaluate, type Formula, termsOf } from '../formula/formula';
 import { addingOf, type ClosedTerm, isState, termScale, termUnit } from '../measure/term';
 import type { Contribution } from './contribution';
-import { isEmptyPart, type Part } from './node';
+import { isEmptyPart } from './node';
 import { type Tally, tallyOf } from './tally';
 import type { TermIndex } from './term-index';
 
@@ -155,12 +155,11 @@ export class Measured {
 
   /** The share of spend in the cells that measure a term. */
   private share(bit: number): number | undefined {
-    const spendAt = this.index.spend;
-    if (spendAt === undefined) return undefined;
-    const parts = this.contributions.flatMap((each) => each.parts);
-    const spend = (of: readonly Part[]): number => of.reduce((sum, part) => sum + (part.sums[spendAt] ?? 0), 0);
-    const all = spend(parts);
-    return all > 0 ? spend(parts.filter((part) => (part.mask & bit) !== 0)) / all : undefined;
+    const at = this.index.spend;
+    if (at === undefined || this.spend <= 0) return undefined;
+    let spend = 0;
+    for (const { parts } of this.contributions) for (const { mask, sums } of parts) if ((mask & bit) !== 0) spend += sums[at] ?? 0;
+    return spend / this.spend;
   }
 
   private reason(formula: Formula): Gap {

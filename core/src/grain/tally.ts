@@ -50,18 +50,27 @@ function added(contributions: readonly Contribution[], at: number): Tally {
     const most = part ? mostOf(part, at) : 0;
     return { least: sum, most, largest: sum, claiming: sum > 0 ? 1 : 0, isExact: most === sum };
   }
-  let [most, isExact] = [0, true];
+  let most = 0;
+  let isExact = true;
   const byAccount = new Map<number, number>();
+  // Contributions of one account mostly follow one another.
+  let current = NaN;
+  let own = 0;
   for (const { account, parts } of contributions) {
-    let own = byAccount.get(account) ?? 0;
+    if (account !== current) {
+      if (!Number.isNaN(current)) byAccount.set(current, own);
+      current = account;
+      own = byAccount.get(account) ?? 0;
+    }
     for (const part of parts) {
       const sum = part.sums[at] ?? 0;
+      const limit = part.most ? (part.most[at] ?? 0) : sum;
       own += sum;
-      most += mostOf(part, at);
-      if (mostOf(part, at) !== sum) isExact = false;
+      most += limit;
+      if (limit !== sum) isExact = false;
     }
-    byAccount.set(account, own);
   }
+  if (!Number.isNaN(current)) byAccount.set(current, own);
   let [least, largest, claiming] = [0, -Infinity, 0];
   for (const own of byAccount.values()) {
     least += own;

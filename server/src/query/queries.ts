@@ -17,6 +17,8 @@ export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & {
 const ROOM = 400_000;
 /** The thread has its next question before the answer to the last one is read and sent. */
 const AT_ONCE = 2;
+/** Megabytes for what lives as long as one question: with the usual 16 most of it is copied on before it dies. */
+const YOUNG = 192;
 /** Cells that an answer takes which is no table. */
 const SMALL = 400;
 
@@ -28,6 +30,7 @@ export function startQueries(db: Db, { dataFolder, room }: QueryWorkerData): Que
     maxThreads: 1,
     concurrentTasksPerWorker: AT_ONCE,
     idleTimeout: Infinity,
+    resourceLimits: { maxYoungGenerationSizeMb: YOUNG },
     workerData: { dataFolder, room } satisfies QueryWorkerData,
   });
   const queue = new FairQueue(ROOM, AT_ONCE);
