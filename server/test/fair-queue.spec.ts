@@ -95,6 +95,35 @@ describe('questions in a queue', () => {
     expect(begun).toEqual(['first', 'shared', 'dropped']);
   });
 
+  it('that are being answered are told to stop when the last asker leaves, and asked anew by the next', async () => {
+    const queue = new FairQueue(10);
+    const { begun, ask, end } = controlled();
+    const [one, other] = [new AbortController(), new AbortController()];
+    const stops: AbortSignal[] = [];
+    const noting = (signal: AbortSignal): Ask<string> => {
+      const asked = ask('long', 'a', { signal });
+      return {
+        ...asked,
+        work: (stop) => {
+          stops.push(stop);
+          return asked.work(stop);
+        },
+      };
+    };
+    const both = [one, other].map(({ signal }) => queue.ask(noting(signal)));
+    one.abort();
+    await expect(both[0]).rejects.toBeInstanceOf(Left);
+    expect(stops.map(({ aborted }) => aborted)).toEqual([false]);
+    other.abort();
+    await expect(both[1]).rejects.toBeInstanceOf(Left);
+    expect(stops.map(({ aborted }) => aborted)).toEqual([true]);
+    const again = queue.ask(noting(new AbortController().signal));
+    await end('long', new Error('stopped'));
+    expect(begun).toEqual(['long', 'long']);
+    await end('long');
+    await expect(again).resolves.toBe('answer long');
+  });
+
   it('that fail are told to all who wait, kept for nobody, and hold up none', async () => {
     const queue = new FairQueue(10);
     const { begun, ask, end } = controlled();

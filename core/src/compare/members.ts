@@ -4,7 +4,7 @@ import { NONE } from '../rows/coding';
 import { type AccountInfo, SKIPPED } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { accountCode, isAccountDimension, isDayDimension, isRowDimension } from '../question/dimensions';
-import type { Names } from '../question/names';
+import { type Names, tokenOf } from '../question/names';
 import { depthOf, keyOf, parentOf, type KeyStep } from '../question/row-key';
 import { daysInMonth } from '../time/day';
 import type { Pass, Passes, Slice } from './passes';
@@ -123,7 +123,7 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
   for (const node of nodes)
     for (const piece of piecesOf(pass, node, pass.slices)) {
       const steps = stepsTo(node.account, node.path, piece.slice);
-      const key = keyOf(steps);
+      const key = keyOf(steps.map(([dimension, code]) => [dimension, tokenOf(dimension, code, names)]));
       const known = placed.get(key);
       if (known) known.pieces.push(piece);
       else placed.set(key, { step: steps.at(-1), pieces: [piece] });
@@ -149,7 +149,7 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
         parent: parentOf(key) || null,
         kind: isOutside ? 'not broken down' : 'member',
         level: dimension,
-        code,
+        code: tokenOf(dimension, code, names),
         name: isOutside ? `Not broken down by ${dimension}` : names(dimension, code),
         note: slices.length === 1 ? cutNote(step, rows, slices[0]) : '',
         channel: others.length === 0 ? channel : null,

@@ -175,11 +175,11 @@ describe('filters on what rows tell', () => {
 
   it('keep rows of the reports that know it, and those alone', () => {
     const feeds = [feedOf(rows), feedOf(rows, ['campaign'], 2)];
-    const phones = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', 'device 1')] });
+    const phones = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', '1')] });
     expect(spendOf(phones)).toEqual({ total: 11, 'campaign:1': 4, 'campaign:2': 7 });
-    const either = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', 'device 1', 'device 0')] });
+    const either = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', '1', '0')] });
     expect(spendOf(either)).toEqual({ total: 21, 'campaign:1': 14, 'campaign:2': 7 });
-    const both = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', 'device 1'), is('campaign', 'campaign 1')] });
+    const both = ask(tablesOf(feeds), { rows: ['campaign'], where: [is('device', '1'), is('campaign', 'campaign 1')] });
     expect(spendOf(both)).toEqual({ total: 4, 'campaign:1': 4 });
   });
 
@@ -187,7 +187,7 @@ describe('filters on what rows tell', () => {
     const vocabulary = new Vocabulary({ ...NO_OWN_WORDS, joined: { 'own-machine': 'device' } });
     const tables = tablesOf([feedOf(rows)], { vocabulary });
     const asked = (dimension: string) =>
-      ask(tables, { rows: ['campaign'], where: [{ dimension, any: [{ test: 'is', value: 'device 1' }] }] });
+      ask(tables, { rows: ['campaign'], where: [{ dimension, any: [{ test: 'is', value: '1' }] }] });
     expect(asked('own-machine')).toEqual(asked('device'));
     expect(asked('own-machine').kept).toEqual({ all: 21, kept: 11, leftOut: 10, cannotTell: 0 });
   });
@@ -198,14 +198,14 @@ describe('filters on what rows tell', () => {
     expect(asked(['device', 'campaign'])).toBeNull();
     expect(asked(['campaign', 'ad', 'week'])).toBeNull();
     expect(asked(['campaign', 'ad', 'device'])).toEqual(['campaign', 'ad', 'device']);
-    expect(asked(['ad'], is('device', 'device 1'))).toEqual(['device', 'ad']);
+    expect(asked(['ad'], is('device', '1'))).toEqual(['device', 'ad']);
     expect(asked(['channel'], is('hour', 'x'))).toEqual(['hour']);
     // A group that is passed over need not be told.
     expect(asked(['campaign', 'group', 'device'])).toBeNull();
   });
 
   it('say "not measured" where no report knows it', () => {
-    const table = ask(tablesOf([feedOf(rows, ['campaign'])]), { rows: ['campaign'], where: [is('device', 'device 1')] });
+    const table = ask(tablesOf([feedOf(rows, ['campaign'])]), { rows: ['campaign'], where: [is('device', '1')] });
     expect(figureOf(table, 'total', 'spend')).toEqual(gap('not measured'));
   });
 
@@ -224,7 +224,7 @@ describe('filters on what rows tell', () => {
     const table = ask(tablesOf([feedOf(rows)], { orders }), { rows: ['campaign'], where: [is('campaign', 'campaign 2')] });
     expect(figureOf(table, 'total', 'value')).toEqual(value(6));
     expect(rowOf(table, 'not matched')).toBeUndefined();
-    const byDevice = ask(tablesOf([feedOf(rows)], { orders }), { rows: ['campaign'], where: [is('device', 'device 1')] });
+    const byDevice = ask(tablesOf([feedOf(rows)], { orders }), { rows: ['campaign'], where: [is('device', '1')] });
     expect(figureOf(byDevice, 'total', 'value')).toEqual(gap('not measured'));
   });
 
@@ -235,9 +235,9 @@ describe('filters on what rows tell', () => {
     ];
     const kept = (...where: ReturnType<typeof is>[]) => ask(tablesOf(feeds), { rows: ['campaign'], where }).kept;
     expect(kept()).toBeNull();
-    expect(kept(is('device', 'device 1'))).toEqual({ all: 171, kept: 11, leftOut: 10, cannotTell: 150 });
-    expect(kept(is('day', 'day 12'), is('device', 'device 1'))).toEqual({ all: 171, kept: 4, leftOut: 117, cannotTell: 50 });
-    expect(kept(is('device', 'device 1'), is('campaign', 'campaign 1'))).toEqual({ all: 171, kept: 4, leftOut: 167, cannotTell: 0 });
+    expect(kept(is('device', '1'))).toEqual({ all: 171, kept: 11, leftOut: 10, cannotTell: 150 });
+    expect(kept(is('day', 'day 12'), is('device', '1'))).toEqual({ all: 171, kept: 4, leftOut: 117, cannotTell: 50 });
+    expect(kept(is('device', '1'), is('campaign', 'campaign 1'))).toEqual({ all: 171, kept: 4, leftOut: 167, cannotTell: 0 });
     expect(kept(is('channel', 'channel other'))).toEqual({ all: 171, kept: 0, leftOut: 171, cannotTell: 0 });
   });
 
@@ -249,7 +249,7 @@ describe('filters on what rows tell', () => {
       spend: fc.integer({ min: 0, max: 90 }),
     });
     const anyTest = fc.constantFrom(
-      { dimension: 'device', value: 'device 1' },
+      { dimension: 'device', value: '1' },
       { dimension: 'campaign', value: 'campaign 2' },
       { dimension: 'weekday', value: 'weekday 3' },
       { dimension: 'day', value: 'day 12' },

@@ -1,8 +1,20 @@
 import { type Day, rangeText } from '../time/day';
-import type { DayDimension } from './dimensions';
+import { LEVELS } from '../measure/level';
+import { type DayDimension, isDayDimension } from './dimensions';
 
 /** What a member of a dimension is called. */
 export type Names = (dimension: string, code: number | string) => string;
+
+const KEPT_CODES: ReadonlySet<string> = new Set<string>(LEVELS);
+
+/**
+ * What stands for a member in the key of a row. Codes of devices, words in names and the like are given as they are met,
+ * by every thread anew: their name stands for them, written so that it parts no key.
+ */
+export const tokenOf = (dimension: string, code: number | string, names: Names): number | string =>
+  typeof code === 'string' || code < 0 || KEPT_CODES.has(dimension) || isDayDimension(dimension)
+    ? code
+    : encodeURIComponent(names(dimension, code));
 
 const MS_PER_DAY = 86_400_000;
 /** A Monday. */

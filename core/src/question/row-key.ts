@@ -5,7 +5,8 @@ export type KeyStep = readonly [dimension: string, code: number | string];
  * The key of a row: the dimension and code of each step down to it, as "channel:harbor-search/campaign:12/ad:31".
  * A key names one member whatever accounts it lies in, and begins with its parent's.
  */
-export const keyOf = (steps: readonly KeyStep[]): string => steps.reduce((key, [dimension, code]) => (key === '' ? `${dimension}:${code}` : `${key}/${dimension}:${code}`), '');
+export const keyOf = (steps: readonly KeyStep[]): string =>
+  steps.reduce((key, [dimension, code]) => (key === '' ? `${dimension}:${code}` : `${key}/${dimension}:${code}`), '');
 
 /** The key above, "" above the outermost rows. */
 export const parentOf = (key: string): string => key.slice(0, Math.max(0, key.lastIndexOf('/')));

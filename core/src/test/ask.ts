@@ -6,6 +6,9 @@ import {
   type ComparisonRow,
   type ComparisonTable,
   type Figure,
+  isAccountDimension,
+  isDayDimension,
+  LEVELS,
   type Question,
 } from '../index';
 
@@ -38,7 +41,10 @@ export const CAMPAIGNS = [1, 2, 3];
 /** The last finished day. */
 export const LAST = 19;
 
-export const names = (dimension: string, code: number | string): string => `${dimension} ${code}`;
+/** Members are called by their level and code; devices, hours and the like, which stand in keys by their names, by the code alone. */
+export const names = (dimension: string, code: number | string): string =>
+  isLevel(dimension) || isDayDimension(dimension) || isAccountDimension(dimension) ? `${dimension} ${code}` : `${code}`;
+const isLevel = (dimension: string): boolean => LEVELS.some((level) => level === dimension);
 
 /** One search account with campaigns 1–3. */
 export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {

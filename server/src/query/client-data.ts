@@ -8,6 +8,8 @@ import { type LoadedClient, loadClient, TableCache } from '../store/tables';
 /** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
 export class ClientData {
   readonly db: Db;
+  /** Whether nobody waits any more for what is being worked out. */
+  isStopped: () => boolean = () => false;
   private readonly cache: TableCache;
   private readonly names = new WeakMap<LoadedClient, Names>();
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
@@ -15,7 +17,7 @@ export class ClientData {
   /** `room` is how many bytes of their columns stay in memory. */
   constructor(dataFolder: string, room: number) {
     this.db = openReadOnly(dataFolder);
-    this.cache = new TableCache(new SegmentStore(dataFolder, room));
+    this.cache = new TableCache(new SegmentStore(dataFolder, room, () => this.isStopped()));
   }
 
   /** Reads a feed anew whose segments are others than was thought. */

@@ -4,18 +4,20 @@ export interface Ask<T> {
   readonly asker: string;
   /** Aborted when the asker no longer waits. */
   readonly signal?: AbortSignal | undefined;
-  readonly work: () => Promise<T>;
+  /** Its signal says when nobody waits any more. */
+  readonly work: (stop: AbortSignal) => Promise<T>;
   /** How much room the answer takes when it is kept. */
   readonly weigh: (answer: T) => number;
 }
 
 interface Waiting {
   readonly key: string;
-  readonly work: () => Promise<unknown>;
+  readonly work: (stop: AbortSignal) => Promise<unknown>;
+  readonly stop: AbortController;
   readonly weigh: (answer: unknown) => number;
   readonly answer: Promise<unknown>;
   settle(outcome: Promise<unknown>): void;
-  /** Everybody who still waits; with the last of them the question is dropped, unless it is being answered. */
+  /** Everybody who still waits; with the last of them the question is dropped. */
   waiters: number;
 }
 
@@ -59,7 +61,7 @@ export class FairQueue {
     const answer = new Promise<unknown>((resolve) => (settle = resolve));
     // Where nobody waits any more, nobody hears of an error.
     answer.catch(() => undefined);
-    const waiting: Waiting = { ...of, answer, settle, waiters: 0 };
+    const waiting: Waiting = { ...of, answer, settle, waiters: 0, stop: new AbortController() };
     this.open.set(of.key, waiting);
     this.queues.set(of.asker, [...(this.queues.get(of.asker) ?? []), waiting]);
     return waiting;
@@ -70,11 +72,18 @@ export class FairQueue {
     return new Promise((resolve, reject) => {
       const leave = (): void => {
         waiting.waiters -= 1;
+        if (waiting.waiters === 0) this.drop(waiting);
         reject(new Left());
       };
       signal.addEventListener('abort', leave, { once: true });
       waiting.answer.then(resolve, reject).finally(() => signal.removeEventListener('abort', leave));
     });
+  }
+
+  /** Whoever asks the same again asks anew. */
+  private drop(waiting: Waiting): void {
+    if (this.open.get(waiting.key) === waiting) this.open.delete(waiting.key);
+    waiting.stop.abort();
   }
 
   /** The next question of the asker whose turn it is; that asker goes to the end. */
@@ -83,7 +92,6 @@ export class FairQueue {
       this.queues.delete(asker);
       if (rest.length > 0) this.queues.set(asker, rest);
       if (first && first.waiters > 0) return first;
-      if (first) this.open.delete(first.key);
     }
     return undefined;
   }
@@ -93,13 +101,13 @@ export class FairQueue {
     const waiting = this.take();
     if (!waiting) return;
     this.working += 1;
-    const outcome = waiting.work();
+    const outcome = waiting.work(waiting.stop.signal);
     waiting.settle(outcome);
     void outcome
       .then((answer) => this.keep(waiting, answer))
       .catch(() => undefined)
       .finally(() => {
-        this.open.delete(waiting.key);
+        if (this.open.get(waiting.key) === waiting) this.open.delete(waiting.key);
         this.working -= 1;
         this.next();
       });

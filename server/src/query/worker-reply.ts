@@ -1,8 +1,18 @@
+import type { QueryName } from './registry';
+
 /** What a query thread is started with. */
 export interface QueryWorkerData {
   readonly dataFolder: string;
   /** How many bytes of column segments it keeps in memory. */
   readonly room: number;
+}
+
+/** What a query thread is asked. */
+export interface QueryTask {
+  readonly query: QueryName;
+  readonly args: readonly unknown[];
+  /** In shared memory: 1 when nobody waits for the answer any more. */
+  readonly stop: Int32Array;
 }
 
 /** What comes back from the query thread: the answer, or why there is none. */

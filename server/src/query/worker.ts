@@ -1,16 +1,17 @@
 import { TooManyMembers } from '@lens/core';
 import { Piscina } from 'piscina';
 import { ClientData } from './client-data';
-import { QUERIES, type QueryName } from './registry';
+import { QUERIES } from './registry';
 import { Superseded } from '../store/segments';
-import type { QueryWorkerData, WorkerReply } from './worker-reply';
+import type { QueryTask, QueryWorkerData, WorkerReply } from './worker-reply';
 
-/** The query thread: the data of all clients in its memory, asked by the name of a query. */
+/** A query thread: the data of clients in its memory, asked by the name of a query. */
 const { dataFolder, room } = Piscina.workerData as QueryWorkerData;
 const data = new ClientData(dataFolder, room);
 
 /** Answers a question, or says why it cannot be answered: what an error is does not outlive the way to the server. */
-export default function run({ query, args }: { query: QueryName; args: readonly unknown[] }): WorkerReply {
+export default function run({ query, args, stop }: QueryTask): WorkerReply {
+  data.isStopped = () => Atomics.load(stop, 0) === 1;
   const answer = QUERIES[query] as (of: ClientData, ...args: readonly unknown[]) => unknown;
   try {
     return { answer: withCurrentSegments(() => answer(data, ...args)) };

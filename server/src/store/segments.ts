@@ -21,6 +21,9 @@ export class Superseded extends Error {
   }
 }
 
+/** Nobody waits any more for what rows are read for. */
+export class Stopped extends Error {}
+
 export const segmentsPath = (dataFolder: string): string => join(dataFolder, 'segments.sqlite');
 
 /** Grows when segments are written another way: those of before are made anew. */
@@ -34,8 +37,12 @@ export class SegmentStore {
   private readonly db: Db;
   private readonly memory: SegmentMemory;
 
-  /** `room` is how many bytes of segments stay in memory. */
-  constructor(dataFolder: string, room: number) {
+  /** `room` is how many bytes of segments stay in memory; `isStopped` is asked before rows are read. */
+  constructor(
+    dataFolder: string,
+    room: number,
+    private readonly isStopped: () => boolean,
+  ) {
     this.db = openSegments(segmentsPath(dataFolder));
     this.memory = new SegmentMemory(room);
   }
@@ -48,8 +55,9 @@ export class SegmentStore {
     return read<SegmentHead>(kept);
   }
 
-  /** The rows of a segment. Throws Superseded where they are no longer there. */
+  /** The rows of a segment. Throws Superseded where they are no longer there, Stopped where nobody waits for them. */
   segment(key: SegmentKey): Segment {
+    if (this.isStopped()) throw new Stopped();
     const known = this.memory.get(key);
     if (known) return known;
     const kept = this.db

@@ -1,4 +1,5 @@
 import { type AccountInfo, type ClientTables, type FeedTable, isUnpaidKind, joiningOf, NONE, Vocabulary, withNameParts } from '@lens/core';
+import { createHash } from 'node:crypto';
 import { type ClientRecord, clientRecord } from './client-record';
 import type { Db } from './database';
 import type { FeedRecord } from './feeds';
@@ -17,7 +18,7 @@ export interface LoadedClient {
   readonly locale: string;
   readonly tables: ClientTables;
   readonly members: Members;
-  /** Sum of the feeds' versions: replies carry it, so a trace can say which data it is about. */
+  /** Another one whenever an answer may be another: rows, margins, rates, rules, words. Replies carry it, so a trace can say which data it is about. */
   readonly version: number;
 }
 
@@ -45,19 +46,23 @@ export function loadClient(db: Db, client: string, cache: TableCache, knownOn: n
   const key = cut === null ? client : `${client} as of ${cut}`;
   const known = cache.clients.get(key);
   if (known?.state === state) return known.loaded;
-  const loaded = loadRecord(db, client, { ...record, margins, rates, cut }, cache);
+  const loaded = loadRecord(db, client, { ...record, margins, rates, cut, version: versionOf(`${state} ${key}`) }, cache);
   // What was known once is looked at once or twice; it need not stay beside what is known now.
   if (cut !== null) for (const old of [...cache.clients.keys()].filter((each) => each.includes(' as of '))) cache.clients.delete(old);
   cache.clients.set(key, { state, loaded });
   return loaded;
 }
 
-type Loading = Omit<ClientRecord, 'promises'> & Pick<ClientRecord['promises'], 'margins' | 'rates'> & { readonly cut: Cut };
+/** Six bytes of a fingerprint: a number that JSON carries exactly. */
+const versionOf = (state: string): number => createHash('sha256').update(state).digest().readUIntBE(0, 6);
+
+type Loading = Omit<ClientRecord, 'promises'> &
+  Pick<ClientRecord['promises'], 'margins' | 'rates'> & { readonly cut: Cut; readonly version: number };
 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, naming, joins, words, cut }: Loading,
+  { info, accounts, feeds, margins: margin, rates, naming, joins, words, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words);
@@ -122,7 +127,7 @@ function loadRecord(
     (member) => members.nameOf(member),
     (dimension, word) => cache.splits.codeOf(dimension, word),
   );
-  return { client, locale: info?.locale ?? 'en-GB', tables: named, members, version: feeds.reduce((sum, feed) => sum + feed.version, 0) };
+  return { client, locale: info?.locale ?? 'en-GB', tables: named, members, version };
 }
 
 /** Visits by tracked link know the lots their links lead to. */
