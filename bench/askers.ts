@@ -66,15 +66,37 @@ export async function askAtOnce(address: string, before: number): Promise<number
   for (let nth = 0; nth < EACH; nth++)
     await Promise.all(
       Array.from({ length: ASKERS }, async (_, asker) => {
-        const { method, path, body } = questionsOf(asker, clients, before)[nth] as Asked;
-        const headers = { 'content-type': 'application/json', 'x-asker': `asker ${asker}` };
-        const from = performance.now();
-        const reply = await fetch(`${address}/api${path}`, { method, headers, body: JSON.stringify(body) });
-        // What is read of it is the asker's own work, on the asker's own machine.
-        await reply.arrayBuffer();
-        if (!reply.ok) throw new Error(`${method} ${path} answered ${reply.status}: ${JSON.stringify(body)}`);
-        taken.push(performance.now() - from);
+        taken.push(await ask(address, asker, questionsOf(asker, clients, before)[nth] as Asked));
       }),
     );
   return taken.sort((a, b) => a - b);
+}
+
+/** How long somebody looks at an answer before asking the next thing. */
+const LOOK = 2000;
+
+/** The same while everybody begins at a moment of their own and reads each answer before asking again. */
+export async function askInTurn(address: string, before: number): Promise<number[]> {
+  const { body: clients } = await send(address, 'GET', '/clients');
+  const taken: number[] = [];
+  await Promise.all(
+    Array.from({ length: ASKERS }, async (_, asker) => {
+      await new Promise((resolve) => setTimeout(resolve, (LOOK * asker) / ASKERS));
+      for (const asked of questionsOf(asker, clients, before)) {
+        taken.push(await ask(address, asker, asked));
+        await new Promise((resolve) => setTimeout(resolve, LOOK));
+      }
+    }),
+  );
+  return taken.sort((a, b) => a - b);
+}
+
+async function ask(address: string, asker: number, { method, path, body }: Asked): Promise<number> {
+  const headers = { 'content-type': 'application/json', 'x-asker': `asker ${asker}` };
+  const from = performance.now();
+  const reply = await fetch(`${address}/api${path}`, { method, headers, body: JSON.stringify(body) });
+  // What is read of it is the asker's own work, on the asker's own machine.
+  await reply.arrayBuffer();
+  if (!reply.ok) throw new Error(`${method} ${path} answered ${reply.status}: ${JSON.stringify(body)}`);
+  return performance.now() - from;
 }

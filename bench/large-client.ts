@@ -82,7 +82,9 @@ interface Ad {
 function fillDays(path: string): void {
   const db = new Database(path);
   const ads = db
-    .prepare<[], Ad>('SELECT feed_id AS feed, campaign_id AS campaign, member_id AS member, split_id AS split, since FROM feed_row WHERE until IS NULL')
+    .prepare<[], Ad>(
+      'SELECT feed_id AS feed, campaign_id AS campaign, member_id AS member, split_id AS split, since FROM feed_row WHERE until IS NULL',
+    )
     .all();
   const perDay = Math.ceil(LARGE.rows / LARGE.days);
   const insert = db.prepare(
@@ -114,7 +116,15 @@ function fillDays(path: string): void {
           if (term in amounts) return term === 'clicks' && random(200) === 0 ? null : (amounts[term] ?? null);
           return term.includes('.count.') ? (random(10) === 0 ? 1_000_000 : 0) : random(9000) * 10_000;
         });
-        insert.run(ad.feed, LARGE.last - back, ad.campaign, ad.member, ad.split, ad.since, ...Array.from({ length: 5 }, (_, slot) => values[slot] ?? null));
+        insert.run(
+          ad.feed,
+          LARGE.last - back,
+          ad.campaign,
+          ad.member,
+          ad.split,
+          ad.since,
+          ...Array.from({ length: 5 }, (_, slot) => values[slot] ?? null),
+        );
       }
     db.prepare('UPDATE import SET from_day = ?').run(LARGE.last - LARGE.days + 1);
     db.prepare('UPDATE feed SET version = version + 1').run();
