@@ -6,7 +6,7 @@ import type { QueryTask, QueryWorkerData, WorkerReply } from './worker-reply';
 /** Two, so that a light question need not wait for a heavy one; the machines this runs on have two cores. */
 export const THREADS = 2;
 /** Megabytes for what lives as long as one question: with the usual 16 most of it is copied on before it dies. */
-const YOUNG = 192;
+const YOUNG = 64;
 /** Questions of which is remembered who answered them. */
 const MOST_REMEMBERED = 200;
 
