@@ -37,7 +37,7 @@ function questionsOf(asker: number, clients: readonly { readonly id: string; rea
     const [from, last] = PERIODS[Math.floor(at / 4) % PERIODS.length] as (typeof PERIODS)[number];
     const to = formatDay((parseDay(last) ?? NaN) - before);
     const question = {
-      client: client?.id,
+      clients: [client?.id],
       period: { from, to },
       comparison: at % 2 === 0 ? null : { from: '2026-07-01', to: '2026-07-28' },
       countedBy: at % 3 === 0 ? 'claims' : 'orders',

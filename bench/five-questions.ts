@@ -58,7 +58,7 @@ async function compareSpeed(server: Running, large: LargeClient, plain: Database
 }
 
 async function ask(server: Running, { client }: LargeClient, part: Record<string, unknown>): Promise<void> {
-  const question = { ...WHOLE, client, ...part };
+  const question = { ...WHOLE, clients: [client], ...part };
   const { status, body } = await send(server.address, 'POST', '/compare', question);
   if (status !== 200) throw new Error(`Not answered: ${JSON.stringify(body)}`);
 }

@@ -36,7 +36,19 @@ export const condition = z.discriminatedUnion('kind', [
 ]);
 
 export const question = z.object({
-  client: id,
+  /** How days are written and which metrics there are goes by the first. */
+  clients: z
+    .array(id)
+    .min(1)
+    .max(50)
+    .refine((all) => new Set(all).size === all.length, 'Name each client once')
+    .readonly(),
+  /** Null for the currency of the first client. */
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'A currency is three capital letters')
+    .nullable()
+    .default(null),
   period: dayRange,
   comparison: dayRange.nullable(),
   countedBy,

@@ -272,7 +272,7 @@ export const compare = (address: string, client: string, part: object): Promise<
   send(address, 'POST', '/compare', questionFor(client, part));
 
 export const questionFor = (client: string, part: object): object => ({
-  client,
+  clients: [client],
   period: { from: '2026-10-01', to: '2026-10-10' },
   comparison: null,
   countedBy: 'orders',

@@ -48,7 +48,7 @@ describe('the history of imports', () => {
     await today('2026-10-25');
     await importFile(server.address, setting, 'Costs', file(12, 5));
     const asked = (knownOn: string | null) => ({
-      client: setting.client,
+      clients: [setting.client],
       period: PERIOD,
       comparison: null,
       countedBy: 'orders',

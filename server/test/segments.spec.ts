@@ -145,13 +145,13 @@ describe('a server that is killed while it writes segments', () => {
     const names = Array.from({ length: 40 }, (_, at) => `Campaign ${at}`);
     await importFile(server.address, setting, 'Ads', file(months, names, 5));
     const question = { period: { from: '2026-01-01', to: '2026-09-28' }, rows: ['campaign', 'month'] };
-    let isAnswered = false;
+    const answered = new AbortController();
     const asked = compare(server.address, setting.client, question)
       .catch(() => null)
-      .finally(() => (isAnswered = true));
+      .finally(() => answered.abort());
     const written = new Database(segmentsPath(folder), { readonly: true, timeout: 5000 });
     const count = written.prepare('SELECT count(*) FROM segment').pluck();
-    while ((count.get() as number) < 2 && !isAnswered) await new Promise((resolve) => setImmediate(resolve));
+    while ((count.get() as number) < 2 && !answered.signal.aborted) await new Promise((resolve) => setImmediate(resolve));
     await server.stop('SIGKILL');
     await asked;
     expect(count.get()).toBeGreaterThan(1);

@@ -6,7 +6,7 @@ import type { Question } from '../question/question';
 import type { ColumnHead } from './across';
 import { type Answer, COLUMN, memberNamed } from './answer';
 import type { ComparisonRow, RowCell } from './comparison';
-import type { Member } from './members';
+import type { Member } from './member';
 import type { Selection } from './selection';
 
 /** Columns that one table shows. */

@@ -1,13 +1,13 @@
-import { type Contribution, notMatchedContribution } from '../grain/contribution';
 import { groupBy } from '../list/group-by';
 import { isDayDimension } from '../question/dimensions';
 import type { Names } from '../question/names';
 import { shownMember } from './arrange';
-import { isTotal, mediaOf, type Member, member, membersAt } from './members';
+import { isTotal, type Member, member } from './member';
+import { mediaOf, membersAt } from './members';
 import type { Pass, Passes, Slice } from './passes';
-import { hasAmounts, type Piece, together } from './piece';
 import { remainderOf } from './remainder';
 import type { Selection } from './selection';
+import { unmatchedContributions, unmatchedPieces, withUnmatched } from './unmatched';
 
 export type ColumnHead = Pick<Member, 'key' | 'code' | 'name' | 'note'>;
 
@@ -51,15 +51,15 @@ export function acrossOf({ rows, by, members, names, passesBy }: Cutting): Acros
       case 'matched':
         return parts.get(column);
       case 'total':
-        return withNotMatched(pass, parts.get(column), column);
+        return withNotMatched(pass, parts.get(column), column, of.unmatched);
       case 'not matched':
-        return notMatchedOn(at(0).pass, column);
+        return notMatchedOn(at(0).pass, column, of.unmatched);
       case 'shown': {
         const { hits, ...rest } = selection();
         return shownMember(members, { ...rest, hits: hits.flatMap((hit) => cut(hit, column, selection) ?? []) });
       }
       case 'member':
-        return parts.get(`${of.key}/${column}`);
+        return withNotMatched(pass, parts.get(`${of.key}/${column}`), column, of.unmatched);
       case 'not broken down': {
         const whole = of.parent === null ? at(0).parts.get(column) : cutOf(of.parent, column, selection);
         if (!whole) return undefined;
@@ -91,7 +91,7 @@ function headsOf(
   const codes = new Set(pass.slices.flatMap((slice) => slice.codes.get(by) ?? []));
   return [...codes].flatMap((code) => {
     const key = `${by}:${code}`;
-    const part = withNotMatched(pass, parts.get(key), key);
+    const part = withNotMatched(pass, parts.get(key), key, [...pass.sums.notMatched.keys()]);
     return part ? [{ key, code, name: parts.get(key)?.name ?? names(by, code), note: parts.get(key)?.note ?? '' }] : [];
   });
 }
@@ -101,23 +101,19 @@ const slicesOf = ({ slices }: Pass, column: string): Slice[] =>
   slices.filter(({ codes }) => [...codes].some(([dimension, code]) => `${dimension}:${code}` === column));
 
 /** Orders that match nothing on the days of a column; undefined where the column is not of days: they tell nothing else. */
-function notMatchedOn(pass: Pass, column: string): Member | undefined {
-  const { sums } = pass;
-  const pieces: Piece[] = slicesOf(pass, column)
-    .map((slice) => ({ sums, node: sums.notMatched, slice }))
-    .filter(hasAmounts);
+function notMatchedOn(pass: Pass, column: string, clients: readonly number[]): Member | undefined {
+  const pieces = unmatchedPieces(pass.sums, slicesOf(pass, column), clients);
   if (pieces.length === 0) return undefined;
-  const contributions = (bucket: number): Contribution[] =>
-    pieces.map(({ slice }) => together(slice, bucket, (own) => notMatchedContribution(sums, own)));
-  return member({ key: `not matched on ${column}`, kind: 'not matched', level: '', name: '', pieces, contributions });
+  return member({
+    key: `not matched on ${column}`,
+    kind: 'not matched',
+    level: '',
+    name: '',
+    pieces,
+    contributions: (bucket) => unmatchedContributions(pieces, bucket),
+  });
 }
 
-function withNotMatched(pass: Pass, part: Member | undefined, column: string): Member | undefined {
-  const rest = notMatchedOn(pass, column);
-  if (!part || !rest) return part ?? rest;
-  return {
-    ...part,
-    pieces: [...part.pieces, ...rest.pieces],
-    contributions: (bucket) => [...part.contributions(bucket), ...rest.contributions(bucket)],
-  };
+function withNotMatched(pass: Pass, part: Member | undefined, column: string, clients: readonly number[]): Member | undefined {
+  return part ? withUnmatched(part, unmatchedPieces(pass.sums, slicesOf(pass, column), clients)) : notMatchedOn(pass, column, clients);
 }

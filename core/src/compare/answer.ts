@@ -15,7 +15,8 @@ import type { Day } from '../time/day';
 import { shownMember } from './arrange';
 import { countOf } from './change';
 import { acrossOf, type Across } from './across';
-import { type Member, membersOf } from './members';
+import { type Member } from './member';
+import { membersOf } from './members';
 import { type AskedBucket, type Passes, passesOf } from './passes';
 import { select, type Selection } from './selection';
 
@@ -31,10 +32,10 @@ export const closedFormula = (book: MetricBook, metric: MetricId, counting: Coun
   closeFormula(book.named(metric).formula, counting);
 
 /** What a question's filters keep; words that have become others are asked of by those. */
-const keptBy = ({ vocabulary, accounts }: ClientTables, { where }: Question, names: Names): Kept =>
+const keptBy = (tables: ClientTables, { where }: Question, names: Names): Kept =>
   compileFilters(
-    where.map((each) => ({ ...each, dimension: vocabulary.idOf(each.dimension) })),
-    accounts,
+    where.map((each) => ({ ...each, dimension: tables.vocabulary.idOf(each.dimension) })),
+    tables,
     names,
   );
 

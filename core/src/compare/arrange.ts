@@ -6,7 +6,7 @@ import { isDayDimension } from '../question/dimensions';
 import type { Page, Question, Sort } from '../question/question';
 import { depthOf } from '../question/row-key';
 import type { ComparisonRow, RowCell } from './comparison';
-import type { Member } from './members';
+import type { Member } from './member';
 import type { Selection } from './selection';
 import { MOST_MEMBERS, TooManyMembers } from './too-many';
 

@@ -15,7 +15,7 @@ import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
 import { keptSpend, type KeptSpend } from './kept';
 import { acrossTable, type AcrossTable } from './across-table';
-import { isTotal, type Member, type RowHead } from './members';
+import { isTotal, type Member, type RowHead } from './member';
 import { untold } from './untold';
 
 export interface RowCell {

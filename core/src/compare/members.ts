@@ -1,47 +1,17 @@
-import { type Contribution, notMatchedContribution } from '../grain/contribution';
-import { isListed } from '../grain/source';
+import type { Sums } from '../grain/accumulate';
+import type { Contribution } from '../grain/contribution';
 import { NONE } from '../rows/coding';
-import { type AccountInfo, SKIPPED } from '../grain/tables';
+import { type ClientTables, SKIPPED } from '../grain/tables';
 import { groupBy } from '../list/group-by';
 import { accountCode, isAccountDimension, isDayDimension, isRowDimension } from '../question/dimensions';
 import { type Names, tokenOf } from '../question/names';
 import { depthOf, keyOf, parentOf, type KeyStep } from '../question/row-key';
 import { daysInMonth } from '../time/day';
 import type { Pass, Passes, Slice } from './passes';
+import { type Member, member } from './member';
 import { hasAmounts, type Piece, pieceContribution, totalContribution } from './piece';
+import { notMatchedMember, unmatchedPieces, withUnmatched } from './unmatched';
 import { remainderOf, type Rest } from './remainder';
-
-export const ROW_KINDS = ['total', 'matched', 'shown', 'member', 'not matched', 'not broken down'] as const;
-export type RowKind = (typeof ROW_KINDS)[number];
-export const isTotal = (kind: RowKind): boolean => kind === 'total' || kind === 'matched';
-
-/** What a row is, whatever stands in it. */
-export interface RowHead {
-  /** Stable within a question; children's keys begin with their parent's. */
-  readonly key: string;
-  readonly parent: string | null;
-  readonly kind: RowKind;
-  /** "total", or the dimension the row is a member of. */
-  readonly level: string;
-  /** The code of the row within its dimension; null for what is no member of one. */
-  readonly code: number | string | null;
-  readonly name: string;
-  /** How much of a week or month the period has, where that is not all: “2 of 7 days”; else empty. */
-  readonly note: string;
-  /** The channel everything in it lies in; null where there are several, or none. */
-  readonly channel: string | null;
-  readonly depth: number;
-}
-
-/** A row before it has figures: what it is made of. */
-export interface Member extends RowHead {
-  /** By bucket asked for. */
-  readonly contributions: (bucket: number) => Contribution[];
-  /** What it sums, for traces. */
-  readonly pieces: readonly Piece[];
-  /** What it takes away again: a remainder is its parent less its siblings. */
-  readonly less: readonly Piece[];
-}
 
 /** The members of an answer: all, and below that whatever the rows asked for open into. */
 export function membersOf(passes: Passes, rows: readonly string[], names: Names): Member[] {
@@ -51,22 +21,14 @@ export function membersOf(passes: Passes, rows: readonly string[], names: Names)
   if (!everything) return [];
   const campaigns = sums.campaigns.all().flatMap((node) => piecesOf(whole, node, [everything]));
   const media = mediaOf(whole);
-  const notMatched: Piece = { sums, node: sums.notMatched, slice: everything };
-  const hasRest = hasAmounts(notMatched);
+  const clients = [...sums.notMatched.keys()];
+  const unmatched = unmatchedPieces(sums, [everything], clients);
   const matched = (bucket: number): Contribution[] =>
     totalContribution(sums, { slice: everything, pieces: campaigns, accounts: media }, bucket);
-  const members = [
-    member({
-      key: 'total',
-      kind: 'total',
-      level: 'total',
-      name: 'Total',
-      contributions: (bucket) => [...matched(bucket), notMatchedContribution(sums, bucket)],
-      pieces: [...campaigns, notMatched],
-    }),
-  ];
+  const total = member({ key: 'total', kind: 'total', level: 'total', name: 'Total', contributions: matched, pieces: campaigns });
+  const members = [withUnmatched(total, unmatched)];
   // What the ads brought, apart from what came anyway: both are told wherever there is a difference.
-  if (hasRest)
+  if (unmatched.length > 0)
     members.push(
       member({
         key: 'matched',
@@ -85,7 +47,23 @@ export function membersOf(passes: Passes, rows: readonly string[], names: Names)
     const rest = remainderOf(sums, own.pieces, inside.get(own.key || null) ?? [], next);
     return rest ? [restMember(own, rest)] : [];
   });
-  return [...members, ...tree, ...rests, ...(hasRest ? [notMatchedMember(notMatched, rows[0] ?? 'total')] : [])];
+  if (rows[0] === 'client') return [...members, ...ofClients(sums, [...tree, ...rests], everything, rows)];
+  const outside = { key: 'not matched', parent: null, level: rows[0] ?? 'total', depth: 0 };
+  return [...members, ...tree, ...rests, ...(unmatched.length > 0 ? [notMatchedMember(sums, unmatched, outside)] : [])];
+}
+
+/** Where rows begin with clients, orders that lead to no campaign lie in the client whose they are. */
+function ofClients(sums: Sums, members: readonly Member[], everything: Slice, rows: readonly string[]): Member[] {
+  return members.flatMap((own) => {
+    if (own.parent !== null || own.level !== 'client') return [own];
+    const client = sums.plan.tables.clients.findIndex(({ id }) => id === own.code);
+    const pieces = unmatchedPieces(sums, [everything], [client]);
+    if (pieces.length === 0) return [own];
+    const level = rows[1];
+    const inside =
+      level === undefined ? [] : [notMatchedMember(sums, pieces, { key: `${own.key}/not matched`, parent: own.key, level, depth: 1 })];
+    return [withUnmatched(own, pieces), ...inside];
+  });
 }
 
 /** The accounts whose own reports deliver something, beside what the site counts of them. */
@@ -109,7 +87,7 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
   const { accounts } = sums.plan.tables;
   const levels = rows.filter(isRowDimension);
   const nodes = (levels.length === 0 ? sums.campaigns : sums.nodes[levels.length - 1])?.all() ?? [];
-  const finders = rows.map((dimension) => ({ dimension, codeOf: codeFinder(dimension, levels, accounts) }));
+  const finders = rows.map((dimension) => ({ dimension, codeOf: codeFinder(dimension, levels, sums.plan.tables) }));
   const stepsTo = (account: number, path: readonly number[], { codes }: Slice): KeyStep[] => {
     const steps: KeyStep[] = [];
     for (const { dimension, codeOf } of finders) {
@@ -171,9 +149,9 @@ function different<T, U>(things: readonly T[], of: (thing: T) => U): U[] {
 type CodeFinder = (account: number, path: readonly number[], days: Slice['codes']) => number | string | undefined;
 
 /** Finds the code of what lies in an account, at a path of levels, on some days. */
-function codeFinder(dimension: string, levels: readonly string[], accounts: readonly AccountInfo[]): CodeFinder {
+function codeFinder(dimension: string, levels: readonly string[], { accounts, clients }: ClientTables): CodeFinder {
   if (isAccountDimension(dimension)) {
-    const codes = accounts.map((info) => accountCode(dimension, info));
+    const codes = accounts.map((info) => accountCode(dimension, info, clients));
     return (account) => codes[account];
   }
   if (isDayDimension(dimension)) return (_, __, days) => days.get(dimension);
@@ -186,32 +164,6 @@ function cutNote([dimension, code]: KeyStep, rows: readonly string[], slice: Sli
   if ((dimension !== 'week' && dimension !== 'month') || rows.filter(isDayDimension).length > 1 || !slice) return '';
   const all = dimension === 'week' ? 7 : daysInMonth(Number(code));
   return slice.days < all ? `${slice.days} of ${all} days` : '';
-}
-
-export const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'pieces'> & Partial<Member>): Member => ({
-  parent: null,
-  code: null,
-  note: '',
-  channel: null,
-  depth: 0,
-  less: [],
-  ...of,
-});
-
-function notMatchedMember(piece: Piece, level: string): Member {
-  const { sums } = piece;
-  const orderTerms = sums.terms.reduce((mask, term, at) => (isListed(term) ? mask | (1 << at) : mask), 0);
-  return member({
-    key: 'not matched',
-    kind: 'not matched',
-    level,
-    name: 'Not matched to a campaign',
-    pieces: [piece],
-    contributions: (bucket) => {
-      const all = notMatchedContribution(sums, bucket);
-      return [{ ...all, parts: all.parts.map((part) => ({ ...part, mask: orderTerms })) }];
-    },
-  });
 }
 
 /** What a member has more (or less) than its parts, as a member of its own: so totals never move. */

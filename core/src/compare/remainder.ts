@@ -3,7 +3,7 @@ import type { Contribution } from '../grain/contribution';
 import type { Part } from '../grain/node';
 import { groupBy } from '../list/group-by';
 import { addsUp } from '../measure/term';
-import type { Member } from './members';
+import type { Member } from './member';
 import { type Piece, pieceContribution } from './piece';
 
 /** What is left of a whole beside its parts. */

@@ -5,7 +5,7 @@ import type { MetricId } from '../metric/metric';
 import { type Condition, farFromSiblings, firstOfSiblings, meets } from '../question/condition';
 import type { Question } from '../question/question';
 import { ancestorsOf } from '../question/row-key';
-import { isTotal, type Member } from './members';
+import { isTotal, type Member } from './member';
 
 /** The members that a question shows. */
 export interface Selection {

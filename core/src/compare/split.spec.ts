@@ -186,8 +186,7 @@ describe('filters on what rows tell', () => {
   it('go by the word that another has become', () => {
     const vocabulary = new Vocabulary({ ...NO_OWN_WORDS, joined: { 'own-machine': 'device' } });
     const tables = tablesOf([feedOf(rows)], { vocabulary });
-    const asked = (dimension: string) =>
-      ask(tables, { rows: ['campaign'], where: [{ dimension, any: [{ test: 'is', value: '1' }] }] });
+    const asked = (dimension: string) => ask(tables, { rows: ['campaign'], where: [{ dimension, any: [{ test: 'is', value: '1' }] }] });
     expect(asked('own-machine')).toEqual(asked('device'));
     expect(asked('own-machine').kept).toEqual({ all: 21, kept: 11, leftOut: 10, cannotTell: 0 });
   });

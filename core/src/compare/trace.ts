@@ -17,7 +17,7 @@ import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from '../question/names';
 import { answer, bucketsFor, closedFormula, memberNamed, selectionOf } from './answer';
-import type { Member } from './members';
+import type { Member } from './member';
 import type { Question } from '../question/question';
 
 /** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */

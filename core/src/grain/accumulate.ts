@@ -39,8 +39,8 @@ export interface Sums extends Ask {
   readonly nodes: readonly NodeIndex[];
   /** The campaigns, whatever is asked for: what totals are made of. */
   readonly campaigns: NodeIndex;
-  /** Orders whose tags reach no campaign. */
-  readonly notMatched: SumNode;
+  /** Orders whose tags reach no campaign, by client. */
+  readonly notMatched: readonly SumNode[];
   readonly withoutClickDay: readonly WithoutClickDay[];
 }
 
@@ -89,7 +89,8 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     const isAsked = ask.accounts?.has(feed.account) !== false && required.every((each) => feed.dimensions.has(each));
     if (isAsked) addReport(summing, indexes, feed, feedAt);
   });
-  const notMatched = new SumNode({ dimensions: [], level: OUTSIDE }, [], NONE, undefined, ask.terms.length, ask.buckets.length);
+  const outside = { dimensions: [], level: OUTSIDE };
+  const notMatched = tables.clients.map(() => new SumNode(outside, [], NONE, undefined, ask.terms.length, ask.buckets.length));
   const withoutClickDay: WithoutClickDay[] = [];
   for (const table of tables.orders) addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched, withoutClickDay });
   return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };

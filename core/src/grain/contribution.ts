@@ -72,16 +72,17 @@ export function accountContribution(sums: Sums, account: number, bucket: number)
 }
 
 /**
- * The contribution of unmatched orders. They join the money of the days they fall on, so in totals
+ * The contribution of a client's unmatched orders. They join the money of the days they fall on, so in totals
  * they count as measured wherever anything is.
  */
-export function notMatchedContribution(sums: Sums, bucket: number): Contribution {
-  if (sums.notMatched.partsOf(bucket).length === 0) return { account: NONE, noRate: false, parts: [] };
+export function notMatchedContribution(sums: Sums, bucket: number, client = 0): Contribution {
+  const node = sums.notMatched[client];
+  if (!node || node.partsOf(bucket).length === 0) return { account: NONE, noRate: false, parts: [] };
   const delivered = sums.terms.reduce((mask, term, index) => (isListed(term) ? mask : mask | (1 << index)), 0);
   let everything = delivered;
   const range = sums.buckets[bucket];
-  if (range) for (const at of sums.plan.daysOf(range)) everything |= sums.plan.ordersMeasured(sums.plan.window.from + at);
-  const total = Float64Array.from(sums.terms, (_, term) => sums.notMatched.total(bucket, term));
-  const most = Float64Array.from(sums.terms, (_, term) => sums.notMatched.most(bucket, term));
+  if (range) for (const at of sums.plan.daysOf(range)) everything |= sums.plan.ordersMeasured(client, sums.plan.window.from + at);
+  const total = Float64Array.from(sums.terms, (_, term) => node.total(bucket, term));
+  const most = Float64Array.from(sums.terms, (_, term) => node.most(bucket, term));
   return { account: NONE, noRate: false, parts: [{ mask: everything, sums: total, most }] };
 }

@@ -323,7 +323,7 @@ describe('orders', () => {
 
   it('earn margin row by row', () => {
     expect(of({}, 'channel:search/campaign:1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
-    const table = ask({ ...tables, margin: [] });
+    const table = ask({ ...tables, clients: [{ id: 'c', margin: [] }] });
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 

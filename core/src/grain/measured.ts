@@ -140,8 +140,9 @@ export class Measured {
     if (contributions.every((each) => measures(each, bit))) return between(least, high);
     const isRest = contributions.some(({ rest }) => rest);
     const share = isRest ? undefined : this.share(bit);
-    // "At least 0" of none of the spend says nothing.
-    if ((share === 0 || isRest) && least === 0) return gap(this.reason({ kind: 'term', term }));
+    const reason = this.reason({ kind: 'term', term });
+    // "At least 0" of none of the spend says nothing, nor where no money could be exchanged.
+    if (least === 0 && (share === 0 || isRest || (share === undefined && reason === 'no rate'))) return gap(reason);
     return withCoverage(between(least, Infinity), share);
   }
 

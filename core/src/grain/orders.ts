@@ -20,7 +20,8 @@ export interface AddOrders extends Summing {
   readonly buckets: readonly Bucket[];
   readonly indexes: readonly NodeIndex[];
   readonly table: OrderTable;
-  readonly notMatched: SumNode;
+  /** By client. */
+  readonly notMatched: readonly SumNode[];
   readonly withoutClickDay: WithoutClickDay[];
 }
 
@@ -49,7 +50,7 @@ export function addOrders(into: AddOrders): void {
     for (const { index, part, byClick: isByClick } of wanted) {
       const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
       if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
-      const amount = amountOf(table, row, part, marginOn(plan.tables.margin, day));
+      const amount = amountOf(table, row, part, marginOn(plan.tables, table.client ?? 0, day));
       // What a row does not tell, or tells in money without a rate, is something, nobody knows how much: the sum is "at least".
       if (amount !== undefined) place(into, places.of(row), { row, day, bucket, term: index, ...amount });
     }
@@ -75,8 +76,10 @@ interface Placed {
 function place(into: AddOrders, where: readonly Place[] | undefined, placed: Placed): void {
   const { day, bucket, term, amount, most } = placed;
   if (!where) {
-    addAmount(into.notMatched.part(bucket, 0), term, amount, most);
-    if (into.visit) show(into, into.visit, placed, 0, into.notMatched);
+    const outside = into.notMatched[into.table.client ?? 0];
+    if (!outside) return;
+    addAmount(outside.part(bucket, 0), term, amount, most);
+    if (into.visit) show(into, into.visit, placed, 0, outside);
     return;
   }
   for (const { level, node, measured } of where) {

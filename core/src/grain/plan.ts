@@ -1,15 +1,15 @@
 import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
-import { listKnows } from './known-cells';
 import { CampaignClasses } from './campaign-classes';
 import { declaredDays, missingDays } from './known-days';
+import { clientOf, hasMargin, ListedDays } from './listed-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
 import { type Levels, passesOver, skipsLevels } from './skipping';
-import { isListed, lists, ordersAnswer, sourceOf } from './source';
+import { isListed, sourceOf } from './source';
 import { NONE } from '../rows/coding';
-import { type ClientTables, type FeedTable, marginOn, rateOn, SKIPPED } from './tables';
+import { type ClientTables, type FeedTable, rateOn, SKIPPED } from './tables';
 
 /** The plan of one campaign at one level, by day of the window. */
 export interface CellPlan {
@@ -38,7 +38,7 @@ export class Plan {
   /** The same by the reports they are chosen from, and those by what they must have. */
   private readonly chosen = new Map<string, Int16Array>();
   private readonly candidates = new Map<string, readonly Candidate[]>();
-  private readonly listed = new Map<string, Uint8Array>();
+  private readonly lists: ListedDays;
   private readonly answers = new Map<string, readonly Int16Array[]>();
   /** What answers measure by the imports alone, by what a path must have. */
   private readonly declared = new Map<readonly Int16Array[], Map<string, Int32Array>>();
@@ -59,6 +59,7 @@ export class Plan {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
     this.classes = new CampaignClasses(tables.feeds, terms, window);
+    this.lists = new ListedDays(tables, required, window);
     this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, asked));
   }
 
@@ -153,11 +154,13 @@ export class Plan {
 
   /** The days on which an account knows a term for everything it has. */
   private wholeDays(term: ClosedTerm, account: number): Uint8Array {
-    if (isListed(term)) return this.listedDays(term, { ...NOWHERE, account });
+    if (isListed(term)) return this.lists.days(term, { account, dimensions: [] });
     const delivering = this.delivering([], term, account);
     const hasLongRows = this.tables.feeds.some(({ account: own, rows }) => own === account && rows.spans.length > 0);
     const isWhole = hasLongRows ? (day: Day) => this.knowsUnnamed(term, account, day) : (day: Day) => knowsEverything(delivering, day);
-    return this.daysWith((day) => this.hasMargin(term, day) && this.hasRate(term, account, day) && isWhole(day));
+    return this.daysWith(
+      (day) => hasMargin(this.tables, term, clientOf(this.tables, account), day) && this.hasRate(term, account, day) && isWhole(day),
+    );
   }
 
   /** Whether a campaign that no file has named would be answered for: with rows of several days that is not a question of cover alone. */
@@ -176,12 +179,11 @@ export class Plan {
     return this.spans.get(feed);
   }
 
-  /** The terms that orders count and that are known on a day, one bit a term. */
-  ordersMeasured(day: Day): number {
-    return this.terms.reduce(
-      (mask, term, index) => (isListed(term) && this.listedDays(term, NOWHERE)[day - this.window.from] === 1 ? mask | (1 << index) : mask),
-      0,
-    );
+  /** The terms that a client's lists count and that are known on a day, one bit a term. */
+  ordersMeasured(client: number, day: Day): number {
+    const isKnown = (term: ClosedTerm): boolean =>
+      isListed(term) && this.lists.days(term, { account: NONE, dimensions: [], client })[day - this.window.from] === 1;
+    return this.terms.reduce((mask, term, index) => (isKnown(term) ? mask | (1 << index) : mask), 0);
   }
 
   private decide(level: Level, campaign: number, account: number): CellPlan {
@@ -254,7 +256,7 @@ export class Plan {
       (feed) => [...this.required, ...needed].every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
     );
     return this.masks((term, index) =>
-      isListed(term) ? this.listedDays(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits),
+      isListed(term) ? this.lists.days(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits),
     );
   }
 
@@ -283,17 +285,6 @@ export class Plan {
     return feed !== undefined && !feed.dimensions.has(dimension);
   }
 
-  /** The days on which lists of outcomes know a term for an account at a breakdown: the same for all its campaigns. */
-  private listedDays(term: ClosedTerm, { account, dimensions }: Where): Uint8Array {
-    const key = `${termKey(term)} ${account} ${dimensions.join()}`;
-    let days = this.listed.get(key);
-    if (!days) {
-      days = this.daysWith((day) => this.hasMargin(term, day) && this.ordersKnow(term, account, dimensions, day));
-      this.listed.set(key, days);
-    }
-    return days;
-  }
-
   /** The days that a channel's reports declare of a term for the members of a campaign; `fits` says which of them know such members. */
   private deliveredDays(term: ClosedTerm, answer: Int16Array | undefined, campaign: number, fits: readonly boolean[]): Uint8Array {
     const { derived } = sourceOf(term);
@@ -306,7 +297,7 @@ export class Plan {
       if (!feed || !fits[feedAt]) continue;
       if (feedAt !== last) [last, isKnown] = [feedAt, declaredDays(feed, campaign)];
       const day = this.window.from + at;
-      if (isKnown(day) && (!derived || this.hasMargin(term, day))) days[at] = 1;
+      if (isKnown(day) && (!derived || hasMargin(this.tables, term, clientOf(this.tables, feed.account), day))) days[at] = 1;
     }
     return days;
   }
@@ -325,23 +316,6 @@ export class Plan {
       for (let at = 0; at < this.width; at++) if (days[at] === 1) masks[at] = (masks[at] ?? 0) | (1 << index);
     });
     return masks;
-  }
-
-  private hasMargin(term: ClosedTerm, day: Day): boolean {
-    return !sourceOf(term).derived || marginOn(this.tables.margin, day) !== undefined;
-  }
-
-  /**
-   * Orders know of a member what their tags say: without a tag for a device, orders by device are not measured, which is
-   * not 0. Where one of several lists does not tell an amount, the others do not know it as a whole.
-   */
-  private ordersKnow(term: ClosedTerm, account: number, dimensions: readonly string[], day: Day): boolean {
-    if (this.tables.accounts[account]?.sellsItself === true) return false;
-    const known = this.tables.orders.filter(
-      (table) =>
-        lists(table, term) && [...this.required, ...dimensions].every((dimension) => table.codes.has(dimension)) && listKnows(table, day),
-    );
-    return known.length > 0 && known.every((table) => ordersAnswer(table, term));
   }
 
   /**
@@ -423,5 +397,3 @@ interface Where {
   readonly needed: readonly string[];
   readonly passed: readonly string[];
 }
-
-const NOWHERE: Where = { campaign: NONE, account: NONE, dimensions: [], needed: [], passed: [] };

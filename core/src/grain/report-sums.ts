@@ -22,8 +22,7 @@ export interface ReportColumn {
 }
 
 export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): ReportColumn[] {
-  const { accounts, margin } = plan.tables;
-  const account = accounts[feed.account];
+  const account = plan.tables.accounts[feed.account];
   const byDay = (of: (day: number) => number | undefined): Float64Array =>
     Float64Array.from({ length: lengthOf(plan.window) }, (_, at) => of(plan.window.from + at) ?? NaN);
   return plan.terms.flatMap((term, index): ReportColumn[] => {
@@ -37,7 +36,7 @@ export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): Rep
         adding: addingOf(term),
         factors: [
           ...(isExchanged ? [byDay((day) => rateOn(account, day))] : []),
-          ...(derived ? [byDay((day) => marginOn(margin, day))] : []),
+          ...(derived ? [byDay((day) => marginOn(plan.tables, account?.client ?? 0, day))] : []),
         ],
         last: addingOf(term) === 'trailing' ? lastRows(feed, column, plan.window, bucketOf) : undefined,
       },

@@ -7,7 +7,7 @@ const rate = (from: number, to: number, amount: number) => ({ from, to, rate: am
 describe('what is dated', () => {
   it('holds on its days, both ends included; the later entry wins where two do', () => {
     const margins = [share(10, 20, 0.4), share(15, 17, 0.5)];
-    expect([9, 10, 14, 15, 17, 18, 20, 21].map((day) => marginOn(margins, day))).toEqual([
+    expect([9, 10, 14, 15, 17, 18, 20, 21].map((day) => marginOn({ clients: [{ id: 'c', margin: margins }] }, 0, day))).toEqual([
       undefined,
       0.4,
       0.4,
@@ -31,7 +31,7 @@ describe('lists of outcomes', () => {
   const list = (action: string, countedBy: OrderTable['countedBy'], amounts: OrderTable['amounts'] = new Map()): OrderTable =>
     ({ action, countedBy, amounts }) as OrderTable;
   const orders = [list('purchase', 'orders'), list('purchase', 'site'), list('lead', 'orders')];
-  const tables: ClientTables = { vocabulary: BUILT_IN, accounts: [], feeds: [], orders, lots: [], campaignAccount: new Map(), margin: [] };
+  const tables: ClientTables = { vocabulary: BUILT_IN, accounts: [], feeds: [], orders, lots: [], campaignAccount: new Map(), clients: [] };
 
   it('are those of an action by who counts it, by the orders where nobody says', () => {
     expect(listsOf(tables, 'purchase')).toEqual([orders[0]]);

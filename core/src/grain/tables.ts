@@ -56,6 +56,8 @@ export interface FeedTable {
 /** Orders, leads and the like, with both of their days: one row each, or several of a kind. */
 export interface OrderTable {
   readonly feedId: number;
+  /** Whose list it is: index into `ClientTables.clients`; absent for the first. */
+  readonly client?: number;
   readonly action: string;
   readonly countedBy: ListedBy;
   readonly covers: readonly Cover[];
@@ -83,6 +85,8 @@ export interface Unpriced {
 
 export interface AccountInfo {
   readonly id: string;
+  /** Whose it is: index into `ClientTables.clients`; absent for the first. */
+  readonly client?: number;
   readonly channel: string;
   /** What kind of place its channel is; absent where nobody says. */
   readonly kind?: ChannelKind;
@@ -107,7 +111,7 @@ export interface DatedShare {
   readonly share: number;
 }
 
-/** Everything a question about one client reads. */
+/** Everything a question about one client, or several together, reads. Money of lists is in the currency answered in. */
 export interface ClientTables {
   /** What the columns of its feeds mean. */
   readonly vocabulary: Vocabulary;
@@ -118,7 +122,13 @@ export interface ClientTables {
   readonly lots: readonly Lot[];
   /** Account index of each campaign code. */
   readonly campaignAccount: ReadonlyMap<number, number>;
-  /** The client's margin, dated. Later entries win where they overlap. */
+  /** Whose accounts and lists they are; most questions are about one. */
+  readonly clients: readonly ClientInfo[];
+}
+
+export interface ClientInfo {
+  readonly id: string;
+  /** Dated; later entries win where they overlap. */
   readonly margin: readonly DatedShare[];
 }
 
@@ -129,9 +139,9 @@ export const worthOf = ({ amounts }: OrderTable, row: number): number => amounts
 export const listsOf = ({ orders }: ClientTables, action: string, countedBy: ListedBy = 'orders'): OrderTable[] =>
   orders.filter((table) => table.action === action && table.countedBy === countedBy);
 
-/** The margin of a day, or undefined where none is set. */
-export function marginOn(margin: readonly DatedShare[], day: Day): number | undefined {
-  return margin.findLast((each) => each.from <= day && day <= each.to)?.share;
+/** The margin of a client (its index) on a day, or undefined where none is set. */
+export function marginOn({ clients }: Pick<ClientTables, 'clients'>, client: number, day: Day): number | undefined {
+  return clients[client]?.margin.findLast((each) => each.from <= day && day <= each.to)?.share;
 }
 
 /** What an account's money is worth in the client's currency on a day, or undefined where no rate is known. Later entries win. */

@@ -20,6 +20,19 @@ export interface OwnWords extends Words {
 
 export const NO_OWN_WORDS: OwnWords = { measures: [], outcomes: [], dimensions: [], main: [], joined: {} };
 
+/** The words of several clients; those of one id are the first one's. */
+export function wordsTogether(all: readonly OwnWords[]): OwnWords {
+  const first = <W extends { readonly id: string }>(words: readonly W[]): W[] =>
+    [...new Map(words.toReversed().map((word) => [word.id, word])).values()].toReversed();
+  return {
+    measures: first(all.flatMap(({ measures }) => measures)),
+    outcomes: first(all.flatMap(({ outcomes }) => outcomes)),
+    dimensions: first(all.flatMap(({ dimensions }) => dimensions)),
+    main: [...new Set(all.flatMap(({ main }) => main))],
+    joined: Object.assign({}, ...all.map(({ joined }) => joined).toReversed()) as OwnWords['joined'],
+  };
+}
+
 export const WORD_KINDS = ['measure', 'outcome', 'dimension'] as const;
 /** A word with what kind it is of. */
 export type Word =

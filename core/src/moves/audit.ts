@@ -96,7 +96,7 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
       return curve ? 1 - shareBy(curve, 0) : 0;
     },
     accounts: tables.accounts,
-    margin: marginOn(tables.margin, days.to),
+    margin: marginOn(tables, 0, days.to),
     usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,
     stepsPerSale: sum('outcomes') > 0 ? Math.max(1, steps / sum('outcomes')) : 1,
     budgets: settingsOf(tables, 'daily budget', history),

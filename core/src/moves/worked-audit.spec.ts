@@ -10,7 +10,7 @@ const DAYS = { from: FIRST, to: LAST_DAY };
 const TARGET: Target = { metric: 'roas', value: 2, countedBy: 'claims', basis: 'sale', orders: 'matched', from: 0, to: 999 };
 
 /** Ten equal days of one ad of campaign 1, by day of the amounts. */
-function world(amounts: Record<string, number>, more: Partial<ClientTables> = {}, spend = 10): ClientTables {
+function world(amounts: Record<string, number>, more: Parameters<typeof tablesOf>[1] = {}, spend = 10): ClientTables {
   const rows = Array.from({ length: 10 }, (_, at): TrueRow => ({
     day: FIRST + at,
     campaign: 1,

@@ -1,4 +1,4 @@
-import type { AccountInfo } from '../grain/tables';
+import type { AccountInfo, ClientInfo } from '../grain/tables';
 import { HOUR } from '../measure/dimension';
 import { HOLDERS, LEVELS } from '../measure/level';
 import { isPartDimension } from '../measure/name-part';
@@ -6,7 +6,7 @@ import type { Vocabulary } from '../measure/vocabulary';
 import { type Day, firstOfMonth, weekday } from '../time/day';
 
 /** What an account tells of all its rows. */
-export const ACCOUNT_DIMENSIONS = ['channel kind', 'channel', 'account'] as const;
+export const ACCOUNT_DIMENSIONS = ['client', 'channel kind', 'channel', 'account'] as const;
 export type AccountDimension = (typeof ACCOUNT_DIMENSIONS)[number];
 
 /** What follows from the day a row counts on. */
@@ -18,8 +18,12 @@ export const isAccountDimension = (dimension: string): dimension is AccountDimen
 export const isDayDimension = (dimension: string): dimension is DayDimension => DAY_DIMENSIONS.some((each) => each === dimension);
 
 /** What an account tells of such a dimension. */
-export function accountCode(dimension: AccountDimension, { id, channel, kind }: AccountInfo): string {
-  return { 'channel kind': kind ?? '', channel, account: id }[dimension];
+export function accountCode(
+  dimension: AccountDimension,
+  { id, client = 0, channel, kind }: AccountInfo,
+  clients: readonly ClientInfo[],
+): string {
+  return { client: clients[client]?.id ?? '', 'channel kind': kind ?? '', channel, account: id }[dimension];
 }
 
 /** What a day tells of such a dimension: the first day of its month or week, itself, or its place in the week from Monday on. */

@@ -1,5 +1,5 @@
 import type { RowFilter, Tells } from '../grain/row-filter';
-import type { AccountInfo } from '../grain/tables';
+import type { AccountInfo, ClientTables } from '../grain/tables';
 import { compileTest, type TextTest } from '../text/text-test';
 import type { Day } from '../time/day';
 import { accountCode, dayCode, isAccountDimension, isDayDimension, isRowDimension } from './dimensions';
@@ -28,10 +28,14 @@ const ofEmpty = ({ any }: Filter): Tells =>
   any.some(({ test }) => test === 'is empty') ? 'yes' : any.every(({ test }) => test === 'is filled') ? 'no' : 'unknown';
 
 /** Makes filters ready for the rows of a client's accounts. All of them must pass. */
-export function compileFilters(filters: readonly Filter[], accounts: readonly AccountInfo[], names: Names): Kept {
+export function compileFilters(
+  filters: readonly Filter[],
+  { accounts, clients }: Pick<ClientTables, 'accounts' | 'clients'>,
+  names: Names,
+): Kept {
   const tests = filters.map((each) => ({ dimension: each.dimension, passes: passesAny(each), empty: ofEmpty(each) }));
   const ofAccounts = tests.flatMap(({ dimension, passes }) =>
-    isAccountDimension(dimension) ? [(account: AccountInfo) => passes(names(dimension, accountCode(dimension, account)))] : [],
+    isAccountDimension(dimension) ? [(account: AccountInfo) => passes(names(dimension, accountCode(dimension, account, clients)))] : [],
   );
   const ofDays = tests.flatMap(({ dimension, passes }) =>
     isDayDimension(dimension) ? [(day: Day) => passes(names(dimension, dayCode(dimension, day)))] : [],

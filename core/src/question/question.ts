@@ -20,11 +20,14 @@ export interface Sort {
 }
 
 /**
- * What is asked of one client: what the address holds, the API takes, an export writes and a trace
+ * What is asked of one client or several: what the address holds, the API takes, an export writes and a trace
  * repeats. Days are resolved, so the same question always means the same days.
  */
 export interface Question extends Counting {
-  readonly client: string;
+  /** At least one. How days are written and which metrics there are goes by the first. */
+  readonly clients: readonly string[];
+  /** What money is told in, exchanged by the rates of its days; null for the currency of the first client. */
+  readonly currency: string | null;
   readonly period: DayRange;
   readonly comparison: DayRange | null;
   /** Asks for the data as it was known at the end of this day; null for as it is known now. */

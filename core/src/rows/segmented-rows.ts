@@ -56,11 +56,12 @@ export class SegmentedRows implements Rows {
   scan(days: DayRange, columns: readonly string[], each: (chunk: Chunk) => void): void {
     const scratch = taken(columns.length);
     let before = 0;
-    for (const [at, { head, segment }] of this.segments.entries()) {
+    for (const [at, source] of this.segments.entries()) {
+      const { head } = source;
       const { from, to } = daysOf(head);
       const translation = this.translations[at];
       if (days.from <= to && days.to >= from && translation) {
-        const own = segment();
+        const own = source.segment();
         const stored = columns.map((column) => (this.stored.get(column) ?? []).filter((key) => own.amounts.has(key)));
         const first = own.starts[Math.max(0, days.from - from)] ?? 0;
         const end = own.starts[Math.min(own.starts.length - 1, days.to - from + 1)] ?? own.length;

@@ -1,6 +1,7 @@
 import {
   ADS_BY_CHANNEL,
   BUILT_IN,
+  type ClientInfo,
   type ClientTables,
   compare,
   type ComparisonRow,
@@ -14,7 +15,8 @@ import {
 
 /** For tests: days 10–19 of one client, as orders count them by sale date, sorted by name. */
 export const QUESTION: Question = {
-  client: 'c',
+  clients: ['c'],
+  currency: null,
   period: { from: 10, to: 19 },
   comparison: null,
   countedBy: 'orders',
@@ -47,7 +49,10 @@ export const names = (dimension: string, code: number | string): string =>
 const isLevel = (dimension: string): boolean => LEVELS.some((level) => level === dimension);
 
 /** One search account with campaigns 1–3. */
-export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTables> = {}): ClientTables {
+export function tablesOf(
+  feeds: ClientTables['feeds'],
+  { margin = [], ...more }: Partial<ClientTables> & { readonly margin?: ClientInfo['margin'] } = {},
+): ClientTables {
   return {
     vocabulary: BUILT_IN,
     accounts: [{ id: 'a', channel: 'search', currency: 'GBP', rates: null }],
@@ -55,7 +60,7 @@ export function tablesOf(feeds: ClientTables['feeds'], more: Partial<ClientTable
     orders: [],
     lots: [],
     campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
-    margin: [],
+    clients: [{ id: 'c', margin }],
     ...more,
   };
 }

@@ -11,11 +11,17 @@ function monthlyRates(clientId: string, channel: ChannelId): object[] {
   const world = CLIENTS.find(({ id }) => id === clientId);
   const currency = world?.abroad?.[channel]?.currency;
   if (!world || currency === undefined) return [];
-  return Array.from({ length: 18 }, (_, month) => {
-    const [from, to] = [0, 1].map((next) => Date.UTC(2025, 8 + month + next, 1 - next) / 86_400_000) as [number, number];
-    return { currency, from: isoDay(from), to: isoDay(to), rate: Number((1 / rateOn(world, channel, from)).toFixed(6)) };
-  });
+  return byMonth(currency, (_, from) => 1 / rateOn(world, channel, from));
 }
+
+/** What a pound was worth in euros each month: the agency looks at clients of several currencies together. */
+const POUND = [1.152, 1.148, 1.139, 1.144, 1.151, 1.158, 1.163, 1.157, 1.149, 1.142, 1.146, 1.154, 1.161, 1.155, 1.15, 1.147, 1.153, 1.159];
+
+const byMonth = (currency: string, rateOf: (month: number, from: number) => number): object[] =>
+  POUND.map((_, month) => {
+    const [from, to] = [0, 1].map((next) => Date.UTC(2025, 8 + month + next, 1 - next) / 86_400_000) as [number, number];
+    return { currency, from: isoDay(from), to: isoDay(to), rate: Number(rateOf(month, from).toFixed(6)) };
+  });
 
 export interface ClientPromises {
   readonly targets: readonly { readonly metric: string; readonly value: number }[];
@@ -35,7 +41,7 @@ export const PROMISES: Readonly<Record<string, ClientPromises>> = {
     targets: [{ metric: 'cost-per-booking', value: 34, ...counted, ...ALWAYS }],
     margins: [{ share: 0.38, ...ALWAYS }],
     budgets: [{ amount: 9_800, ...ALWAYS }],
-    rates: monthlyRates('kelpie-kayak-tours', 'cobble-video'),
+    rates: [...monthlyRates('kelpie-kayak-tours', 'cobble-video'), ...byMonth('GBP', (month) => POUND[month] ?? NaN)],
   },
   'northwall-climbing': {
     targets: [{ metric: 'cost-per-lead', value: 22, ...counted, ...ALWAYS }],

@@ -32,7 +32,7 @@ export function judging(data: ClientData, client: string, days: DayRange, today:
   const target = targetFor(promisesOf(data.db, client).targets, days);
   if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
   const names = data.namesOf(loaded);
-  const pictures = data.picturesOf(client, loaded);
+  const pictures = data.picturesOf(loaded);
   const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names, accepted: acceptedMoves(data.db, client) });
   const findings = result.findings.map((finding) => {
     const path = loaded.members.pathOf(finding.member);
@@ -52,7 +52,8 @@ export function judging(data: ClientData, client: string, days: DayRange, today:
 /** The figure of a target's metric for a whole client, as the target counts. */
 export function targetQuestion(client: { id: string; metricSet: ResultSetId }, target: Target, period: DayRange): Question {
   return {
-    client: client.id,
+    clients: [client.id],
+    currency: null,
     period,
     comparison: null,
     countedBy: target.countedBy,

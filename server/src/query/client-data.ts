@@ -1,9 +1,13 @@
-import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId } from '@lens/core';
+import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId, type Question } from '@lens/core';
 import { accountsOf, allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
 import { picturesOf } from '../store/pictures';
 import { SegmentStore } from '../store/segments';
-import { type LoadedClient, loadClient, TableCache } from '../store/tables';
+import { type LoadedClient, loadClient, TableCache, versionOf } from '../store/tables';
+import { loadedTogether, ratesBetween } from '../store/tables-together';
+
+/** Groups of clients whose tables are kept together. */
+const MOST_JOINED = 4;
 
 /** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
 export class ClientData {
@@ -11,6 +15,7 @@ export class ClientData {
   /** Whether nobody waits any more for what is being worked out. */
   isStopped: () => boolean = () => false;
   private readonly cache: TableCache;
+  private readonly joined = new Map<string, LoadedClient>();
   private readonly names = new WeakMap<LoadedClient, Names>();
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
 
@@ -30,6 +35,27 @@ export class ClientData {
     return this.db.transaction(() => loadClient(this.db, client, this.cache, knownOn))();
   }
 
+  /** The tables of all clients of a question, in its currency. */
+  loadFor({ clients, currency, knownOn }: Pick<Question, 'clients' | 'currency' | 'knownOn'>): LoadedClient {
+    const [first, ...others] = this.db.transaction(() => clients.map((client) => this.load(client, knownOn)))();
+    if (!first) throw new RangeError('A question is about one client at least');
+    const own = findClient(this.db, first.client)?.currency;
+    if (others.length === 0 && (currency === null || currency === own)) return first;
+    return this.together([first, ...others], currency ?? own ?? '');
+  }
+
+  /** Kept while what it is made of stands; the last few, as people go back and forth. */
+  private together(parts: readonly LoadedClient[], currency: string): LoadedClient {
+    const clients = parts.map(({ client }) => client);
+    const exchange = clients.map((client) => ratesBetween(this.db, clients, findClient(this.db, client)?.currency ?? '', currency));
+    const key = JSON.stringify([currency, exchange, parts.map(({ client, version }) => [client, version])]);
+    const known = this.joined.get(key) ?? loadedTogether(parts, exchange, versionOf(key));
+    this.joined.delete(key);
+    this.joined.set(key, known);
+    for (const oldest of this.joined.keys()) if (this.joined.size > MOST_JOINED) this.joined.delete(oldest);
+    return known;
+  }
+
   /** What codes in these tables are called. */
   namesOf(loaded: LoadedClient): Names {
     const known = this.names.get(loaded) ?? onceEach(this.readNames(loaded));
@@ -37,22 +63,25 @@ export class ClientData {
     return known;
   }
 
-  private readNames({ client, members, locale }: LoadedClient): Names {
+  private readNames({ tables, members, locale }: LoadedClient): Names {
     const named = (things: readonly { id: string; name: string }[]): Map<string, string> =>
       new Map(things.map(({ id, name }) => [id, name]));
     const channels = named(allChannels(this.db));
-    const accounts = named(accountsOf(this.db, client));
+    const clients = named(tables.clients.flatMap(({ id }) => findClient(this.db, id) ?? []));
+    const accounts = named(tables.clients.flatMap(({ id }) => accountsOf(this.db, id)));
+    const byText = { client: clients, account: accounts };
     return (dimension, code) => {
-      if (typeof code === 'string') return (dimension === 'account' ? accounts : channels).get(code) ?? code;
+      if (typeof code === 'string')
+        return (dimension === 'client' || dimension === 'account' ? byText[dimension] : channels).get(code) ?? code;
       if (isDayDimension(dimension)) return dayName(dimension, code, locale);
       return this.splitName(dimension, code) ?? members.nameOf(code);
     };
   }
 
   /** Fingerprints of the pictures of a client's ads, by member. */
-  picturesOf(client: string, loaded: LoadedClient): ReadonlyMap<number, string> {
+  picturesOf(loaded: LoadedClient): ReadonlyMap<number, string> {
     const known = this.pictures.get(loaded);
-    const pictures = known ?? picturesOf(this.db, client);
+    const pictures = known ?? new Map(loaded.tables.clients.flatMap(({ id }) => [...picturesOf(this.db, id)]));
     if (!known) this.pictures.set(loaded, pictures);
     return pictures;
   }

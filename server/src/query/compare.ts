@@ -21,9 +21,9 @@ import type { ClientData } from './client-data';
 
 /** The table a question asks for. */
 export function comparison(data: ClientData, question: Question, today: number): WireTable {
-  const loaded = data.load(question.client, question.knownOn);
+  const loaded = data.loadFor(question);
   const table = tableOf(preparedOf(data, loaded, question, today), question);
-  const pictures = data.picturesOf(question.client, loaded);
+  const pictures = data.picturesOf(loaded);
   const wire = wireOf(table, question, loaded.version);
   const rows = wire.rows.map((row) => {
     const picture = row.level === 'ad' ? pictures.get(codeOfKey(row.key)) : undefined;
@@ -55,7 +55,7 @@ function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, 
 
 /** The total rows of that table alone. */
 export function totals(data: ClientData, question: Question, today: number): WireTable {
-  const loaded = data.load(question.client, question.knownOn);
+  const loaded = data.loadFor(question);
   const table = totalsOf(loaded.tables, question, data.namesOf(loaded), lastDayOf(question, today));
   return wireOf(table, question, loaded.version);
 }
@@ -102,7 +102,7 @@ const columnOf = (cells: readonly (RowCell | null | undefined)[], isCompared: bo
 
 /** A metric of members of that table, day by day. */
 export function seriesOf(data: ClientData, question: Question, metric: MetricId, keys: readonly string[], today: number): Series {
-  const loaded = data.load(question.client, question.knownOn);
+  const loaded = data.loadFor(question);
   return series(loaded.tables, question, data.namesOf(loaded), { metric, keys, lastDay: lastDayOf(question, today) });
 }
 

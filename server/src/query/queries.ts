@@ -13,6 +13,8 @@ type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answe
 /** The queries as seen from the server: each answers later, from its own thread. */
 export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & { close(): Promise<void> };
 
+type First = string | Question | { readonly client: string };
+
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
 /** Cells that an answer takes which is no table. */
@@ -25,10 +27,12 @@ export function startQueries(db: Db, data: QueryWorkerData): Queries {
   const states = new DataStates(db);
   const ask =
     (query: QueryName) =>
-    (...args: [string | { readonly client: string }, ...unknown[]]): Promise<unknown> => {
+    (...args: [First, ...unknown[]]): Promise<unknown> => {
       const asker = currentAsker();
       return queue.ask({
-        key: `${states.of(clientOf(args[0]))} ${query} ${JSON.stringify(args)}`,
+        key: `${clientsOf(args[0])
+          .map((client) => states.of(client))
+          .join()} ${query} ${JSON.stringify(args)}`,
         asker: asker?.id ?? '',
         signal: asker?.signal,
         work: async (stop) => answerOf(await threads.ask(query, args, sumsOf(args[0]), stop)),
@@ -45,11 +49,12 @@ function answerOf(reply: WorkerReply): unknown {
 }
 
 /** What is summed for a question; text that is the same for all queries about a client that ask for nothing in particular. */
-const sumsOf = (first: string | { readonly client: string }): string =>
-  typeof first === 'string' ? first : JSON.stringify('rows' in first ? sumsAsked(first as Question) : first);
+const sumsOf = (first: First): string =>
+  typeof first === 'string' ? first : JSON.stringify('clients' in first ? sumsAsked(first) : first);
 
-/** Every question begins with its client, or says it. */
-const clientOf = (first: string | { readonly client: string }): string => (typeof first === 'string' ? first : first.client);
+/** Every question begins with its client, or says whose it is. */
+const clientsOf = (first: First): readonly string[] =>
+  typeof first === 'string' ? [first] : 'clients' in first ? first.clients : [first.client];
 
 function weigh(answer: unknown): number {
   const { rows, columns } = (answer ?? {}) as { rows?: unknown; columns?: unknown };

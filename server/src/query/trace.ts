@@ -19,11 +19,12 @@ import type { ClientData } from './client-data';
 
 /** How a cell of a table came about, down to its files; undefined where there is no such cell. */
 export function tracing(data: ClientData, question: Question, key: string, metric: MetricId, today: number): WireTrace | undefined {
-  const loaded = data.load(question.client, question.knownOn);
+  const loaded = data.loadFor(question);
   const found = trace(loaded.tables, question, data.namesOf(loaded), { key, metric, lastDay: lastDayOf(question, today) });
-  const client = findClient(data.db, question.client);
+  const client = findClient(data.db, question.clients[0] ?? '');
   if (!found || !client) return undefined;
-  const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, client).text]));
+  const writing = { ...client, currency: question.currency ?? client.currency };
+  const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, writing).text]));
   return {
     ...found,
     metric,
@@ -31,7 +32,10 @@ export function tracing(data: ClientData, question: Question, key: string, metri
       closedFormula(bookOf(loaded.tables.vocabulary), metric, question),
       (term) => figures.get(termText(term)) ?? termText(term),
     ),
-    inputs: found.inputs.map((input) => ({ ...input, sources: input.sources.map((source) => sourceOf(data.db, source, question.client)) })),
+    inputs: found.inputs.map((input) => ({
+      ...input,
+      sources: input.sources.map((source) => sourceOf(data.db, source, question.clients)),
+    })),
     withoutClickDay: [...found.withoutClickDay],
     dataVersion: loaded.version,
   };
@@ -40,10 +44,10 @@ export function tracing(data: ClientData, question: Question, key: string, metri
 function sourceOf(
   db: Db,
   source: { feedId: number; rows: number; amount: Figure; imports: readonly number[] },
-  client: string,
+  clients: readonly string[],
 ): WireTrace['inputs'][number]['sources'][number] {
   const feed = findFeed(db, source.feedId);
-  const account = feed && accountsOf(db, client).find((each) => each.id === feed.account);
+  const account = feed && clients.flatMap((client) => accountsOf(db, client)).find((each) => each.id === feed.account);
   return {
     feed: feed?.name ?? `feed ${source.feedId}`,
     account: account?.name ?? '',

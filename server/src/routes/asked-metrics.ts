@@ -3,13 +3,13 @@ import type { Context } from '../context';
 import { vocabularyOf } from '../store/rules';
 import { HttpProblem } from '../problem';
 
-/** Refuses a metric set, metrics or dimensions that a client's words do not have. */
+/** Refuses a metric set, metrics or dimensions that the words of a question's clients do not have. */
 export function refuseUnknownMetrics(
   { db }: Context,
-  { client, metricSet, sort, rows, columns, where, having }: Question,
+  { clients, metricSet, sort, rows, columns, where, having }: Question,
   metric?: MetricId,
 ): void {
-  const vocabulary = vocabularyOf(db, client);
+  const vocabulary = vocabularyOf(db, clients);
   const book = bookOf(vocabulary);
   const refuse = (path: string, message: string): never => {
     throw new HttpProblem(400, 'Not in the book of metrics', message, [{ path, message }]);

@@ -11,14 +11,14 @@ import { notFound } from '../problem';
 export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {
     const client = clientOr404(context, body.client);
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     const { today } = clockOf(context, client.timeZone);
     return withDecisions(context, client.id, await context.queries.audit(client.id, body.period, today));
   });
   answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
   answer(router, ENDPOINTS.decide, ({ params, body }) => {
     const client = clientOr404(context, params.client);
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     return decide(context, client, body);
   });
   answer(router, ENDPOINTS.undecide, ({ params }) => {

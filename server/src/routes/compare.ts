@@ -4,30 +4,24 @@ import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
-import { refuseUnknownMetrics } from './asked-metrics';
+import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';
 import { notFound } from '../problem';
 
 export function compareRoutes(router: Router, context: Context): void {
   const { queries } = context;
-  /** Today for the client of a question that can be asked. */
-  const todayOf = (question: Question, metric?: MetricId): number => {
-    const client = clientOr404(context, question.client);
-    refuseFarDays(context, client, { period: question.period, comparison: question.comparison });
-    refuseUnknownMetrics(context, question, metric);
-    return clockOf(context, client.timeZone).today;
-  };
+  const todayOf = (question: Question, metric?: MetricId): number => askedOf(context, question, metric).today;
   answer(router, ENDPOINTS.compare, ({ body }) => queries.compare(body, todayOf(body)));
 
   answer(router, ENDPOINTS.lots, ({ params, body }) => {
     const client = clientOr404(context, params.client);
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     return queries.lots(client.id, body.period, clockOf(context, client.timeZone).today);
   });
 
   answer(router, ENDPOINTS.changes, ({ params, body }) => {
     const client = clientOr404(context, params.client);
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     return queries.changes(client.id, body.period);
   });
 

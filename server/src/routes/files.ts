@@ -5,7 +5,7 @@ import { createReadStream, existsSync } from 'node:fs';
 import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
-import { clockOf, type Context } from '../context';
+import type { Context } from '../context';
 import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table';
 import { storeUpload } from '../intake/unpack';
@@ -15,8 +15,7 @@ import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
 import { vocabularyOf } from '../store/rules';
 import { check } from './answer';
-import { refuseFarDays } from './asked-days';
-import { refuseUnknownMetrics } from './asked-metrics';
+import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';
 import { HttpProblem } from '../problem';
 
@@ -33,11 +32,9 @@ export function fileRoutes(router: Router, context: Context): void {
 
   router.get(FILES.exportTable.path, async (request, response) => {
     const asked = check(question, parsed(check(FILES.exportTable.query, request.query).question));
-    const client = clientOr404(context, asked.client);
-    refuseFarDays(context, client, { period: asked.period, comparison: asked.comparison });
-    refuseUnknownMetrics(context, asked);
-    const table = await context.queries.compare(asked, clockOf(context, client.timeZone).today);
-    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table, bookOf(vocabularyOf(context.db, client.id))));
+    const { client, today } = askedOf(context, asked);
+    const table = await context.queries.compare(asked, today);
+    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table, bookOf(vocabularyOf(context.db, asked.clients))));
   });
 
   router.get(FILES.picture.path, (request, response) => {

@@ -48,7 +48,7 @@ function sourceRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.visits, ({ params, body }) => {
     const client = clientOr404(context, params.client);
     refuse('rules', sourceProblems(body));
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     return queries.visits(client.id, body);
   });
 }
@@ -88,7 +88,7 @@ function joiningRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, params.client);
     listOr404(client.id, body.feed);
     refuse('joining', problems(client.id, body.joining));
-    refuseFarDays(context, client, { period: body.period });
+    refuseFarDays(context, [client], { period: body.period });
     return queries.tryJoining(client.id, body);
   });
 }

@@ -6,6 +6,7 @@ import {
   NO_SOURCES,
   type SourceRules,
   USUAL_JOININGS,
+  wordsTogether,
   Vocabulary,
   type OwnWords,
 } from '@lens/core';
@@ -35,5 +36,6 @@ export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: 
   ).run(client, kind, JSON.stringify(document));
 }
 
-/** The words a client's data is told in. */
-export const vocabularyOf = (db: Db, client: string): Vocabulary => new Vocabulary(rulesOf(db, client, 'words'));
+/** The words that the data of a client, or of several together, is told in. */
+export const vocabularyOf = (db: Db, clients: string | readonly string[]): Vocabulary =>
+  new Vocabulary(wordsTogether([clients].flat().map((client) => rulesOf(db, client, 'words'))));

@@ -52,7 +52,7 @@ export class SegmentStore {
     const kept = this.db
       .prepare<unknown[], Kept>('SELECT head AS bytes, head_sum AS sum FROM segment WHERE feed_id = ? AND month = ? AND stamp = ?')
       .get(feed, month, stamp);
-    return read<SegmentHead>(kept);
+    return read(kept) as SegmentHead | undefined;
   }
 
   /** The rows of a segment. Throws Superseded where they are no longer there, Stopped where nobody waits for them. */
@@ -63,7 +63,7 @@ export class SegmentStore {
     const kept = this.db
       .prepare<unknown[], Kept>('SELECT body AS bytes, body_sum AS sum FROM segment WHERE feed_id = ? AND month = ? AND stamp = ?')
       .get(key.feed, key.month, key.stamp);
-    const segment = read<Segment>(kept);
+    const segment = read(kept) as Segment | undefined;
     if (!segment) {
       this.db.prepare('DELETE FROM segment WHERE feed_id = ? AND month = ?').run(key.feed, key.month);
       throw new Superseded(key.feed);
@@ -94,8 +94,7 @@ interface Kept {
 }
 
 /** What was written, or undefined where nothing is there or its bytes are others. */
-const read = <T>(kept: Kept | undefined): T | undefined =>
-  kept && crc32(kept.bytes) === kept.sum ? (deserialize(kept.bytes) as T) : undefined;
+const read = (kept: Kept | undefined): unknown => (kept && crc32(kept.bytes) === kept.sum ? deserialize(kept.bytes) : undefined);
 
 function openSegments(path: string): Db {
   try {

@@ -54,7 +54,7 @@ export function loadClient(db: Db, client: string, cache: TableCache, knownOn: n
 }
 
 /** Six bytes of a fingerprint: a number that JSON carries exactly. */
-const versionOf = (state: string): number => createHash('sha256').update(state).digest().readUIntBE(0, 6);
+export const versionOf = (state: string): number => createHash('sha256').update(state).digest().readUIntBE(0, 6);
 
 type Loading = Omit<ClientRecord, 'promises'> &
   Pick<ClientRecord['promises'], 'margins' | 'rates'> & { readonly cut: Cut; readonly version: number };
@@ -119,7 +119,7 @@ function loadRecord(
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
     ),
-    margin,
+    clients: [{ id: client, margin }],
   };
   const named = withNameParts(
     tables,

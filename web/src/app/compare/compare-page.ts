@@ -7,7 +7,7 @@ import { MatInput } from '@angular/material/input';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
-import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF } from '@lens/core';
+import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
@@ -18,6 +18,7 @@ import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { Phrase } from '../ui/phrase';
+import { ClientPhrases, type Together } from './client-phrases';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { FieldList } from './field-list';
@@ -32,8 +33,9 @@ import { TraceDrawer } from './trace-drawer';
 import { withoutClickText } from './without-click';
 
 /** Parts of the sentence that take no room while they are not used. */
-type Part = 'columns' | 'where' | 'having' | 'named';
+type Part = 'others' | 'columns' | 'where' | 'having' | 'named';
 const PARTS: readonly Choice<Part>[] = [
+  { value: 'others', label: 'together with…', note: 'other clients in the same table' },
   { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
   { value: 'where', label: 'where…', note: 'what is kept of the data' },
   { value: 'having', label: 'only…', note: 'members that come to something' },
@@ -54,6 +56,7 @@ const MOST_DRAWN = 12;
   selector: 'ul-compare-page',
   imports: [
     ChoicePhrase,
+    ClientPhrases,
     CompareTable,
     FieldList,
     HavingPhrases,
@@ -94,6 +97,12 @@ export class ComparePage {
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
 
+  /** How figures are written: in the currency that is answered in. */
+  protected readonly style = computed((): Style => {
+    const own = this.resolved()?.style ?? { locale: 'en-GB', currency: '' };
+    return { ...own, currency: this.question()?.currency ?? own.currency };
+  });
+
   protected readonly answer = toSignal(
     toObservable(this.question).pipe(
       switchMap((question) => (question ? loadState(this.api.call('compare', { body: question })) : of(null))),
@@ -109,7 +118,7 @@ export class ComparePage {
   protected readonly view = computed(() => {
     const table = this.table();
     const resolved = this.resolved();
-    return table && resolved ? tableView(table, resolved.style, resolved.book) : null;
+    return table && resolved ? tableView(table, this.style(), resolved.book) : null;
   });
 
   /** Metrics of the set that no report delivers. */
@@ -125,7 +134,7 @@ export class ComparePage {
 
   protected readonly withoutClick = computed(() => {
     const resolved = this.resolved();
-    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], resolved.style, resolved.book.vocabulary) : '';
+    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], this.style(), resolved.book.vocabulary) : '';
   });
 
   protected readonly labelOf = (metric: MetricId): string => {
@@ -141,7 +150,7 @@ export class ComparePage {
   );
   protected readonly fields = computed(() => {
     const client = this.client();
-    return client ? fieldChoices(client) : [];
+    return client ? fieldChoices(client, this.state().others.length > 0) : [];
   });
   protected readonly fieldLabel = computed(() => {
     const vocabulary = this.resolved()?.book.vocabulary ?? BUILT_IN;
@@ -168,8 +177,14 @@ export class ComparePage {
   /** The part of the sentence that was added last: it opens, and stays while it is empty. */
   protected readonly added = signal<Part | null>(null);
   protected readonly isPart = (part: Part): boolean => {
-    const { columns, where, having, named } = this.state();
-    const isUsed = { columns: columns !== null, where: where.length > 0, having: having.length > 0, named: named !== '' };
+    const { others, columns, where, having, named } = this.state();
+    const isUsed = {
+      others: others.length > 0,
+      columns: columns !== null,
+      where: where.length > 0,
+      having: having.length > 0,
+      named: named !== '',
+    };
     return isUsed[part] || this.added() === part;
   };
   protected readonly unused = computed(() => PARTS.filter(({ value }) => !this.isPart(value)));
@@ -255,6 +270,12 @@ export class ComparePage {
 
   protected columnsBy(by: string): void {
     this.change({ columns: by === METRICS ? null : { by, metric: this.state().columns?.metric ?? this.chartMetric() }, traced: null });
+  }
+
+  /** Clients come first in the rows as long as there are several. */
+  protected compareTogether({ others, currency }: Together): void {
+    const rows = this.state().rows.filter((dimension) => dimension !== 'client');
+    this.change({ others, currency, rows: others.length > 0 ? ['client', ...rows] : rows, open: null, drawn: [], traced: null });
   }
 
   /** Days come in their order, whatever else stands in them. */

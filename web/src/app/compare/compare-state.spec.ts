@@ -3,6 +3,8 @@ import { type CompareState, readCompare, writeCompare } from './compare-state';
 describe('a comparison in the address', () => {
   it('comes back as it was written', () => {
     const state: CompareState = {
+      others: ['kelpie-kayak-tours'],
+      currency: 'EUR',
       metricSet: 'leads',
       rows: ['channel', 'week', 'device'],
       columns: { by: 'place', metric: 'cpa' },

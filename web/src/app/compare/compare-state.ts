@@ -20,6 +20,9 @@ import { currentKey, rowsOfTree } from './old-address';
 
 /** What of a comparison the address holds beside the focus. */
 export interface CompareState {
+  /** Clients beside the one in focus, and the currency of all money; null for that of the one in focus. */
+  readonly others: readonly string[];
+  readonly currency: string | null;
   readonly metricSet: MetricSetId | null;
   readonly rows: readonly string[];
   readonly columns: Columns | null;
@@ -63,7 +66,11 @@ export function readCompare(get: (key: string) => string | null): CompareState {
   const open = get('open');
   const rows = list(get('rows'));
   const [across, spread] = list(get('columns'));
+  const others = list(get('with'));
+  const currency = get('in');
   return {
+    others,
+    currency: others.length > 0 && currency !== null && /^[A-Z]{3}$/.test(currency) ? currency : null,
     metricSet: get('set'),
     rows: rows.length > 0 ? rows : (rowsOfTree(get('tree') ?? '') ?? ADS_BY_CHANNEL),
     columns: across !== undefined && spread !== undefined ? { by: across, metric: spread } : null,
@@ -82,6 +89,8 @@ export function readCompare(get: (key: string) => string | null): CompareState {
 export function writeCompare(state: CompareState): QueryValues {
   const rows = state.rows.join(BETWEEN);
   return {
+    with: state.others.length === 0 ? null : state.others.join(BETWEEN),
+    in: state.currency,
     set: state.metricSet,
     tree: null,
     rows: rows === ADS_BY_CHANNEL.join(BETWEEN) ? null : rows,
@@ -112,7 +121,8 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
   const rows = [...new Set(state.rows)].filter((dimension) => canSplitBy(dimension, book.vocabulary));
   const split: readonly string[] = rows.length > 0 ? rows : ADS_BY_CHANNEL;
   return {
-    client: resolved.client.id,
+    clients: [client.id, ...new Set(state.others.filter((other) => other !== client.id))],
+    currency: state.currency,
     period: { from: resolved.period.from, to: resolved.period.to },
     comparison: resolved.comparison,
     countedBy: resolved.countedBy,

@@ -24,14 +24,17 @@ const ORIGINS = {
   report: 'told by reports',
 } as const;
 
-/** What a client's data can be split and filtered by, with where each comes from. */
-export function fieldChoices(client: ClientDetail): Choice<string>[] {
+/** What the data of a client, or of several together, can be split and filtered by, with where each comes from. */
+export function fieldChoices(client: ClientDetail, isTogether: boolean): Choice<string>[] {
   const vocabulary = vocabularyOf(client);
   const told = new Set(client.dimensions.map(vocabulary.idOf));
   const choices = (dimensions: readonly string[], note: string): Choice<string>[] =>
     dimensions.map((value) => ({ value, label: fieldLabel(value, vocabulary), note }));
   return [
-    ...choices(ACCOUNT_DIMENSIONS, ORIGINS.account),
+    ...choices(
+      ACCOUNT_DIMENSIONS.filter((each) => each !== 'client' || isTogether),
+      ORIGINS.account,
+    ),
     ...choices(
       LEVELS.filter((level) => level !== 'keyword' || told.has(level)),
       ORIGINS.level,
