@@ -1,18 +1,33 @@
-import { type Day, type DayRange, daysInMonth, firstOfMonth, lengthOf, shift } from '../time/day';
+import { type Day, dayOf, dayParts, type DayRange, firstOfMonth, lengthOf, shift, weekday } from '../time/day';
 
 /** Named periods. Each is resolved against today, so a saved link moves with the calendar. */
 export const PRESETS = [
   { id: 'yesterday', label: 'Yesterday' },
+  { id: 'this-week', label: 'This week so far' },
+  { id: 'last-week', label: 'Last week' },
   { id: 'last-7', label: 'Last 7 days' },
   { id: 'last-14', label: 'Last 14 days' },
   { id: 'last-28', label: 'Last 28 days' },
   { id: 'this-month', label: 'This month' },
   { id: 'last-month', label: 'Last month' },
-  { id: 'last-90', label: 'Last 90 days' },
+  { id: 'this-quarter', label: 'This quarter' },
+  { id: 'last-quarter', label: 'Last quarter' },
+  { id: 'this-year', label: 'This year' },
+  { id: 'last-year', label: 'Last year' },
   { id: 'all', label: 'All dates there are' },
 ] as const;
 
-export type PresetId = (typeof PRESETS)[number]['id'];
+/** So many days up to yesterday: the shortest and the longest. */
+export const LAST_DAYS = { least: 1, most: 3660 } as const;
+
+export type PresetId = (typeof PRESETS)[number]['id'] | `last-${number}`;
+
+/** The period of that name; undefined where there is none. */
+export function presetOf(name: string): PresetId | undefined {
+  const named = PRESETS.find(({ id }) => id === name);
+  const days = Number(/^last-([1-9]\d{0,3})$/.exec(name)?.[1] ?? NaN);
+  return named?.id ?? (days >= LAST_DAYS.least && days <= LAST_DAYS.most ? `last-${days}` : undefined);
+}
 export type Period = { readonly preset: PresetId } | { readonly from: Day; readonly to: Day };
 
 export const COMPARISONS = ['before', 'year', 'none'] as const;
@@ -38,27 +53,40 @@ export function resolvePeriod(period: Period, today: Day, data: DayRange | undef
 
 function presetRange(preset: PresetId, today: Day, data: DayRange | undefined): DayRange {
   const last = (days: number): DayRange => ({ from: today - days, to: today - 1 });
+  /** The one before the one that begins on a day. */
+  const before = (first: Day, firstOf: (day: Day) => Day): DayRange => ({ from: firstOf(first - 1), to: first - 1 });
   switch (preset) {
     case 'yesterday':
       return last(1);
-    case 'last-7':
-      return last(7);
-    case 'last-14':
-      return last(14);
-    case 'last-28':
-      return last(28);
-    case 'last-90':
-      return last(90);
+    case 'this-week':
+      return { from: firstOfWeek(today), to: today };
+    case 'last-week':
+      return before(firstOfWeek(today), firstOfWeek);
     case 'this-month':
       return { from: firstOfMonth(today), to: today };
-    case 'last-month': {
-      const end = firstOfMonth(today) - 1;
-      return { from: end - daysInMonth(end) + 1, to: end };
-    }
+    case 'last-month':
+      return before(firstOfMonth(today), firstOfMonth);
+    case 'this-quarter':
+      return { from: firstOfQuarter(today), to: today };
+    case 'last-quarter':
+      return before(firstOfQuarter(today), firstOfQuarter);
+    case 'this-year':
+      return { from: firstOfYear(today), to: today };
+    case 'last-year':
+      return before(firstOfYear(today), firstOfYear);
     case 'all':
       return data ?? last(28);
+    default:
+      return last(Number(preset.slice('last-'.length)));
   }
 }
+
+const firstOfWeek = (day: Day): Day => day - weekday(day);
+const firstOfQuarter = (day: Day): Day => {
+  const { year, month } = dayParts(day);
+  return dayOf(year, month - ((month - 1) % 3), 1) ?? day;
+};
+const firstOfYear = (day: Day): Day => dayOf(dayParts(day).year, 1, 1) ?? day;
 
 /**
  * The period to compare with, weekdays aligned: earlier by the smallest multiple of 7 days that

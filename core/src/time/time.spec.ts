@@ -1,4 +1,4 @@
-import { bucketsOf, comparisonRange, dayInZone, formatDay, parseDay, resolvePeriod, weekday } from '../index';
+import { bucketsOf, comparisonRange, dayInZone, formatDay, parseDay, presetOf, resolvePeriod, weekday } from '../index';
 
 const day = (iso: string): number => parseDay(iso) ?? NaN;
 const range = (from: string, to: string) => ({ from: day(from), to: day(to) });
@@ -23,6 +23,31 @@ describe('days and periods', () => {
       unfinished: undefined,
     });
     expect(resolvePeriod({ from: today, to: today }, today, undefined)).toBeUndefined();
+  });
+
+  it.each([
+    ['this-week', '2026-10-26', '2026-10-30', true],
+    ['last-week', '2026-10-19', '2026-10-25', false],
+    ['this-quarter', '2026-10-01', '2026-10-30', true],
+    ['last-quarter', '2026-07-01', '2026-09-30', false],
+    ['this-year', '2026-01-01', '2026-10-30', true],
+    ['last-year', '2025-01-01', '2025-12-31', false],
+    ['last-45', '2026-09-16', '2026-10-30', false],
+    ['yesterday', '2026-10-30', '2026-10-30', false],
+  ] as const)('knows %s as %s to %s', (preset, from, to, isOpen) => {
+    const unfinished = isOpen ? { from: today, to: today } : undefined;
+    expect(resolvePeriod({ preset }, today, undefined)).toEqual({ ...range(from, to), unfinished });
+  });
+
+  it('knows of no finished day in a week that has just begun, and of other first days', () => {
+    expect(resolvePeriod({ preset: 'this-week' }, day('2026-10-26'), undefined)).toBeUndefined();
+    expect(resolvePeriod({ preset: 'last-quarter' }, day('2026-01-01'), undefined)).toMatchObject(range('2025-10-01', '2025-12-31'));
+    expect(resolvePeriod({ preset: 'last-week' }, day('2026-10-26'), undefined)).toMatchObject(range('2026-10-19', '2026-10-25'));
+  });
+
+  it('reads the last so many days, and no name that is none', () => {
+    expect(['last-1', 'last-3660', 'this-week'].map(presetOf)).toEqual(['last-1', 'last-3660', 'this-week']);
+    expect(['last-0', 'last-3661', 'last-', 'last-07', 'last-1e3', 'next-week', ''].map(presetOf)).toEqual(Array(7).fill(undefined));
   });
 
   it.each([

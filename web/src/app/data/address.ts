@@ -1,4 +1,14 @@
-import { COMPARISONS, type Comparison, COUNTED_BY, type Counting, DATE_BASES, formatDay, parseDay, type Period, PRESETS } from '@lens/core';
+import {
+  COMPARISONS,
+  type Comparison,
+  COUNTED_BY,
+  type Counting,
+  DATE_BASES,
+  formatDay,
+  parseDay,
+  type Period,
+  presetOf,
+} from '@lens/core';
 
 /** The focus as the address holds it, before today and the data settle which days it means. */
 export interface Focus extends Counting {
@@ -25,11 +35,11 @@ export const DEFAULT_FOCUS: Focus = {
 
 /** Reads a focus from query parameters. What is missing or unreadable takes its default. */
 export function readFocus(get: (key: string) => string | null): Focus {
-  const preset = PRESETS.find(({ id }) => id === get('period'));
+  const preset = presetOf(get('period') ?? '');
   const mode = COMPARISONS.find((each) => each === get('with'));
   return {
     client: get('client'),
-    period: preset ? { preset: preset.id } : (readRange(get('period')) ?? DEFAULT_FOCUS.period),
+    period: preset ? { preset } : (readRange(get('period')) ?? DEFAULT_FOCUS.period),
     comparison: mode ? { mode } : (readRange(get('with')) ?? DEFAULT_FOCUS.comparison),
     knownOn: parseDay(get('known') ?? '') ?? null,
     countedBy: COUNTED_BY.find((each) => each === get('by')) ?? DEFAULT_FOCUS.countedBy,

@@ -9,11 +9,15 @@ import {
   type DateBasis,
   formatNumber,
   type Period,
+  LAST_DAYS,
+  presetOf,
   PRESETS,
   rangeText,
   type ResultSetId,
 } from '@lens/core';
 import { MatButton } from '@angular/material/button';
+import { MatFormField, MatPrefix, MatSuffix } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -43,7 +47,7 @@ const OUTCOME_WORDS: Record<ResultSetId, string> = { shop: 'sales', leads: 'lead
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [ChoicePhrase, Choices, DayField, DayRangeFields, MatButton, Phrase, RouterLink],
+  imports: [ChoicePhrase, Choices, DayField, DayRangeFields, MatButton, MatFormField, MatInput, MatPrefix, MatSuffix, Phrase, RouterLink],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -88,6 +92,9 @@ export class FocusLine {
     const period = this.focus()?.period;
     return period && 'preset' in period ? period.preset : null;
   });
+  /** Of “last n days” the number. */
+  protected readonly lastDays = computed(() => /^last-(\d+)$/.exec(this.preset() ?? '')?.[1] ?? '');
+  protected readonly LAST_DAYS = LAST_DAYS;
   protected readonly mode = computed(() => {
     const comparison = this.focus()?.comparison;
     return comparison && 'mode' in comparison ? comparison.mode : null;
@@ -122,8 +129,8 @@ export class FocusLine {
   });
 
   protected pickPreset(preset: string): void {
-    const found = PRESETS.find(({ id }) => id === preset);
-    if (found) this.service.change({ period: { preset: found.id } });
+    const found = presetOf(preset);
+    if (found) this.service.change({ period: { preset: found } });
   }
 
   protected pickPeriod(period: Period): void {
