@@ -96,6 +96,40 @@ test('members are held against a figure, and a cell of a crossing is traced to i
   await expect(trace).toContainText(cell);
 });
 
+test('two clients stand in one table, their money in one currency, over days written as a number', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=channel`);
+  await expect(page.getByRole('rowheader', { name: 'Total' })).toBeVisible();
+  await phrase(page, /^Say more/).click();
+  await page.getByRole('option', { name: /^together with/ }).click();
+  await page.getByRole('searchbox', { name: 'Find one: Add a client' }).fill('kelpie');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('rowheader', { name: 'Kelpie Kayak Tours' })).toBeVisible();
+  // A pound buys more than a euro: the same spend is a larger number.
+  const spend = (name: string) => page.getByRole('row', { name }).getByRole('gridcell').first();
+  await expect(spend('Juniper Loft Tea')).toContainText('£');
+  const pounds = Number((await spend('Juniper Loft Tea').innerText()).replace(/[^\d.]/g, ''));
+  await phrase(page, /^Currency of all money/).click();
+  await page.getByRole('option', { name: 'EUR' }).click();
+  await expect(spend('Juniper Loft Tea')).toContainText('€');
+  const euros = Number((await spend('Juniper Loft Tea').innerText()).replace(/[^\d.]/g, ''));
+  expect(euros / pounds).toBeGreaterThan(1.1);
+  expect(euros / pounds).toBeLessThan(1.2);
+  await expect(page).toHaveURL(/beside=kelpie-kayak-tours/);
+  await expect(page).toHaveURL(/money=EUR/);
+
+  await phrase(page, /^Period/).click();
+  await page.getByRole('spinbutton', { name: 'Last so many days' }).fill('10');
+  await page.keyboard.press('Enter');
+  await expect(phrase(page, /^Period: 21\D+30 Oct 2026/)).toBeVisible();
+  await expect(page).toHaveURL(/period=last-10/);
+
+  await phrase(page, /^Another client: Kelpie/).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await expect(page.getByRole('rowheader', { name: 'Kelpie Kayak Tours' })).toHaveCount(0);
+  await expect(page.getByRole('rowheader', { name: 'Harbor Search' })).toBeVisible();
+  await expect(page).not.toHaveURL(/money=/);
+});
+
 test('an address of before opens what it opened', async ({ page, lens }) => {
   // As a program of before wrote it: the channel's bare id.
   await lens.open(`/compare?${JUNIPER}&rows=channel`);

@@ -97,7 +97,8 @@ test('from the client to the change sheet', async ({ page, lens }) => {
 
   await test.step('export: the table as it stands', async () => {
     const download = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Export CSV' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('menuitem', { name: 'CSV', exact: true }).click();
     const csv = readFileSync(await (await download).path(), 'utf8');
     expect(csv.split('\r\n')[0]).toContain('ROAS, change');
     expect(csv).toContain('Not matched to a campaign,not measured');

@@ -258,7 +258,13 @@ export type EndpointName = keyof typeof ENDPOINTS;
 /** Requests whose body or reply is a file. */
 export const FILES = {
   upload: { method: 'POST', path: '/files', query: z.object({ name: intake.storedFile.shape.name }), reply: intake.upload },
-  exportTable: { method: 'GET', path: '/compare/export.csv', query: z.object({ question: z.string().max(4000) }) },
+  exportTable: {
+    method: 'GET',
+    path: '/compare/export.:format',
+    params: z.object({ format: z.enum(['csv', 'xlsx', 'json']) }),
+    /** `limits`: whether amounts known only within limits are told in words or in columns of their own. */
+    query: z.object({ question: z.string().max(12_000), limits: z.enum(['words', 'columns']).default('words') }),
+  },
   picture: { method: 'GET', path: '/pictures/:hash', params: z.object({ hash: intake.storedFile.shape.hash }) },
   importedFile: { method: 'GET', path: '/imports/:import/file', params: ofImport },
   changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },

@@ -7,7 +7,9 @@ import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
 import type { Context } from '../context';
 import { changeSheet } from '../export/change-sheet';
-import { tableCsv } from '../export/table';
+import { tableCsv } from '../export/table-csv';
+import { tableJson } from '../export/table-json';
+import { tableWorkbook } from '../export/table-workbook';
 import { storeUpload } from '../intake/unpack';
 import { storedPath } from '../intake/file-store';
 import { picturePath } from '../intake/pictures';
@@ -18,6 +20,8 @@ import { check } from './answer';
 import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';
 import { HttpProblem } from '../problem';
+
+const CSV = 'text/csv; charset=utf-8';
 
 /** Requests whose body or reply is a file: uploads, the exported table, the change sheet. */
 export function fileRoutes(router: Router, context: Context): void {
@@ -31,10 +35,17 @@ export function fileRoutes(router: Router, context: Context): void {
   });
 
   router.get(FILES.exportTable.path, async (request, response) => {
-    const asked = check(question, parsed(check(FILES.exportTable.query, request.query).question));
+    const { format } = check(FILES.exportTable.params, request.params);
+    const { question: text, limits } = check(FILES.exportTable.query, request.query);
+    const asked = check(question, parsed(text));
     const { client, today } = askedOf(context, asked);
     const table = await context.queries.compare(asked, today);
-    sendCsv(response, `${client.id}-compare.csv`, tableCsv(client, asked, table, bookOf(vocabularyOf(context.db, asked.clients))));
+    const exported = { client, question: asked, table, book: bookOf(vocabularyOf(context.db, asked.clients)), limitsIn: limits };
+    const { type, write } = EXPORTS[format];
+    response
+      .type(type)
+      .attachment(`${client.id}-compare.${format}`)
+      .send(await write(exported));
   });
 
   router.get(FILES.picture.path, (request, response) => {
@@ -60,6 +71,12 @@ export function fileRoutes(router: Router, context: Context): void {
   });
 }
 
+const EXPORTS = {
+  csv: { type: CSV, write: tableCsv },
+  xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', write: tableWorkbook },
+  json: { type: 'application/json; charset=utf-8', write: tableJson },
+} as const;
+
 function parsed(text: string): unknown {
   try {
     return JSON.parse(text);
@@ -73,5 +90,5 @@ function parsed(text: string): unknown {
 }
 
 function sendCsv(response: Response, name: string, csv: string): void {
-  response.type('text/csv; charset=utf-8').attachment(name).send(csv);
+  response.type(CSV).attachment(name).send(csv);
 }

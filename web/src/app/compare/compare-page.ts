@@ -4,6 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
@@ -35,11 +36,11 @@ import { withoutClickText } from './without-click';
 /** Parts of the sentence that take no room while they are not used. */
 type Part = 'others' | 'columns' | 'where' | 'having' | 'named';
 const PARTS: readonly Choice<Part>[] = [
-  { value: 'others', label: 'together with…', note: 'other clients in the same table' },
   { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
   { value: 'where', label: 'where…', note: 'what is kept of the data' },
   { value: 'having', label: 'only…', note: 'members that come to something' },
   { value: 'named', label: 'named…', note: 'members with a text in their name' },
+  { value: 'others', label: 'together with…', note: 'other clients in the same table' },
 ];
 
 /** The choice of columns that is no field. */
@@ -47,6 +48,15 @@ const METRICS = ' metrics';
 
 /** A choice of what to sort by: “change of spend”. */
 const sortKey = ({ by, of }: Pick<Sort, 'by' | 'of'>): string => (by === 'name' ? by : `${of} of ${by}`);
+
+/** Files a table can be taken along in. */
+const EXPORTS = [
+  { label: 'CSV', format: 'csv', limits: 'words' },
+  { label: 'CSV, limits and gaps in columns', format: 'csv', limits: 'columns' },
+  { label: 'Workbook (XLSX)', format: 'xlsx', limits: 'words' },
+  { label: 'Workbook (XLSX), limits and gaps in columns', format: 'xlsx', limits: 'columns' },
+  { label: 'JSON', format: 'json', limits: 'words' },
+] as const;
 
 /** Lines that can be told apart in one chart. */
 const MOST_DRAWN = 12;
@@ -64,6 +74,9 @@ const MOST_DRAWN = 12;
     MatFormField,
     MatIcon,
     MatInput,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
     MatSidenav,
     MatSidenavContainer,
     MatSidenavContent,
@@ -243,11 +256,15 @@ export class ComparePage {
           .slice(0, MOST_DRAWN)
           .map((row) => row.key);
   });
-  protected readonly exportLink = computed(() => {
+  /** Exactly the question, all rows of it, as files. */
+  protected readonly exports = computed(() => {
     const question = this.question();
-    return question
-      ? `/api/compare/export.csv?question=${encodeURIComponent(JSON.stringify(z.encode(questionSchema, { ...question, page: null })))}`
-      : null;
+    if (!question) return [];
+    const asked = encodeURIComponent(JSON.stringify(z.encode(questionSchema, { ...question, page: null })));
+    return EXPORTS.map(({ label, format, limits }) => ({
+      label,
+      link: `/api/compare/export.${format}?limits=${limits}&question=${asked}`,
+    }));
   });
 
   constructor() {

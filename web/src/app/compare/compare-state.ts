@@ -66,8 +66,8 @@ export function readCompare(get: (key: string) => string | null): CompareState {
   const open = get('open');
   const rows = list(get('rows'));
   const [across, spread] = list(get('columns'));
-  const others = list(get('with'));
-  const currency = get('in');
+  const others = list(get('beside'));
+  const currency = get('money');
   return {
     others,
     currency: others.length > 0 && currency !== null && /^[A-Z]{3}$/.test(currency) ? currency : null,
@@ -89,8 +89,8 @@ export function readCompare(get: (key: string) => string | null): CompareState {
 export function writeCompare(state: CompareState): QueryValues {
   const rows = state.rows.join(BETWEEN);
   return {
-    with: state.others.length === 0 ? null : state.others.join(BETWEEN),
-    in: state.currency,
+    beside: state.others.length === 0 ? null : state.others.join(BETWEEN),
+    money: state.currency,
     set: state.metricSet,
     tree: null,
     rows: rows === ADS_BY_CHANNEL.join(BETWEEN) ? null : rows,

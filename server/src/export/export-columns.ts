@@ -1,0 +1,81 @@
+import type { WireTable } from '@lens/contract';
+import { type Figure, type Metric, type MetricBook, type Unit, unpackFigures } from '@lens/core';
+import type { Cell } from './csv';
+
+/** How amounts that are known only within limits are written: in words in their cell, or in columns of their own. */
+export const LIMITS_IN = ['words', 'columns'] as const;
+export type LimitsIn = (typeof LIMITS_IN)[number];
+
+/** A column of an exported table. */
+export interface ExportColumn {
+  readonly header: string;
+  readonly unit: Unit;
+  readonly cells: readonly Cell[];
+}
+
+/** The figures of a table as columns: each metric with the share of spend it covers, what it is compared with, and the change. */
+export function exportColumns(table: WireTable, book: MetricBook, currency: string, limitsIn: LimitsIn): ExportColumn[] {
+  return namedColumns(table, book).flatMap(({ metric, label, column: { now, before, change } }) => {
+    const money = metric.unit === 'money' ? ` (${currency})` : '';
+    const figures = unpackFigures(now);
+    const coverage = {
+      header: `${label}, share of spend covered`,
+      unit: 'share' as const,
+      cells: figures.map((each) => inWords(coverageOf(each), 'share')),
+    };
+    return [
+      ...figureColumns(`${label}${money}`, figures, metric.unit, limitsIn),
+      coverage,
+      ...(before ? figureColumns(`${label}${money}, compared with`, unpackFigures(before), metric.unit, limitsIn) : []),
+      ...(change ? figureColumns(`${label}, change`, unpackFigures(change), 'share', limitsIn) : []),
+    ];
+  });
+}
+
+function figureColumns(header: string, figures: readonly Figure[], unit: Unit, limitsIn: LimitsIn): ExportColumn[] {
+  const column = (name: string, cellOf: (figure: Figure) => Cell): ExportColumn => ({ header: name, unit, cells: figures.map(cellOf) });
+  if (limitsIn === 'words') return [column(header, (figure) => inWords(figure, unit))];
+  return [
+    column(header, (figure) => (figure.kind === 'value' ? written(figure.value, unit) : null)),
+    column(`${header}, at least`, (figure) => (figure.kind === 'bounds' && figure.low !== null ? written(figure.low, unit) : null)),
+    column(`${header}, at most`, (figure) => (figure.kind === 'bounds' && figure.high !== null ? written(figure.high, unit) : null)),
+    column(`${header}, why not`, (figure) => (figure.kind === 'gap' ? figure.gap : null)),
+  ];
+}
+
+/** A column for each metric, or one for each part that a metric is spread over, the whole of it first. */
+function namedColumns(
+  { metrics, columns, across }: WireTable,
+  book: MetricBook,
+): { metric: Metric; label: string; column: WireTable['columns'][number] }[] {
+  if (!across)
+    return columns.map((column, at) => {
+      const metric = book.named(metrics[at] ?? 'spend');
+      return { metric, label: metric.label, column };
+    });
+  const metric = book.named(across.metric);
+  return [
+    { metric, label: metric.label, column: across.whole },
+    ...across.columns.map((column, at) => ({
+      metric,
+      label: `${metric.label}, ${[across.heads[at]?.name, across.heads[at]?.note].filter(Boolean).join(', ')}`,
+      column,
+    })),
+  ];
+}
+
+/** How much of the spend a figure is known for; 1 where its parts are known for all of it. */
+const coverageOf = (figure: Figure): Figure =>
+  figure.kind === 'gap' && figure.coverage === undefined ? figure : { kind: 'value', value: figure.coverage ?? 1 };
+
+/** A number, or the name of a grade, whatever its place. */
+const written = (number: number, unit: Unit): string | number =>
+  typeof unit === 'object' ? (unit.grades[number - 1] ?? number) : Math.round(number * 1e6) / 1e6;
+
+function inWords(figure: Figure, unit: Unit): Cell {
+  if (figure.kind === 'gap') return figure.gap;
+  if (figure.kind === 'value') return written(figure.value, unit);
+  const [low, high] = [figure.low, figure.high].map((side) => (side === null ? '' : String(written(side, unit))));
+  if (low !== '' && high !== '') return `between ${low} and ${high}`;
+  return low !== '' ? `more than ${low}` : `at most ${high}`;
+}

@@ -1,0 +1,42 @@
+import type { WireTable } from '@lens/contract';
+import { COUNTED_WORDS, formatDay } from '@lens/core';
+import { type Cell, toCsv } from './csv';
+import { exportColumns } from './export-columns';
+import type { Exported } from './exported';
+
+/** A comparison as CSV: one line a member, numbers plain, the question on every line. */
+export function tableCsv({ client, question, table, book, limitsIn }: Exported): string {
+  const columns = exportColumns(table, book, client.currency, limitsIn);
+  const days = (range: { from: number; to: number } | null): Cell[] =>
+    range ? [formatDay(range.from), formatDay(range.to)] : [null, null];
+  const about: Cell[] = [
+    client.name,
+    ...days(question.period),
+    ...days(question.comparison),
+    COUNTED_WORDS[question.countedBy].who,
+    `${question.basis} date`,
+    question.knownOn === null ? null : formatDay(question.knownOn),
+  ];
+  const rows = table.rows.map((row, at): Cell[] => [
+    row.level,
+    '  '.repeat(row.depth) + nameOf(row),
+    ...columns.map(({ cells }) => cells[at] ?? null),
+    ...about,
+  ]);
+  const headers = [
+    'Level',
+    'Name',
+    ...columns.map(({ header }) => header),
+    'Client',
+    'From',
+    'To',
+    'Compared from',
+    'Compared to',
+    'Counted by',
+    'Date basis',
+    'As known on',
+  ];
+  return toCsv(headers, rows);
+}
+
+export const nameOf = ({ name, note }: WireTable['rows'][number]): string => [name, note].filter((text) => text !== '').join(', ');
