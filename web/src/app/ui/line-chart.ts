@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { type Figure, value } from '@lens/core';
 import { CategoryScale, Chart, type ChartOptions, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import { Dark } from './dark';
 
 Chart.register(CategoryScale, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
@@ -18,8 +19,11 @@ export interface Line {
   readonly figures: readonly Figure[];
 }
 
-/** Tells lines apart by colour and by dashes. */
-const COLOURS = ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'];
+/** Tells lines apart by colour and by dashes: deep colours on light ground, light ones on dark. */
+const COLOURS = {
+  light: ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'],
+  dark: ['#7cc4cf', '#f0a26b', '#b9a9e6', '#d9c65a', '#86d1a4', '#f2a19f', '#8fb6f2', '#d3ab8c'],
+} as const;
 const DASHES = [[], [6, 3], [2, 2], [9, 3, 2, 3]];
 
 /**
@@ -46,6 +50,7 @@ export class LineChart {
   readonly summary = input.required<string>();
   /** Of places in an order (grades) how many there are: the first is drawn on top, and nothing lies between or beyond them. */
   readonly places = input<number | null>(null);
+  private readonly dark = inject(Dark);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private chart: Chart<'line', (number | null)[]> | undefined;
 
@@ -57,15 +62,16 @@ export class LineChart {
   private draw(): void {
     const styles = getComputedStyle(this.canvas().nativeElement);
     const ink = styles.color;
+    const colours = COLOURS[this.dark.isDark() ? 'dark' : 'light'];
     Chart.defaults.font.family = styles.fontFamily;
     const data = {
       labels: [...this.labels()],
       datasets: this.lines().map(({ name, figures }, at) => ({
         label: name,
         data: figures.map(heightOf),
-        borderColor: COLOURS[at % COLOURS.length] ?? ink,
-        backgroundColor: COLOURS[at % COLOURS.length] ?? ink,
-        borderDash: DASHES[Math.floor(at / COLOURS.length) % DASHES.length] ?? [],
+        borderColor: colours[at % colours.length] ?? ink,
+        backgroundColor: colours[at % colours.length] ?? ink,
+        borderDash: DASHES[Math.floor(at / colours.length) % DASHES.length] ?? [],
         borderWidth: 1.8,
         pointRadius: figures.map((figure) => (figure.kind === 'bounds' ? 4 : figures.length > 40 ? 0 : 1.8)),
         pointStyle: figures.map((figure) => (figure.kind === 'bounds' ? ('triangle' as const) : ('circle' as const))),
@@ -79,6 +85,7 @@ export class LineChart {
     if (this.chart) {
       this.chart.data = data;
       this.chart.options.scales = scales;
+      if (this.chart.options.plugins) this.chart.options.plugins.legend = legendIn(ink);
       this.chart.update('none');
       return;
     }
@@ -91,7 +98,7 @@ export class LineChart {
         interaction: { mode: 'index', intersect: false },
         scales,
         plugins: {
-          legend: { position: 'right', align: 'start', labels: { color: ink, boxWidth: 18, boxHeight: 1, usePointStyle: false } },
+          legend: legendIn(ink),
           tooltip: { callbacks: { label: (item) => `${item.dataset.label ?? ''}: ${this.words(item.datasetIndex, item.dataIndex)}` } },
         },
       },
@@ -119,6 +126,10 @@ export class LineChart {
     return figure ? this.write()(figure) : '';
   }
 }
+
+/** Beside the lines, in the colour of text. */
+const legendIn = (ink: string) =>
+  ({ position: 'right', align: 'start', labels: { color: ink, boxWidth: 18, boxHeight: 1, usePointStyle: false } }) as const;
 
 function heightOf(figure: Figure): number | null {
   if (figure.kind === 'gap') return null;
