@@ -39,9 +39,9 @@ function newestImports(feed: FeedTable | OrderTable, range: DayRange): Map<Day, 
       newest.set(day, Math.max(newest.get(day) ?? 0, importId));
   };
   if ('rows' in feed)
-    feed.rows.scan(beginningIn(feed.rows, range), [], ({ length, day, to, importIds }) => {
-      const importId = importIds();
-      for (let row = 0; row < length; row++) look(day[row] ?? 0, to[row] ?? 0, importId[row] ?? 0);
+    feed.rows.scan(beginningIn(feed.rows, range), [], (chunk) => {
+      const importId = chunk.importIds();
+      for (let row = 0; row < chunk.length; row++) look(chunk.day[row] ?? 0, chunk.to[row] ?? 0, importId[row] ?? 0);
     });
   else feed.saleDay.forEach((day, row) => look(day, day, feed.importId[row] ?? 0));
   return newest;
