@@ -12,6 +12,7 @@ const USAGE = `npm start -- [--port N] [--data DIR] [--empty]
   --port N    port on 127.0.0.1 (4180; 0 for any free one)
   --data DIR  where everything is kept (data)
   --market-port N  port of the market, the demonstration’s outside world (4185)
+  --memory MB rows of clients that stay in memory (2048)
   --empty     do not load the demonstration into a new data folder
   --help      this text`;
 
@@ -50,7 +51,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => children.fo
 const market = existsSync(marketFolder)
   ? await started('dist/market/main.js', ['--port', values['market-port'], '--data', marketFolder])
   : '';
-const address = await started('dist/server/main.js', ['--port', values.port, '--data', data, '--market', market]);
+const address = await started('dist/server/main.js', ['--port', values.port, '--data', data, '--market', market, '--memory', values.memory]);
 if (existsSync(loading)) {
   console.log('Fetching the demonstration from its channels (once, some minutes)…');
   try {
@@ -88,6 +89,7 @@ function readArguments() {
         port: { type: 'string', default: '4180' },
         'market-port': { type: 'string', default: '4185' },
         data: { type: 'string', default: 'data' },
+        memory: { type: 'string', default: '2048' },
         empty: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
       },

@@ -11,10 +11,15 @@ const { values } = parseArgs({
     memory: { type: 'string', default: '2048' },
   },
 });
+const memory = Number(values.memory);
+if (!(memory >= 1)) {
+  console.error(`--memory takes a number of megabytes from 1 on, not “${values.memory}”.`);
+  process.exit(2);
+}
 const dataFolder = resolve(values.data);
 
 try {
-  await start({ port: Number(values.port), dataFolder, market: values.market, memory: Number(values.memory) });
+  await start({ port: Number(values.port), dataFolder, market: values.market, memory });
 } catch (error) {
   const trouble = troubleOf(error);
   if (!trouble) throw error;
