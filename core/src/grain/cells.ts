@@ -30,9 +30,9 @@ export class Cells {
   /** The cells of days that are alike but for what they measure, and those days by answers. */
   private readonly alike: number[][] = [];
   private readonly kinds = new Map<string, number>();
-  private readonly kindsOf = new Map<CellPlan['answers'], Int16Array>();
-  private readonly byPlan = new Map<string, Int16Array>();
-  private readonly byCampaign = new Map<number, Int16Array>();
+  private readonly kindsOf = new Map<CellPlan['answers'], Int32Array>();
+  private readonly byPlan = new Map<string, Int32Array>();
+  private readonly byCampaign = new Map<number, Int32Array>();
   private readonly patterns: readonly (readonly (readonly number[])[])[];
 
   constructor(
@@ -44,23 +44,23 @@ export class Cells {
   }
 
   /** By day of the window the cell of a campaign's rows, NONE where the report answers nothing. */
-  of(campaign: number): Int16Array {
+  of(campaign: number): Int32Array {
     const known = this.byCampaign.get(campaign) ?? this.ofPlan(campaign);
     this.byCampaign.set(campaign, known);
     return known;
   }
 
-  private ofPlan(campaign: number): Int16Array {
+  private ofPlan(campaign: number): Int32Array {
     const key = this.plan.classOf(campaign, this.report.feed.account);
     const known = this.byPlan.get(key) ?? this.find(campaign);
     this.byPlan.set(key, known);
     return known;
   }
 
-  private find(campaign: number): Int16Array {
+  private find(campaign: number): Int32Array {
     const plans = this.levels.map((level) => this.plan.cells(level, campaign, this.report.feed.account));
     const measures = plans.flatMap((each, at) => (this.patterns[at] ?? []).map((path) => each.measuredAt(path)));
-    return this.kindsByDay(plans).map((kind, at) => {
+    return Int32Array.from(this.kindsByDay(plans), (kind, at) => {
       if (kind === NONE) return NONE;
       const cells = this.alike[kind] ?? [];
       for (const cell of cells) if (measures.every((measured, nth) => measured[at] === this.masks[cell]?.[nth])) return cell;
@@ -73,9 +73,10 @@ export class Cells {
   }
 
   /** Days of one bucket that the report answers for the same terms, by number; the same for campaigns that the same imports declare. */
-  private kindsByDay(plans: readonly CellPlan[]): Int16Array {
+  private kindsByDay(plans: readonly CellPlan[]): Int32Array {
     const [{ answers } = { answers: [] }] = plans;
-    const known = this.kindsOf.get(answers) ?? this.report.bucketOf.map((bucket, at) => (bucket === NONE ? NONE : this.kindAt(plans, at)));
+    const known =
+      this.kindsOf.get(answers) ?? Int32Array.from(this.report.bucketOf, (bucket, at) => (bucket === NONE ? NONE : this.kindAt(plans, at)));
     this.kindsOf.set(answers, known);
     return known;
   }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { codeAt, type Coding } from '../rows/coding';
-import { cutFeed, type TrueRow } from '../test/truth';
+import { ask, figureOf, tablesOf } from '../test/ask';
+import { adFeed, adRow, cutFeed, type TrueRow } from '../test/truth';
 import { withAmounts } from '../test/feed';
 import { runs } from '../test/runs';
 import { BUILT_IN } from '../measure/vocabulary';
@@ -68,5 +69,22 @@ describe('campaigns of one plan', () => {
     expect(count(classes(patchy, { from: 10, to: 12 }))).toBe(1);
     const unread = { ...feed, unread: [{ importId: 1, day: null, campaign: 3, lines: 1 }] };
     expect(count(classes(unread))).toBe(2);
+  });
+});
+
+describe('a report whose names are read another way', () => {
+  it('is summed by what they tell now, though its rows are the same', () => {
+    const feed = adFeed([adRow(12, 1, 30, 3), adRow(12, 2, 12, 1)]);
+    const told = (...codes: number[]) => ({
+      ...feed,
+      dimensions: new Set([...feed.dimensions, 'theme in the name']),
+      codes: new Map([...feed.codes, ['theme in the name', { of: 'member' as const, codes: Int32Array.from(codes) }]]),
+    });
+    const spends = (...codes: number[]) => {
+      const table = ask(tablesOf([told(...codes)]), { rows: ['theme in the name'] });
+      return Object.fromEntries(table.rows.map(({ key }) => [key, figureOf(table, key, 'spend')]));
+    };
+    expect(spends(7, 8)).toMatchObject({ 'theme in the name:7': { value: 30 }, 'theme in the name:8': { value: 12 } });
+    expect(spends(9, 9)).toEqual({ total: { kind: 'value', value: 42 }, 'theme in the name:9': { kind: 'value', value: 42 } });
   });
 });

@@ -15,7 +15,7 @@ export class RowGroups {
   private readonly split: Classes;
   /** By place of a member, where the days of its campaign begin among the cells. */
   private readonly daysOf: Int32Array;
-  private readonly cellOn: Int16Array;
+  private readonly cellOn: Int32Array;
   /** By day of the window, where the splits of its weekday begin. */
   private readonly splitsOn: Int32Array;
   private readonly slots: Slots;
@@ -87,17 +87,17 @@ export class RowGroups {
   }
 
   /** Campaigns of one plan share the cells of their days. */
-  private placeDays(): { daysOf: Int32Array; cellOn: Int16Array } {
+  private placeDays(): { daysOf: Int32Array; cellOn: Int32Array } {
     const campaigns = this.feed.codes.get('campaign');
     const width = lengthOf(this.window);
-    const places = new Map<Int16Array, number>();
+    const places = new Map<Int32Array, number>();
     const daysOf = this.feed.rows.members.map((_, place) => {
       const own = this.cells.of(campaigns ? codeAt(campaigns, place) : NONE);
       const known = places.get(own) ?? places.size;
       places.set(own, known);
       return known * width;
     });
-    const cellOn = new Int16Array(places.size * width);
+    const cellOn = new Int32Array(places.size * width);
     for (const [own, at] of places) cellOn.set(own, at * width);
     return { daysOf, cellOn };
   }
@@ -123,18 +123,17 @@ function passing(feed: FeedTable, dimensions: readonly string[], filter: RowFilt
   );
 }
 
-const kept = new WeakMap<Int32Array, Map<string, Classes>>();
-/** Sets of dimensions whose classes are kept for one list. */
+const kept = new WeakMap<FeedTable['codes'], Map<string, Classes>>();
+/** Sets of dimensions whose classes are kept for one report. */
 const MOST_KEPT = 12;
 
-/** The classes of a report's list by some codings, found once. */
+/** The classes of a report's list by some codings, found once: names that are read another way make other codes. */
 function classesKept(feed: FeedTable, of: Coding['of'], codings: readonly Coding[], byWeekday: boolean): Classes {
-  const list = feed.rows[`${of}s`];
-  const own = kept.get(list) ?? new Map<string, Classes>();
-  kept.set(list, own);
+  const own = kept.get(feed.codes) ?? new Map<string, Classes>();
+  kept.set(feed.codes, own);
   const dimensions = [...feed.codes].flatMap(([dimension, coding]) => (codings.includes(coding) ? [dimension] : []));
-  const key = `${dimensions.join()} ${byWeekday}`;
-  const known = own.get(key) ?? classesOf(list.length, codings, byWeekday);
+  const key = `${of} ${dimensions.join()} ${byWeekday}`;
+  const known = own.get(key) ?? classesOf(feed.rows[`${of}s`].length, codings, byWeekday);
   if (own.size >= MOST_KEPT) own.clear();
   own.set(key, known);
   return known;

@@ -25,7 +25,7 @@ export interface LoadedClient {
 /** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
   readonly clients = new Map<string, { state: string; loaded: LoadedClient }>();
-  readonly feeds = new Map<number, { version: number; joined: string; table: FeedTable }>();
+  readonly feeds = new Map<number, { version: number; told: string; table: FeedTable }>();
   readonly splits = new SplitDictionary();
 
   constructor(readonly segments: SegmentStore) {}
@@ -66,8 +66,9 @@ function loadRecord(
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words);
-  const joined = JSON.stringify(words.joined);
   const members = membersOf(db, client);
+  // What reports tell is read in the words and by the members there are: another report may say in which group an ad lies.
+  const told = JSON.stringify([words.joined, members.byId.size]);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
   const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
@@ -90,9 +91,9 @@ function loadRecord(
       const loading = { vocabulary, account, members, splits: cache.splits, cut, segments: cache.segments };
       if (cut !== null) return loadReport(db, feed, loading);
       const known = cache.feeds.get(feed.id);
-      if (known?.version === feed.version && known.joined === joined && known.table.account === account) return known.table;
+      if (known?.version === feed.version && known.told === told && known.table.account === account) return known.table;
       const table = loadReport(db, feed, loading);
-      cache.feeds.set(feed.id, { version: feed.version, joined, table });
+      cache.feeds.set(feed.id, { version: feed.version, told, table });
       return table;
     })
     .map((table) => withLots(table, lots.length > 0, codesOf, cache.splits));
