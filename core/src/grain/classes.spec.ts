@@ -26,7 +26,7 @@ describe('classes of places', () => {
           for (let b = 0; b < a; b++) expect(of[a] === of[b]).toBe(tuple(a) === tuple(b));
         }
       }),
-      { seed: 64, numRuns: runs(100) },
+      { seed: 64, numRuns: runs(20) },
     );
   });
 
@@ -84,7 +84,7 @@ describe('a report whose names are read another way', () => {
       const table = ask(tablesOf([told(...codes)]), { rows: ['theme in the name'] });
       return Object.fromEntries(table.rows.map(({ key }) => [key, figureOf(table, key, 'spend')]));
     };
-    expect(spends(7, 8)).toMatchObject({ 'theme in the name:7': { value: 30 }, 'theme in the name:8': { value: 12 } });
     expect(spends(9, 9)).toEqual({ total: { kind: 'value', value: 42 }, 'theme in the name:9': { kind: 'value', value: 42 } });
+    expect(spends(7, 8)).toMatchObject({ 'theme in the name:7': { value: 30 }, 'theme in the name:8': { value: 12 } });
   });
 });
