@@ -51,7 +51,16 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => children.fo
 const market = existsSync(marketFolder)
   ? await started('dist/market/main.js', ['--port', values['market-port'], '--data', marketFolder])
   : '';
-const address = await started('dist/server/main.js', ['--port', values.port, '--data', data, '--market', market, '--memory', values.memory]);
+const address = await started('dist/server/main.js', [
+  '--port',
+  values.port,
+  '--data',
+  data,
+  '--market',
+  market,
+  '--memory',
+  values.memory,
+]);
 if (existsSync(loading)) {
   console.log('Fetching the demonstration from its channels (once, some minutes)…');
   try {

@@ -74,7 +74,7 @@ describe('campaigns of one plan', () => {
 
 describe('a report whose names are read another way', () => {
   it('is summed by what they tell now, though its rows are the same', () => {
-    const feed = adFeed([adRow(12, 1, 30, 3), adRow(12, 2, 12, 1)]);
+    const feed = adFeed([adRow(12, 1, 30, 3), { ...adRow(12, 1, 12, 1), ad: 101 }]);
     const told = (...codes: number[]) => ({
       ...feed,
       dimensions: new Set([...feed.dimensions, 'theme in the name']),
