@@ -15,16 +15,10 @@ export class Members {
   readonly byId: ReadonlyMap<number, Member>;
   private readonly paths = new Map<number, ReadonlyMap<string, number>>();
   /** Members within an ad group, by how a report without groups would name them; null where several would be named so. */
-  private readonly grouped = new Map<string, number | null>();
+  private grouped: ReadonlyMap<string, number | null> | undefined;
 
   constructor(members: readonly Member[]) {
     this.byId = new Map(members.map((member) => [member.id, member]));
-    for (const member of members) {
-      const group = this.byId.get(member.parent);
-      if (group?.level !== 'group') continue;
-      const key = nameKey(member, group.parent);
-      this.grouped.set(key, this.grouped.has(key) ? null : member.id);
-    }
   }
 
   /**
@@ -35,13 +29,30 @@ export class Members {
     let path = this.paths.get(id);
     if (!path) {
       const own = new Map<string, number>();
-      const named = this.byId.get(id);
-      const meant = named && (this.grouped.get(nameKey(named, named.parent)) ?? id);
-      for (let member = this.byId.get(meant ?? id); member; member = this.byId.get(member.parent)) own.set(member.level, member.id);
+      for (let member = this.byId.get(this.meantBy(id)); member; member = this.byId.get(member.parent)) own.set(member.level, member.id);
       this.paths.set(id, own);
       path = own;
     }
     return path;
+  }
+
+  /** Only what lies in a campaign itself may be meant to lie in a group of it. */
+  private meantBy(id: number): number {
+    const named = this.byId.get(id);
+    if (!named || this.byId.get(named.parent)?.level !== 'campaign') return id;
+    this.grouped ??= this.findGrouped();
+    return this.grouped.get(nameKey(named, named.parent)) ?? id;
+  }
+
+  private findGrouped(): Map<string, number | null> {
+    const grouped = new Map<string, number | null>();
+    for (const member of this.byId.values()) {
+      const group = this.byId.get(member.parent);
+      if (group?.level !== 'group') continue;
+      const key = nameKey(member, group.parent);
+      grouped.set(key, grouped.has(key) ? null : member.id);
+    }
+    return grouped;
   }
 
   /** The campaign a member is or lies in, NONE where there is none. */
