@@ -49,6 +49,14 @@ describe('a metric in columns', () => {
     });
   });
 
+  it('of time beside rows of days is answered by rows that stand for a whole week, which no day of it is', () => {
+    const weekly = cutFeed([row(11, 1, 5), row(18, 1, 7)], { dimensions: ['campaign'], from: 4, to: 24, campaigns: 'all', days: 7 }, 1);
+    // Rows of the weeks from 7 and 14 on: asked about are the fourteen days of both.
+    const table = ask(tablesOf([weekly]), { period: { from: 7, to: 20 }, rows: ['campaign', 'weekday'], columns: columns('month') });
+    expect(table.across?.heads.map(({ key, note }) => [key, note])).toEqual([['month:0', '14 of 31 days']]);
+    expect(cellsOf(table)).toMatchObject({ 'total|month:0': 12, 'campaign:1|month:0': 12 });
+  });
+
   it('by members come with the largest first, and what no report tells stays in its row', () => {
     const table = ask(tablesOf([feedOf(rows, ['campaign', 'device']), feedOf([...rows, row(15, 3, 50)], ['campaign'], 2)]), {
       rows: ['channel', 'campaign'],

@@ -29,15 +29,16 @@ interface Cutting {
 
 /** Cuts the members of an answer, each level of them summed when it is asked for. */
 export function acrossOf({ rows, by, members, names, passesBy }: Cutting): Across {
-  // Days split the rows of all levels alike: one pass tells of all of them.
-  const days = passesBy([...rows, by]);
+  // Where days stand in the columns alone, they split the rows of all levels alike: one pass tells of all of them.
+  const isShared = isDayDimension(by) && !rows.some(isDayDimension);
+  const shared = passesBy([...rows, by]);
   const known = new Map<number, { readonly pass: Pass; readonly parts: ReadonlyMap<string, Member> }>();
   /** The parts of the members of so many of the rows, by key. */
   const at = (depth: number): { readonly pass: Pass; readonly parts: ReadonlyMap<string, Member> } => {
     let own = known.get(depth);
     if (!own) {
       const split = [...rows.slice(0, depth), by];
-      const pass = isDayDimension(by) ? days(rows.length + 1) : passesBy(split)(split.length);
+      const pass = isShared ? shared(rows.length + 1) : passesBy(split)(split.length);
       own = { pass, parts: new Map(membersAt(pass, split, mediaOf(pass), names).map((each) => [each.key, each])) };
       known.set(depth, own);
     }
