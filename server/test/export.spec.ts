@@ -1,4 +1,4 @@
-import excel from 'exceljs';
+import exceljs from 'exceljs';
 import { importFile, makeClient, questionFor, type Setting, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -26,7 +26,7 @@ describe('a table taken along', () => {
   const workbook = async (...asked: Parameters<typeof fetched>) => {
     const reply = await fetched(...asked);
     expect(reply.headers.get('content-disposition')).toContain('export-compare.xlsx');
-    const book = new excel.Workbook();
+    const book = new exceljs.Workbook();
     await book.xlsx.load(await reply.arrayBuffer());
     const rows = (name: string) => (book.getWorksheet(name)?.getSheetValues() ?? []).slice(1).map((row) => (row as unknown[]).slice(1));
     return { sheet: book.getWorksheet('Table'), rows };

@@ -1,4 +1,6 @@
+import { addsPlainly } from '../measure/measure';
 import type { DayRange } from '../time/day';
+import { runsOfDays } from '../time/runs';
 import type { Summing } from './accumulate';
 import { addBy, amountsOf } from './adding';
 import { Cells } from './cells';
@@ -41,16 +43,8 @@ function canAnswer(feed: FeedTable, { dimensions }: NodeIndex, passable: Readonl
 }
 
 /** The days that some bucket counts, in runs. */
-function runsThatCount(bucketOf: Int16Array, window: DayRange): DayRange[] {
-  const runs: DayRange[] = [];
-  for (let at = 0; at < bucketOf.length; at++) {
-    if (bucketOf[at] === NONE) continue;
-    const from = at;
-    while (at + 1 < bucketOf.length && bucketOf[at + 1] !== NONE) at += 1;
-    runs.push({ from: window.from + from, to: window.from + at });
-  }
-  return runs;
-}
+const runsThatCount = (bucketOf: Int16Array, { from }: DayRange): DayRange[] =>
+  runsOfDays([...bucketOf.keys()].filter((at) => bucketOf[at] !== NONE).map((at) => from + at));
 
 interface Place {
   readonly node: SumNode;
@@ -136,7 +130,7 @@ class GroupAdder {
   private addColumn(part: OpenPart, group: number, at: number, { term, adding }: ReportColumn): void {
     const { sums } = this.of;
     const apart = sums.apartOf(group, at);
-    if (adding === 'adds' || adding === 'weighted') addAmount(part, term, sums.sum(group, at), sums.sum(group, at));
+    if (addsPlainly(adding)) addAmount(part, term, sums.sum(group, at), sums.sum(group, at));
     if (apart) for (const { least, most, day } of amountsOf(apart, adding)) addBy[adding](part, term, least, most, day);
   }
 
@@ -148,9 +142,8 @@ class GroupAdder {
     const { term, adding } = column;
     const sum = sums.sum(group, at);
     const apart = sums.apartOf(group, at);
-    const isPlain = adding === 'adds' || adding === 'weighted';
     const [first = { least: 0, most: 0 }, ...others] = apart ? amountsOf(apart, adding) : [];
-    const amounts = isPlain ? [{ least: first.least + sum, most: first.most + sum }] : [first, ...others];
+    const amounts = addsPlainly(adding) ? [{ least: first.least + sum, most: first.most + sum }] : [first, ...others];
     for (const [nth, { least, most }] of amounts.entries())
       summing.visit?.({
         level: this.places.level.level,

@@ -1,4 +1,4 @@
-import { codeAt, type Coding, DAYS, NONE } from '../rows/coding';
+import { codeAt, type Coding, DAYS_A_WEEK, NONE } from '../rows/coding';
 
 /** Places of a list of members or splits, by the codes they have in common. */
 export interface Classes {
@@ -11,7 +11,7 @@ export interface Classes {
 
 /** Puts the places of a list of so many into classes of the same codes. */
 export function classesOf(places: number, codings: readonly Coding[], byWeekday = false): Classes {
-  let of = new Int32Array(byWeekday ? places * DAYS : places);
+  let of = new Int32Array(byWeekday ? places * DAYS_A_WEEK : places);
   let examples = of.length > 0 ? [0] : [];
   for (const coding of codings) {
     const known = new Map<number, number>();

@@ -103,7 +103,7 @@ export class SumNode {
   }
 
   /** Notes a campaign whose rows it holds; false where it is known. */
-  holds(campaign: number): boolean {
+  noteCampaign(campaign: number): boolean {
     if (this.many ? this.many.has(campaign) : this.held.includes(campaign)) return false;
     this.held.push(campaign);
     if (this.held.length > FEW) this.many = (this.many ?? new Set(this.held)).add(campaign);
@@ -174,7 +174,7 @@ export class NodeIndex implements Level {
       branch.value = node;
       this.nodes.push(node);
     }
-    for (let own: SumNode | undefined = node; own?.holds(campaign) === true; own = own.parent);
+    for (let own: SumNode | undefined = node; own?.noteCampaign(campaign) === true; own = own.parent);
     return node;
   }
 

@@ -1,4 +1,4 @@
-import type { Adding } from '../measure/measure';
+import { type Adding, addsPlainly } from '../measure/measure';
 import { addingOf, termUnit } from '../measure/term';
 import type { Chunk } from '../rows/rows';
 import { type DayRange, lengthOf } from '../time/day';
@@ -79,7 +79,7 @@ export class GroupSums {
       if (!amounts) continue;
       for (const factors of column.factors) multiply(amounts, chunk, factors, this.window.from);
       if (column.factors.length > 0) round(amounts, chunk.length);
-      if (!addsPlainly(column)) this.addApart(chunk, numbers, at);
+      if (!addsPlainly(column.adding)) this.addApart(chunk, numbers, at);
       else plain.push({ amounts, at });
       this.addLimited(chunk, numbers, at);
     }
@@ -159,8 +159,6 @@ export class GroupSums {
     origin.imports.add(this.importIds?.[row] ?? 0);
   }
 }
-
-const addsPlainly = ({ adding }: ReportColumn): boolean => adding === 'adds' || adding === 'weighted';
 
 function multiply(amounts: Float64Array, { length, day }: Chunk, factors: Float64Array, from: number): void {
   for (let row = 0; row < length; row++) amounts[row] = (amounts[row] as number) * (factors[(day[row] as number) - from] as number);

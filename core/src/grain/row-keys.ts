@@ -1,7 +1,7 @@
 import { type Branch, follow } from './branch';
 import { NONE } from '../rows/coding';
 
-/** Rows with codes by dimension: a report's, or a list's of outcomes. */
+/** A list of outcomes with codes by dimension. */
 interface CodedRows {
   readonly length: number;
   readonly codes: ReadonlyMap<string, Int32Array>;

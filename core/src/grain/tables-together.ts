@@ -46,6 +46,12 @@ export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
   };
 }
 
+/** What a currency is worth as its own rates say, and on days without one as those of the other in it say, the other way round. */
+export const withInverse = (own: readonly DatedRate[], opposite: readonly DatedRate[]): DatedRate[] => [
+  ...opposite.map((each) => ({ ...each, rate: 1 / each.rate })),
+  ...own,
+];
+
 /** The rates of one currency in a third, by way of a second; of each the later entry wins on its days. */
 export function chained(first: readonly DatedRate[] | null, second: readonly DatedRate[] | null): readonly DatedRate[] | null {
   if (first === null) return second;

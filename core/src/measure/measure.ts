@@ -14,6 +14,9 @@ import type { Unit } from '../figure/text';
 export const ADDINGS = ['adds', 'weighted', 'people', 'trailing', 'competing', 'setting', 'ordered'] as const;
 export type Adding = (typeof ADDINGS)[number];
 
+/** Whether amounts simply add up, over days and members. */
+export const addsPlainly = (adding: Adding): boolean => adding === 'adds' || adding === 'weighted';
+
 /** Which way is good. */
 export const BETTER = ['higher', 'lower', 'neither'] as const;
 export type Better = (typeof BETTER)[number];

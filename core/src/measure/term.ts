@@ -1,5 +1,5 @@
 import type { Unit } from '../figure/text';
-import type { Adding, Measure } from './measure';
+import { type Adding, addsPlainly, type Measure } from './measure';
 import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
 import { MILLIONTHS } from './scale';
 
@@ -62,7 +62,7 @@ export const mayOverlap = (term: Term): boolean => ['people', 'trailing', 'compe
 export const isState = (term: Term): boolean => addingOf(term) === 'setting' || addingOf(term) === 'ordered';
 
 /** Whether amounts of a term add up over days and members. */
-export const addsUp = (term: Term): boolean => addingOf(term) === 'adds' || addingOf(term) === 'weighted';
+export const addsUp = (term: Term): boolean => addsPlainly(addingOf(term));
 
 export function termUnit(term: Term): Unit {
   return term.kind === 'measure' ? term.measure.unit : partUnit(term.part);

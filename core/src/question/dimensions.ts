@@ -1,6 +1,6 @@
 import type { AccountInfo, ClientInfo } from '../grain/tables';
 import { HOUR } from '../measure/dimension';
-import { HOLDERS, LEVELS } from '../measure/level';
+import { HOLDERS, isLevel } from '../measure/level';
 import { isPartDimension } from '../measure/name-part';
 import type { Vocabulary } from '../measure/vocabulary';
 import { type Day, firstOfMonth, weekday } from '../time/day';
@@ -45,11 +45,7 @@ export const isRowDimension = (dimension: string): boolean => !isAccountDimensio
 
 /** Whether the rows of an answer can be split by something of that name. */
 export const canSplitBy = (dimension: string, { has }: Vocabulary): boolean =>
-  !isRowDimension(dimension) ||
-  LEVELS.some((level) => level === dimension) ||
-  isPartDimension(dimension) ||
-  dimension === HOUR ||
-  has.dimension(dimension);
+  !isRowDimension(dimension) || isLevel(dimension) || isPartDimension(dimension) || dimension === HOUR || has.dimension(dimension);
 
 /**
  * The levels, among the rows of an answer, that a report which lacks them passes over. Beside the levels that hold

@@ -1,18 +1,16 @@
 import { type Day, rangeText } from '../time/day';
-import { LEVELS } from '../measure/level';
+import { isLevel } from '../measure/level';
 import { type DayDimension, isDayDimension } from './dimensions';
 
 /** What a member of a dimension is called. */
 export type Names = (dimension: string, code: number | string) => string;
-
-const KEPT_CODES: ReadonlySet<string> = new Set<string>(LEVELS);
 
 /**
  * What stands for a member in the key of a row. Codes of devices, words in names and the like are given as they are met,
  * by every thread anew: their name stands for them, written so that it parts no key.
  */
 export const tokenOf = (dimension: string, code: number | string, names: Names): number | string =>
-  typeof code === 'string' || code < 0 || KEPT_CODES.has(dimension) || isDayDimension(dimension)
+  typeof code === 'string' || code < 0 || isLevel(dimension) || isDayDimension(dimension)
     ? code
     : encodeURIComponent(names(dimension, code));
 

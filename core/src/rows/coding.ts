@@ -15,7 +15,7 @@ export interface Coding {
 /** The code of a row of a chunk, counted from its first. */
 export function codeIn(coding: Coding, chunk: Chunk, row: number): number {
   const place = chunk[coding.of][row] ?? 0;
-  return codeAt(coding, coding.byWeekday ? place + (coding.codes.length / DAYS) * weekday(chunk.day[row] ?? 0) : place);
+  return codeAt(coding, coding.byWeekday ? place + (coding.codes.length / DAYS_A_WEEK) * weekday(chunk.day[row] ?? 0) : place);
 }
 
 /** The code at a place, which may be one of the list seven times over. */
@@ -23,4 +23,4 @@ export const codeAt = ({ codes }: Coding, place: number): number => codes[place 
 
 /** "No code": the row does not know this dimension. */
 export const NONE = -1;
-export const DAYS = 7;
+export const DAYS_A_WEEK = 7;

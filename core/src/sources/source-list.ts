@@ -9,6 +9,7 @@ import type { ClientTables, FeedTable } from '../grain/tables';
 import type { OutcomeId } from '../measure/outcome';
 import type { ClosedTerm } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
+import { runsOfDays } from '../time/runs';
 import { type SourceKind, type SourceRules, sourceSorter } from './source';
 
 /** Visits, as the site counts them. */
@@ -125,7 +126,7 @@ function visitsBySource(tables: ClientTables, { from, to }: DayRange): { days: D
 function clicksAndValue(tables: ClientTables, days: readonly Day[], action: OutcomeId) {
   const clicks = tables.vocabulary.measureTerm('clicks');
   const value = tables.vocabulary.outcomeTerm('value', action, { countedBy: 'orders', basis: 'sale' });
-  const buckets = runs(days);
+  const buckets = runsOfDays(days);
   if (buckets.length === 0) return { value: null, clicksOf: (): Figure => gap('not measured') };
   const sums = accumulate(tables, { terms: [clicks, value], levels: ['campaign'], buckets });
   const index = new TermIndex(sums.terms);
@@ -146,15 +147,4 @@ function clicksAndValue(tables: ClientTables, days: readonly Day[], action: Outc
     clicksOf: (wanted: (channel: string) => boolean): Figure =>
       tables.accounts.some(({ channel }) => wanted(channel)) ? of(clicks, wanted, false) : gap('not measured'),
   };
-}
-
-/** Days as ranges without holes. */
-function runs(days: readonly Day[]): DayRange[] {
-  const ranges: { from: Day; to: Day }[] = [];
-  for (const day of days) {
-    const last = ranges.at(-1);
-    if (last && last.to === day - 1) last.to = day;
-    else ranges.push({ from: day, to: day });
-  }
-  return ranges;
 }

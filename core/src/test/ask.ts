@@ -9,7 +9,7 @@ import {
   type Figure,
   isAccountDimension,
   isDayDimension,
-  LEVELS,
+  isLevel,
   type Question,
 } from '../index';
 
@@ -46,7 +46,6 @@ export const LAST = 19;
 /** Members are called by their level and code; devices, hours and the like, which stand in keys by their names, by the code alone. */
 export const names = (dimension: string, code: number | string): string =>
   isLevel(dimension) || isDayDimension(dimension) || isAccountDimension(dimension) ? `${dimension} ${code}` : `${code}`;
-const isLevel = (dimension: string): boolean => LEVELS.some((level) => level === dimension);
 
 /** One search account with campaigns 1–3. */
 export function tablesOf(

@@ -1,6 +1,6 @@
 import type { FeedTable } from '../grain/tables';
 import type { Limit } from '../intake/limit';
-import { LEVELS } from '../measure/level';
+import { isLevel } from '../measure/level';
 import type { Coding } from '../rows/coding';
 import { segmentsOf, headOf } from '../rows/segment';
 import { SegmentedRows } from '../rows/segmented-rows';
@@ -70,8 +70,6 @@ export function withAmounts(feed: FeedTable, amounts: Readonly<Record<string, nu
   const column = (of: number | ((row: number) => number)) => Float64Array.from(day, (_, row) => (typeof of === 'number' ? of : of(row)));
   return changed(feed, { amounts: new Map([...own, ...Object.entries(amounts).map(([key, of]) => [key, column(of)] as const)]) });
 }
-
-const isLevel = (dimension: string): boolean => LEVELS.some((level) => level === dimension);
 
 /** The different codes that rows have together, each with an id. */
 class Tuples {

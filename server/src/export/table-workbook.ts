@@ -19,8 +19,8 @@ const WIDTH = { name: 42, figure: 15, about: 90 };
 /** A comparison as a workbook: the table with its totals first, and a second sheet that says what was asked and what each column means. */
 export async function tableWorkbook(exported: Exported): Promise<Buffer> {
   // It is large, and most of the time nobody asks for it.
-  const { default: excel } = await import('exceljs');
-  const workbook = new excel.Workbook();
+  const { default: exceljs } = await import('exceljs');
+  const workbook = new exceljs.Workbook();
   writeTable(workbook.addWorksheet('Table', { views: [{ state: 'frozen', xSplit: 2, ySplit: 1 }] }), exported);
   const about = workbook.addWorksheet('Question');
   about.columns = [{ width: WIDTH.figure * 2 }, { width: WIDTH.about, style: { alignment: { wrapText: true, vertical: 'top' } } }];

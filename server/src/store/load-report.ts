@@ -1,14 +1,15 @@
 import {
   type Coding,
   type DayRange,
-  DAYS,
+  DAYS_A_WEEK,
   daysInMonth,
+  EVERY_DAY,
   type FeedTable,
   firstOfMonth,
   headOf,
   HOUR_OF_WEEK,
   hourOfWeek,
-  LEVELS,
+  isLevel,
   type Limit,
   type Limits,
   NONE,
@@ -71,7 +72,7 @@ function segmentsNow(db: Db, feed: number, terms: readonly string[], store: Segm
 
 /** The same as it stood at a cut: looked at once or twice, it is not kept. */
 function segmentsThen(db: Db, feed: number, terms: readonly string[], cut: number): SegmentOnDemand[] {
-  const all = segmentsOf(readRows(db, feed, terms, { cut, from: -(2 ** 40), to: 2 ** 40 }));
+  const all = segmentsOf(readRows(db, feed, terms, { cut, ...EVERY_DAY }));
   return all.map((segment) => ({ head: headOf(segment), segment: () => segment }));
 }
 
@@ -87,9 +88,10 @@ function importsByMonth(imports: readonly ImportRecord[]): Map<number, ImportRec
   return months;
 }
 
+/** A record that was put back from a copy may give numbers of imports anew: what each brought is told as well. */
 const stampOf = (imports: readonly ImportRecord[]): string =>
   createHash('sha256')
-    .update(JSON.stringify(imports.map(({ id, takenBackAt }) => [id, takenBackAt])))
+    .update(JSON.stringify(imports.map(({ id, fileHash, importedAt, takenBackAt }) => [id, fileHash, importedAt, takenBackAt])))
     .digest('base64');
 
 interface Reading extends DayRange {
@@ -162,8 +164,6 @@ interface Told {
   readonly texts: readonly string[];
 }
 
-const LEVELS_OF_MEMBERS: ReadonlySet<string> = new Set(LEVELS);
-
 /** What the rows of a feed know of each dimension of its grain. */
 function codingsOf(feed: FeedRecord, rows: SegmentedRows, { vocabulary, members, splits, texts }: Told): Map<string, Coding> {
   const isBelowGroup = feed.grain.includes('ad') || feed.grain.includes('keyword');
@@ -171,7 +171,7 @@ function codingsOf(feed: FeedRecord, rows: SegmentedRows, { vocabulary, members,
   const codings = new Map<string, Coding>();
   for (const dimension of grain) {
     const id = vocabulary.idOf(dimension);
-    if (LEVELS_OF_MEMBERS.has(dimension))
+    if (isLevel(dimension))
       codings.set(id, { of: 'member', codes: rows.members.map((member) => members.pathOf(member).get(dimension) ?? NONE) });
     else codings.set(id, { of: 'split', codes: splitCodes(texts, id, vocabulary, splits) });
   }
@@ -199,7 +199,9 @@ function hoursOfWeek({ codes }: Coding, splits: SplitDictionary): Coding {
     code === NONE ? NONE : splits.codeOf(HOUR_OF_WEEK, hourOfWeek(MONDAY + weekday, splits.nameOf('hour', code) ?? ''));
   return {
     of: 'split',
-    codes: Int32Array.from({ length: DAYS * codes.length }, (_, at) => of(Math.floor(at / codes.length), codes[at % codes.length] ?? NONE)),
+    codes: Int32Array.from({ length: DAYS_A_WEEK * codes.length }, (_, at) =>
+      of(Math.floor(at / codes.length), codes[at % codes.length] ?? NONE),
+    ),
     byWeekday: true,
   };
 }

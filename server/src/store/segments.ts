@@ -65,7 +65,7 @@ export class SegmentStore {
       .get(key.feed, key.month, key.stamp);
     const segment = read(kept) as Segment | undefined;
     if (!segment) {
-      this.db.prepare('DELETE FROM segment WHERE feed_id = ? AND month = ?').run(key.feed, key.month);
+      this.db.prepare('DELETE FROM segment WHERE feed_id = ? AND month = ? AND stamp = ?').run(key.feed, key.month, key.stamp);
       throw new Superseded(key.feed);
     }
     this.memory.keep(key, segment);

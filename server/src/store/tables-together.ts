@@ -1,4 +1,4 @@
-import { type DatedRate, tablesTogether } from '@lens/core';
+import { type DatedRate, tablesTogether, withInverse } from '@lens/core';
 import type { Db } from './database';
 import { Members } from './members';
 import type { LoadedClient } from './tables';
@@ -18,10 +18,7 @@ export function loadedTogether(
   };
 }
 
-/**
- * What one currency is worth in another, as the rates of some clients say: those into the currency, and before them the
- * inverse of those out of it, which give way. Null where both are the same.
- */
+/** What one currency is worth in another, as the rates of some clients say; null where both are the same. */
 export function ratesBetween(db: Db, clients: readonly string[], from: string, to: string): DatedRate[] | null {
   if (from === to) return null;
   const rates = db.prepare<[string, string, string], DatedRate>(
@@ -30,6 +27,5 @@ export function ratesBetween(db: Db, clients: readonly string[], from: string, t
      ORDER BY from_day, promise.id`,
   );
   const whose = JSON.stringify(clients);
-  const inverse = rates.all(whose, to, from).map((each) => ({ ...each, rate: 1 / each.rate }));
-  return [...inverse, ...rates.all(whose, from, to)];
+  return withInverse(rates.all(whose, from, to), rates.all(whose, to, from));
 }

@@ -50,17 +50,12 @@ export interface Together {
     }
   `,
   styles: `
-    :host {
-      display: inline-flex;
-      flex-wrap: wrap;
-      gap: 4px 6px;
-      align-items: baseline;
-    }
     .name {
       margin: 0 0 4px;
       font-weight: 600;
     }
   `,
+  host: { class: 'phrases' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ClientPhrases {

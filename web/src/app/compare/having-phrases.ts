@@ -64,12 +64,6 @@ const howOf = (condition: Condition): How =>
     </ul-phrase>
   `,
   styles: `
-    :host {
-      display: inline-flex;
-      flex-wrap: wrap;
-      gap: 4px 6px;
-      align-items: baseline;
-    }
     .fields {
       display: flex;
       flex-wrap: wrap;
@@ -85,6 +79,7 @@ const howOf = (condition: Condition): How =>
       margin-top: 4px;
     }
   `,
+  host: { class: 'phrases' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HavingPhrases {

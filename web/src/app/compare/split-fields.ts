@@ -1,10 +1,8 @@
 import type { ClientDetail } from '@lens/contract';
-import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, type Level, LEVELS, partDimension, type Vocabulary } from '@lens/core';
+import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, isLevel, LEVELS, partDimension, type Vocabulary } from '@lens/core';
 import { LEVEL_WORDS } from '../data/level-words';
 import { vocabularyOf } from '../data/vocabulary';
 import type { Choice } from '../ui/choices';
-
-const isLevel = (dimension: string): dimension is Level => LEVELS.some((level) => level === dimension);
 
 /** What a dimension is called in a sentence. */
 export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {

@@ -48,12 +48,6 @@ import { FieldList } from './field-list';
     </ul-phrase>
   `,
   styles: `
-    :host {
-      display: inline-flex;
-      flex-wrap: wrap;
-      gap: 4px 6px;
-      align-items: baseline;
-    }
     .name {
       margin: 0 0 4px;
       font-weight: 600;
@@ -70,6 +64,7 @@ import { FieldList } from './field-list';
       margin-top: 4px;
     }
   `,
+  host: { class: 'phrases' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WherePhrases {
