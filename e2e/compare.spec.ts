@@ -47,6 +47,7 @@ test('a question is said by keyboard alone: split, kept, judged, in week columns
 
   await tabTo(page, /^Say more/);
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('option', { name: /^in columns by/ })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('searchbox', { name: 'Find one: In columns by' })).toBeFocused();
   await page.keyboard.type('week');
