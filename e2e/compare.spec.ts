@@ -31,6 +31,7 @@ test('a question is said by keyboard alone: split, kept, judged, in week columns
 
   await tabTo(page, /^Say more/);
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('option', { name: /^in columns by/ })).toBeFocused();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('searchbox', { name: 'Find one: Keep only where' })).toBeFocused();
@@ -146,4 +147,31 @@ test('an address of before opens what it opened', async ({ page, lens }) => {
   await expect(page.getByRole('complementary', { name: 'How this figure came about' })).toContainText('Harbor Search');
   await expect(page.locator('tr[aria-level="2"]').first()).toBeVisible();
   await expect(page.locator('tr[aria-level="3"]')).toHaveCount(0);
+});
+
+test('rows that are marked become a group, which is a field at once: by week, and on the page of groups', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=campaign`);
+  const table = page.getByRole('treegrid', { name: 'Comparison' });
+  await table.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
+  await table.getByRole('checkbox', { name: 'Mark JLT_search_new_green-tea_uk' }).check();
+  await phrase(page, 'Group…').click();
+  await page.getByRole('combobox', { name: 'Grouping' }).fill('Season');
+  await page.getByRole('combobox', { name: 'They are' }).fill('Autumn push');
+  await phrase(page, 'Group them').click();
+  await phrase(page, 'Split by it').click();
+  await expect(page.getByRole('rowheader', { name: 'Autumn push' })).toBeVisible();
+  await lens.open(`/compare?${JUNIPER}&rows=season as grouped&columns=week~spend`);
+  await expect(page.getByRole('columnheader', { name: /^12\D+18 Oct 2026/ })).toBeVisible();
+  expect((await names(page)).join()).toContain('Autumn push');
+
+  await lens.open(`/intake/groups?${JUNIPER}`);
+  await expect(page.getByText(/^2 members, £[\d,.]+: /)).toBeVisible();
+  await page.getByRole('button', { name: 'Add a group', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Name of group 2' }).fill('Teas');
+  await page.getByRole('textbox', { name: 'Text of group 2, rule 1' }).fill('loose-leaf');
+  await page.getByRole('textbox', { name: 'Text of group 2, rule 1' }).blur();
+  await expect(page.getByText(/^2 members, £[\d,.]+: JLT_search_new_loose-leaf_uk, /)).toBeVisible();
+  await phrase(page, 'Save').click();
+  await page.getByRole('link', { name: 'Show it in Compare' }).click();
+  await expect(page.getByRole('rowheader', { name: 'Teas' })).toBeVisible();
 });

@@ -17,7 +17,7 @@ test('names are described, a broken one corrected, and Compare shows what they t
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Compare can show what names tell')).toBeVisible();
   await lens.open(`/compare?${JUNIPER}`);
-  const total = page.getByRole('row', { name: /^Draw Total|^Total/ });
+  const total = page.getByRole('row', { name: /^Mark Total|^Total/ });
   const before = await total.innerText();
   await page.getByRole('button', { name: 'Then by: campaign' }).click();
   await page.getByRole('option', { name: /^theme in the name/ }).click();

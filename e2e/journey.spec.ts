@@ -57,14 +57,14 @@ test('from the client to the change sheet', async ({ page, lens }) => {
   await test.step('compare: members, change, chart, filter', async () => {
     await page.getByRole('link', { name: 'Compare', exact: true }).click();
     const table = page.getByRole('treegrid', { name: 'Comparison' });
-    await expect(table.getByRole('row', { name: /Draw Total/ })).toBeVisible();
+    await expect(table.getByRole('row', { name: /Mark Total/ })).toBeVisible();
     await expect(table.getByRole('row', { name: /loyalty letter/ })).toContainText('£25.50');
     await expect(table.getByRole('rowheader', { name: 'Wren Social' })).toBeVisible();
     await expect(table.getByRole('row', { name: /Not matched to a campaign/ })).toContainText('not measured');
     await table.getByRole('button', { name: 'Open JLT_search_new_gifts_uk' }).click();
     await table.getByRole('button', { name: 'Open tea gifts' }).click();
     await expect(table.getByRole('row', { name: /The tea lover’s box/ })).toBeVisible();
-    await table.getByRole('checkbox', { name: 'Draw JLT_search_new_gifts_uk' }).check();
+    await table.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
     await expect(page.getByRole('img', { name: /Spend of \d+ members over 30 days/ })).toBeVisible();
     await table.getByRole('button', { name: 'ROAS' }).click();
     await expect(table.getByRole('columnheader', { name: /ROAS/ })).toHaveAttribute('aria-sort', 'descending');

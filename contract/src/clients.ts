@@ -1,5 +1,6 @@
 import { CHANNEL_KINDS, NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
+import { groupingName } from './groupings';
 import { ownWords } from './words';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -63,6 +64,8 @@ export const clientDetail = client.extend({
   dimensions: z.array(z.string()),
   /** Its own words beside the built-in ones. */
   words: ownWords,
+  /** How its members are grouped. */
+  groupings: z.array(groupingName),
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
 

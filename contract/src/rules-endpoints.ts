@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { id } from './basic';
 import { endpoint } from './endpoint';
 import * as changes from './changes';
+import * as groupings from './groupings';
 import * as joining from './joining';
 import * as lots from './lots';
 import * as naming from './naming';
@@ -74,6 +75,29 @@ export const RULES_ENDPOINTS = {
     params: ofClient,
     body: changes.changesRequest,
     reply: changes.changesReply,
+  }),
+  groupings: endpoint({
+    method: 'GET',
+    path: '/clients/:client/groupings',
+    summary: 'How the members of a client are grouped',
+    params: ofClient,
+    reply: groupings.groupings,
+  }),
+  setGroupings: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/groupings',
+    summary: 'Group members, by rule or by hand; each grouping is a dimension at once',
+    params: ofClient,
+    body: groupings.groupings,
+    reply: groupings.groupings,
+  }),
+  tryGrouping: endpoint({
+    method: 'POST',
+    path: '/clients/:client/groupings/try',
+    summary: 'What a grouping would make of the members there are, with their spend',
+    params: ofClient,
+    body: groupings.groupingTry,
+    reply: groupings.groupingTried,
   }),
   joinings: endpoint({
     method: 'GET',

@@ -88,3 +88,64 @@ describe('spellings of sources', () => {
     expect(reply).toMatchObject({ status: 400, body: { detail: 'Rule 1: Name the channel it means.' } });
   });
 });
+
+describe('members in groups', () => {
+  const server = suiteServer();
+  let setting: Setting;
+  beforeAll(async () => {
+    setting = await makeClient(server.address, 'Grouped');
+    await importFile(server.address, setting, 'Campaigns', FILE);
+  });
+  const path = (what: string) => `/clients/${setting.client}/${what}`;
+  const SEASON = {
+    id: 'season as grouped',
+    label: 'Season',
+    of: 'campaign',
+    groups: [{ name: 'Spring', any: [{ test: 'begins with', value: 'jl' }], members: [] as number[] }],
+  };
+  const bySeason = async () => {
+    const asked = { period: { from: '2026-10-20', to: '2026-10-20' }, rows: ['season as grouped', 'campaign'] };
+    const { body } = await compare(server.address, setting.client, asked);
+    const spend = body.columns[body.metrics.indexOf('spend')].now.values;
+    return {
+      codes: Object.fromEntries(body.rows.map(({ name, code }: { name: string; code: number }) => [name, code])),
+      spend: Object.fromEntries(body.rows.map(({ name }: { name: string }, at: number) => [name, spend[at]])),
+    };
+  };
+
+  it('are told before anything is stored', async () => {
+    const { body } = await send(server.address, 'POST', path('groupings/try'), { id: SEASON.id, groupings: [SEASON] });
+    expect(body.groups).toEqual([
+      { name: 'Spring', members: 2, spend: { kind: 'bounds', low: 15, high: null }, first: ['JL_new_uk', 'JL_known'] },
+      { name: 'in no group', members: 1, spend: { kind: 'bounds', low: 2, high: null }, first: ['Old stock'] },
+    ]);
+    expect((await send(server.address, 'GET', path('groupings'))).body).toEqual({ groupings: [] });
+    const refused = await compare(server.address, setting.client, { rows: ['season as grouped'] });
+    expect(refused).toMatchObject({ status: 400, body: { detail: 'This client has no dimension “season as grouped”.' } });
+  });
+
+  it('are a field at once, by rule and by hand, and another version of the data', async () => {
+    await send(server.address, 'PUT', path('groupings'), { groupings: [SEASON] });
+    expect((await send(server.address, 'GET', `/clients/${setting.client}`)).body.groupings).toEqual([
+      { id: 'season as grouped', label: 'Season', of: 'campaign' },
+    ]);
+    const first = await bySeason();
+    expect(first.spend).toMatchObject({ Total: 17, Spring: 15, 'in no group': 2 });
+    const chosen = {
+      ...SEASON,
+      groups: [...SEASON.groups, { name: 'Old', any: [], members: [first.codes['JL_known'], first.codes['Old stock']] }],
+    };
+    await send(server.address, 'PUT', path('groupings'), { groupings: [chosen] });
+    expect((await bySeason()).spend).toMatchObject({ Total: 17, Spring: 10, Old: 7 });
+  });
+
+  it('that go in a circle are refused, and what was there stays', async () => {
+    const circle = [
+      { ...SEASON, of: 'b as grouped' },
+      { ...SEASON, id: 'b as grouped', label: 'B', of: SEASON.id },
+    ];
+    const reply = await send(server.address, 'PUT', path('groupings'), { groupings: circle });
+    expect(reply).toMatchObject({ status: 400, body: { detail: expect.stringContaining('in a circle') } });
+    expect((await send(server.address, 'GET', path('groupings'))).body.groupings).toHaveLength(1);
+  });
+});

@@ -45,7 +45,7 @@ export function membersOf(passes: Passes, rows: readonly string[], names: Names)
     const next = rows[rows.indexOf(own.level) + 1];
     if (own.kind !== 'member' || next === undefined || isAccountDimension(next)) return [];
     const rest = remainderOf(sums, own.pieces, inside.get(own.key || null) ?? [], next);
-    return rest ? [restMember(own, rest)] : [];
+    return rest ? [restMember(own, rest, outsideName(rest.level, sums.plan.tables))] : [];
   });
   if (rows[0] === 'client') return [...members, ...ofClients(sums, [...tree, ...rests], everything, rows)];
   const outside = { key: 'not matched', parent: null, level: rows[0] ?? 'total', depth: 0 };
@@ -128,7 +128,7 @@ export function membersAt(pass: Pass, rows: readonly string[], media: readonly n
         kind: isOutside ? 'not broken down' : 'member',
         level: dimension,
         code: tokenOf(dimension, code, names),
-        name: isOutside ? `Not broken down by ${dimension}` : names(dimension, code),
+        name: isOutside ? outsideName(dimension, sums.plan.tables) : names(dimension, code),
         note: slices.length === 1 ? cutNote(step, rows, slices[0]) : '',
         channel: others.length === 0 ? channel : null,
         depth: depthOf(key),
@@ -166,15 +166,19 @@ function cutNote([dimension, code]: KeyStep, rows: readonly string[], slice: Sli
   return slice.days < all ? `${slice.days} of ${all} days` : '';
 }
 
+/** What is called what no report tells a dimension of. */
+const outsideName = (dimension: string, { vocabulary }: ClientTables): string =>
+  `Not broken down by ${vocabulary.groupingLabel(dimension) ?? dimension}`;
+
 /** What a member has more (or less) than its parts, as a member of its own: so totals never move. */
-function restMember({ key, channel }: Pick<Member, 'key' | 'channel'>, rest: Rest): Member {
+function restMember({ key, channel }: Pick<Member, 'key' | 'channel'>, rest: Rest, name: string): Member {
   const own = key === '' ? 'rest' : `${key}/rest`;
   return member({
     ...rest,
     key: own,
     parent: key || null,
     kind: 'not broken down',
-    name: `Not broken down by ${rest.level}`,
+    name,
     channel,
     depth: depthOf(own),
   });

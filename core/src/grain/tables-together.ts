@@ -1,3 +1,4 @@
+import { firstOfEach } from '../list/first-of-each';
 import { wordsTogether } from '../measure/own-words';
 import { termUnit } from '../measure/term';
 import { Vocabulary } from '../measure/vocabulary';
@@ -16,7 +17,11 @@ export interface InOneCurrency {
  * one currency by the rate of its day. Words that clients have of one id are those of the first.
  */
 export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
-  const vocabulary = new Vocabulary(wordsTogether(parts.map(({ tables }) => tables.vocabulary.own)));
+  const vocabularies = parts.map(({ tables }) => tables.vocabulary);
+  const vocabulary = new Vocabulary(
+    wordsTogether(vocabularies.map(({ own }) => own)),
+    firstOfEach(vocabularies.flatMap(({ groupings }) => groupings)),
+  );
   const before = { accounts: 0, lots: 0 };
   const moved = parts.map(({ tables, rates }, client) => {
     const { accounts, lots } = before;

@@ -16,7 +16,10 @@ import {
 import { NO_OWN_WORDS, type OwnWords, type Words } from './own-words';
 import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
 
-/** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own. */
+/** What groupings are called; see grouping. */
+export type GroupingName = Pick<Dimension, 'id' | 'label'>;
+
+/** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own with its groupings. */
 export class Vocabulary implements Words {
   readonly measures: readonly Measure[];
   /** What lists of outcomes may tell of each beside its value: measures that add. */
@@ -27,7 +30,10 @@ export class Vocabulary implements Words {
   private readonly outcomesById: ReadonlyMap<string, Outcome>;
   private readonly dimensionsById: ReadonlyMap<string, Dimension>;
 
-  constructor(readonly own: OwnWords = NO_OWN_WORDS) {
+  constructor(
+    readonly own: OwnWords = NO_OWN_WORDS,
+    readonly groupings: readonly GroupingName[] = [],
+  ) {
     this.measures = [...BUILT_IN_MEASURES, ...own.measures];
     this.besideOutcomes = [...BESIDE_OUTCOMES, ...own.measures.filter(({ adding }) => adding === 'adds')];
     this.outcomes = inFunnel([...BUILT_IN_OUTCOMES, ...own.outcomes]);
@@ -51,7 +57,11 @@ export class Vocabulary implements Words {
     measure: (id: string): boolean => this.measuresById.has(this.idOf(id)),
     outcome: (id: OutcomeId): boolean => this.outcomesById.has(this.idOf(id)),
     dimension: (id: string): boolean => this.dimensionsById.has(this.idOf(id)),
+    grouping: (id: string): boolean => this.groupings.some((each) => each.id === id),
   };
+
+  /** What a grouping is called; undefined for other dimensions. */
+  groupingLabel = (dimension: string): string | undefined => this.groupings.find(({ id }) => id === dimension)?.label;
 
   measureTerm = (id: string): MeasureTerm => {
     const measure = this.measure(id);

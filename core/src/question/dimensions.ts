@@ -1,5 +1,6 @@
 import type { AccountInfo, ClientInfo } from '../grain/tables';
-import { HOUR } from '../measure/dimension';
+import { isGrouping } from '../measure/derived';
+import { HOUR, PAGE_PATH } from '../measure/dimension';
 import { HOLDERS, isLevel } from '../measure/level';
 import { isPartDimension } from '../measure/name-part';
 import type { Vocabulary } from '../measure/vocabulary';
@@ -44,8 +45,11 @@ export function dayCode(dimension: DayDimension, day: Day): number {
 export const isRowDimension = (dimension: string): boolean => !isAccountDimension(dimension) && !isDayDimension(dimension);
 
 /** Whether the rows of an answer can be split by something of that name. */
-export const canSplitBy = (dimension: string, { has }: Vocabulary): boolean =>
-  !isRowDimension(dimension) || isLevel(dimension) || isPartDimension(dimension) || dimension === HOUR || has.dimension(dimension);
+export function canSplitBy(dimension: string, { has }: Vocabulary): boolean {
+  if (isGrouping(dimension)) return has.grouping(dimension);
+  const isOfAll = isLevel(dimension) || isPartDimension(dimension) || dimension === HOUR || dimension === PAGE_PATH;
+  return isOfAll || !isRowDimension(dimension) || has.dimension(dimension);
+}
 
 /**
  * The levels, among the rows of an answer, that a report which lacks them passes over. Beside the levels that hold

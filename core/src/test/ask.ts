@@ -10,6 +10,7 @@ import {
   isAccountDimension,
   isDayDimension,
   isLevel,
+  type Names,
   type Question,
 } from '../index';
 
@@ -64,8 +65,8 @@ export function tablesOf(
   };
 }
 
-export const ask = (tables: ClientTables, question: Partial<Question> = {}, lastDay = LAST): ComparisonTable =>
-  compare(tables, { ...QUESTION, ...question }, names, lastDay);
+export const ask = (tables: ClientTables, question: Partial<Question> = {}, lastDay = LAST, called: Names = names): ComparisonTable =>
+  compare(tables, { ...QUESTION, ...question }, called, lastDay);
 
 export const rowOf = (table: ComparisonTable, key: string): ComparisonRow | undefined => table.rows.find((row) => row.key === key);
 

@@ -1,6 +1,5 @@
 import type { Client, WireTable } from '@lens/contract';
-import type { MetricBook, Question } from '@lens/core';
-import type { LimitsIn } from './export-columns';
+import type { LimitsIn, MetricBook, Question } from '@lens/core';
 
 /** A table with the question it answers and what is needed to write it. */
 export interface Exported {

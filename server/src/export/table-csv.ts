@@ -1,15 +1,14 @@
 import type { WireTable } from '@lens/contract';
-import { COUNTED_WORDS, formatDay } from '@lens/core';
-import { type Cell, toCsv } from './csv';
-import { exportColumns } from './export-columns';
+import { COUNTED_WORDS, formatDay, type PlainCell, plainColumns } from '@lens/core';
+import { toCsv } from './csv';
 import type { Exported } from './exported';
 
 /** A comparison as CSV: one line a member, numbers plain, the question on every line. */
 export function tableCsv({ client, question, table, book, limitsIn }: Exported): string {
-  const columns = exportColumns(table, book, client.currency, limitsIn);
-  const days = (range: { from: number; to: number } | null): Cell[] =>
+  const columns = plainColumns(table, book, client.currency, limitsIn);
+  const days = (range: { from: number; to: number } | null): PlainCell[] =>
     range ? [formatDay(range.from), formatDay(range.to)] : [null, null];
-  const about: Cell[] = [
+  const about: PlainCell[] = [
     client.name,
     ...days(question.period),
     ...days(question.comparison),
@@ -17,7 +16,7 @@ export function tableCsv({ client, question, table, book, limitsIn }: Exported):
     `${question.basis} date`,
     question.knownOn === null ? null : formatDay(question.knownOn),
   ];
-  const rows = table.rows.map((row, at): Cell[] => [
+  const rows = table.rows.map((row, at): PlainCell[] => [
     row.level,
     '  '.repeat(row.depth) + nameOf(row),
     ...columns.map(({ cells }) => cells[at] ?? null),

@@ -1,7 +1,6 @@
 import type ExcelJS from 'exceljs';
-import type { Unit } from '@lens/core';
+import { plainColumns, type Unit } from '@lens/core';
 import { aboutQuestion } from './about-question';
-import { exportColumns } from './export-columns';
 import type { Exported } from './exported';
 import { nameOf } from './table-csv';
 
@@ -30,7 +29,7 @@ export async function tableWorkbook(exported: Exported): Promise<Buffer> {
 }
 
 function writeTable(sheet: ExcelJS.Worksheet, { client, table, book, limitsIn }: Exported): void {
-  const columns = exportColumns(table, book, client.currency, limitsIn);
+  const columns = plainColumns(table, book, client.currency, limitsIn);
   sheet.columns = [
     { header: 'Level', width: WIDTH.figure },
     { header: 'Name', width: WIDTH.name },

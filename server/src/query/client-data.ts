@@ -91,6 +91,11 @@ export class ClientData {
     return this.cache.splits.nameOf(dimension, code);
   }
 
+  /** The code of a value of such a dimension. */
+  codeOf(dimension: string, value: string): number {
+    return this.cache.splits.codeOf(dimension, value);
+  }
+
   /** The main outcome of a client. */
   outcomeOf(client: string): OutcomeId {
     return BUILT_IN_BOOK.outcomeOf(findClient(this.db, client)?.metricSet ?? 'shop')?.id ?? 'purchase';

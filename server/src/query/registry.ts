@@ -2,6 +2,7 @@ import { judging } from './audit';
 import { settingsChanged } from './changes';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
+import { groupingTried } from './grouping';
 import { healthOf } from './health';
 import { importDetail } from './import-detail';
 import { joiningTried } from './joining';
@@ -26,5 +27,6 @@ export const QUERIES = {
   lots: lotsOf,
   changes: settingsChanged,
   tryJoining: joiningTried,
+  tryGrouping: groupingTried,
 };
 export type QueryName = keyof typeof QUERIES;

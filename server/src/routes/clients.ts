@@ -52,6 +52,7 @@ export function clientRoutes(router: Router, context: Context): void {
       data: dataRange(db, client.id),
       words: rulesOf(db, client.id, 'words'),
       dimensions: dimensionsOf(db, client.id),
+      groupings: rulesOf(db, client.id, 'groupings').groupings.map(({ id, label, of }) => ({ id, label, of })),
       nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
     };
   });

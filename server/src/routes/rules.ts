@@ -1,10 +1,10 @@
 import { ENDPOINTS } from '@lens/contract';
-import { guessSourceRules, type Joining, joiningOf, joiningProblems, namingProblems, partsOfLevel, sourceProblems } from '@lens/core';
+import { groupingProblems, guessSourceRules, type Joining, joiningOf, joiningProblems, namingProblems, partsOfLevel, sourceProblems } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { accountsOf } from '../store/clients';
 import { feedsOf } from '../store/feeds';
-import { replaceRules, rulesOf } from '../store/rules';
+import { replaceRules, rulesOf, vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
@@ -30,6 +30,7 @@ export function rulesRoutes(router: Router, context: Context): void {
   });
   sourceRoutes(router, context);
   joiningRoutes(router, context);
+  groupingRoutes(router, context);
 }
 
 function sourceRoutes(router: Router, context: Context): void {
@@ -50,6 +51,23 @@ function sourceRoutes(router: Router, context: Context): void {
     refuse('rules', sourceProblems(body));
     refuseFarDays(context, [client], { period: body.period });
     return queries.visits(client.id, body);
+  });
+}
+
+function groupingRoutes(router: Router, context: Context): void {
+  const { db, queries } = context;
+  answer(router, ENDPOINTS.groupings, ({ params }) => rulesOf(db, clientOr404(context, params.client).id, 'groupings'));
+  answer(router, ENDPOINTS.setGroupings, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuse('groupings', groupingProblems(body, vocabularyOf(db, client.id)));
+    replaceRules(db, client.id, 'groupings', body);
+    return body;
+  });
+  answer(router, ENDPOINTS.tryGrouping, ({ params, body: { id, groupings } }) => {
+    const client = clientOr404(context, params.client);
+    if (!groupings.some((each) => each.id === id)) throw notFound('grouping');
+    refuse('groupings', groupingProblems({ groupings }, vocabularyOf(db, client.id)));
+    return queries.tryGrouping(client.id, groupings, id, clockOf(context, client.timeZone).today);
   });
 }
 

@@ -12,5 +12,6 @@ export const clientRecord = (db: Db, client: string) => ({
   naming: rulesOf(db, client, 'naming'),
   joins: rulesOf(db, client, 'joins'),
   words: rulesOf(db, client, 'words'),
+  groupings: rulesOf(db, client, 'groupings').groupings,
 });
 export type ClientRecord = ReturnType<typeof clientRecord>;

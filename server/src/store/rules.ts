@@ -1,6 +1,9 @@
 import {
+  firstOfEach,
+  type Groupings,
   type Joinings,
   type Naming,
+  NO_GROUPINGS,
   NO_NAMING,
   NO_OWN_WORDS,
   NO_SOURCES,
@@ -18,9 +21,10 @@ export interface Rules {
   readonly sources: SourceRules;
   readonly joins: Joinings;
   readonly words: OwnWords;
+  readonly groupings: Groupings;
 }
 export type RulesKind = keyof Rules;
-const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS, words: NO_OWN_WORDS };
+const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS, words: NO_OWN_WORDS, groupings: NO_GROUPINGS };
 
 /** What a client has said of one kind. */
 export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {
@@ -37,5 +41,10 @@ export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: 
 }
 
 /** The words that the data of a client, or of several together, is told in. */
-export const vocabularyOf = (db: Db, clients: string | readonly string[]): Vocabulary =>
-  new Vocabulary(wordsTogether([clients].flat().map((client) => rulesOf(db, client, 'words'))));
+export function vocabularyOf(db: Db, clients: string | readonly string[]): Vocabulary {
+  const each = [clients].flat();
+  return new Vocabulary(
+    wordsTogether(each.map((client) => rulesOf(db, client, 'words'))),
+    firstOfEach(each.flatMap((client) => rulesOf(db, client, 'groupings').groupings)),
+  );
+}

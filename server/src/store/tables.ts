@@ -1,4 +1,15 @@
-import { type AccountInfo, type ClientTables, type FeedTable, isUnpaidKind, joiningOf, NONE, Vocabulary, withNameParts } from '@lens/core';
+import {
+  type AccountInfo,
+  type ClientTables,
+  type FeedTable,
+  isUnpaidKind,
+  joiningOf,
+  NONE,
+  Vocabulary,
+  withGroupings,
+  withNameParts,
+  withPagePaths,
+} from '@lens/core';
 import { createHash } from 'node:crypto';
 import { type ClientRecord, clientRecord } from './client-record';
 import type { Db } from './database';
@@ -62,10 +73,10 @@ type Loading = Omit<ClientRecord, 'promises'> &
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, naming, joins, words, cut, version }: Loading,
+  { info, accounts, feeds, margins: margin, rates, naming, joins, words, groupings, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
-  const vocabulary = new Vocabulary(words);
+  const vocabulary = new Vocabulary(words, groupings);
   const members = membersOf(db, client);
   // What reports tell is read in the words and by the members there are: another report may say in which group an ad lies.
   const told = JSON.stringify([words.joined, members.byId.size]);
@@ -122,13 +133,11 @@ function loadRecord(
     ),
     clients: [{ id: client, margin }],
   };
-  const named = withNameParts(
-    tables,
-    naming,
-    (member) => members.nameOf(member),
-    (dimension, word) => cache.splits.codeOf(dimension, word),
-  );
-  return { client, locale: info?.locale ?? 'en-GB', tables: named, members, version };
+  const codeOf = (dimension: string, word: string): number => cache.splits.codeOf(dimension, word);
+  const nameOf = (dimension: string, code: number): string => cache.splits.nameOf(dimension, code) ?? members.nameOf(code);
+  const named = withNameParts(withPagePaths(tables, nameOf, codeOf), naming, (member) => members.nameOf(member), codeOf);
+  const grouped = withGroupings(named, groupings, nameOf, codeOf);
+  return { client, locale: info?.locale ?? 'en-GB', tables: grouped, members, version };
 }
 
 /** Visits by tracked link know the lots their links lead to. */

@@ -12,6 +12,7 @@ export const routes: Routes = [
       { path: 'sources', title: 'Sources', loadComponent: () => import('./sources/sources-page').then((file) => file.SourcesPage) },
       { path: 'lots', title: 'Lots', loadComponent: () => import('./lots/lots-page').then((file) => file.LotsPage) },
       { path: 'changes', title: 'Changes', loadComponent: () => import('./changes/changes-page').then((file) => file.ChangesPage) },
+      { path: 'groups', title: 'Groups', loadComponent: () => import('./groupings/groupings-page').then((file) => file.GroupingsPage) },
       { path: 'matching', title: 'Matching', loadComponent: () => import('./matching/matching-page').then((file) => file.MatchingPage) },
       { path: 'words', title: 'Words', loadComponent: () => import('./words/words-page').then((file) => file.WordsPage) },
     ],

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
+import { Clipboard } from '@angular/cdk/clipboard';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
-import { question as questionSchema } from '@lens/contract';
+import { question as questionSchema, type WireTable } from '@lens/contract';
 import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
 import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
@@ -19,19 +21,20 @@ import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { Phrase } from '../ui/phrase';
+import { AnswerNotes } from './answer-notes';
 import { ClientPhrases, type Together } from './client-phrases';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { FieldList } from './field-list';
+import { copyText } from './copy-text';
 import { HavingPhrases } from './having-phrases';
-import { keptText } from './kept-text';
-import { fieldChoices, fieldLabel } from './split-fields';
+import { MarkedBar } from './marked-bar';
+import { fieldChoices, fieldLabel } from '../data/fields';
 import { SplitPhrases } from './split-phrases';
 import { WherePhrases } from './where-phrases';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
-import { withoutClickText } from './without-click';
 
 /** Parts of the sentence that take no room while they are not used. */
 type Part = 'others' | 'columns' | 'where' | 'having' | 'named';
@@ -59,17 +62,19 @@ const EXPORTS = [
 ] as const;
 
 /** Lines that can be told apart in one chart. */
-const MOST_DRAWN = 12;
+const MOST_DRAWN = 7;
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
   selector: 'ul-compare-page',
   imports: [
+    AnswerNotes,
     ChoicePhrase,
     ClientPhrases,
     CompareTable,
     FieldList,
     HavingPhrases,
+    MarkedBar,
     MatButton,
     MatFormField,
     MatIcon,
@@ -96,6 +101,8 @@ export class ComparePage {
   private readonly router = inject(Router);
   private readonly focus = inject(FocusService);
   private readonly notes = inject(ScreenNotes);
+  private readonly clipboard = inject(Clipboard);
+  private readonly notices = inject(MatSnackBar);
 
   protected readonly client = this.focus.client;
   protected readonly resolved = this.focus.resolved;
@@ -132,22 +139,6 @@ export class ComparePage {
     const table = this.table();
     const resolved = this.resolved();
     return table && resolved ? tableView(table, this.style(), resolved.book) : null;
-  });
-
-  /** Metrics of the set that no report delivers. */
-  protected readonly undelivered = computed(() => (this.view()?.undelivered ?? []).join(', '));
-
-  /** What the filters do with the money. */
-  protected readonly keptText = computed(() => {
-    const { kept, where } = { kept: this.table()?.kept, where: this.question()?.where ?? [] };
-    const money = this.view()?.money;
-    const fields = [...new Set(where.map(({ dimension }) => this.fieldLabel()(dimension)))];
-    return kept && money ? keptText(kept, fields, money) : '';
-  });
-
-  protected readonly withoutClick = computed(() => {
-    const resolved = this.resolved();
-    return resolved ? withoutClickText(this.table()?.withoutClickDay ?? [], this.style(), resolved.book.vocabulary) : '';
   });
 
   protected readonly labelOf = (metric: MetricId): string => {
@@ -210,10 +201,6 @@ export class ComparePage {
     const rows = this.question()?.rows ?? [];
     return [{ value: METRICS, label: 'metric', note: 'one column each' }, ...this.fields().filter(({ value }) => !rows.includes(value))];
   });
-  protected readonly columnsLeft = computed(() => {
-    const more = this.table()?.across?.more ?? 0;
-    return more === 0 ? '' : `${more} more columns are not shown, those with the least.`;
-  });
   protected readonly levels = computed(() =>
     (this.question()?.rows ?? []).map((value): Choice<string> => ({ value, label: this.fieldLabel()(value) })),
   );
@@ -224,20 +211,6 @@ export class ComparePage {
     const book = this.resolved()?.book;
     return book?.has(metric) === true && book.named(metric).unit === 'share';
   };
-  /** What no report tells together. */
-  protected readonly untold = computed(() => {
-    const fields = (this.table()?.untold ?? []).map((dimension) => this.fieldLabel()(dimension));
-    if (fields.length === 0) return '';
-    return fields.length === 1
-      ? `No report tells the ${fields[0]}.`
-      : `No report tells ${fields.slice(0, -1).join(', ')} and ${fields.at(-1)} together. Ask for them apart, or bring in a report that has all of them.`;
-  });
-  /** How many members the conditions cannot judge. */
-  protected readonly unjudged = computed(() => {
-    const count = this.table()?.unknown ?? 0;
-    if (count === 0) return '';
-    return `${count === 1 ? 'One member' : `${count} members`} cannot be judged by this, because what is asked of ${count === 1 ? 'it' : 'them'} is not measured or not certain, and ${count === 1 ? 'is' : 'are'} not shown.`;
-  });
   protected readonly rowsShown = ROWS_SHOWN;
   protected readonly chartMetric = computed((): MetricId => {
     const metrics = this.table()?.metrics ?? [];
@@ -245,16 +218,23 @@ export class ComparePage {
     return chartMetric && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
   });
   protected readonly chartLabel = computed(() => this.labelOf(this.chartMetric()));
-  /** Without a choice the chart draws the outermost members; days are its own axis. */
+  /** Rows that somebody marked. */
+  protected readonly marked = computed(() => {
+    const chosen = new Set(this.state().drawn);
+    return (this.table()?.rows ?? []).filter(({ key }) => chosen.has(key));
+  });
+  /** What the chart draws: rows that are marked, else the outermost members; days are its own axis. */
   protected readonly drawn = computed(() => {
-    const rows = this.table()?.rows ?? [];
-    const chosen = this.state().drawn.filter((key) => rows.some((row) => row.key === key));
-    return chosen.length > 0
-      ? chosen
-      : rows
-          .filter((row) => row.depth === 0 && row.kind === 'member' && !isDayDimension(row.level))
-          .slice(0, MOST_DRAWN)
-          .map((row) => row.key);
+    const marked = this.marked();
+    const rows = marked.length > 0 ? marked : (this.table()?.rows ?? []).filter(isOutermost);
+    return rows.slice(0, MOST_DRAWN).map(({ key }) => key);
+  });
+  protected readonly markedKeys = computed(() => this.marked().map(({ key }) => key));
+  /** What of them it is. */
+  protected readonly drawnText = computed(() => {
+    const [marked, drawn] = [this.marked().length, this.drawn().length];
+    if (marked === 0) return 'of the first members; mark rows to draw others';
+    return marked > drawn ? `of the first ${drawn} of the rows marked` : 'of the rows marked';
   });
   /** Exactly the question, all rows of it, as files. */
   protected readonly exports = computed(() => {
@@ -324,9 +304,22 @@ export class ComparePage {
     this.change({ open }, true);
   }
 
-  protected draw(key: string): void {
-    const drawn = this.drawn();
-    const next = drawn.includes(key) ? drawn.filter((each) => each !== key) : [...drawn, key].slice(-MOST_DRAWN);
-    this.change({ drawn: next }, true);
+  protected mark(key: string): void {
+    const { drawn } = this.state();
+    this.change({ drawn: drawn.includes(key) ? drawn.filter((each) => each !== key) : [...drawn, key] }, true);
+  }
+
+  /** Copies rows as cells for a spreadsheet: those that are marked, or all that are shown. */
+  protected copy(only: readonly { readonly key: string }[] | null): void {
+    const [table, book] = [this.table(), this.resolved()?.book];
+    if (!table || !book) return;
+    const isCopied = this.clipboard.copy(copyText(table, only && new Set(only.map(({ key }) => key)), book, this.style().currency));
+    const told = `${(only ?? table.rows).length} rows copied: paste them into any sheet.`;
+    this.notices.open(isCopied ? told : 'The browser does not let anything be copied. Export takes the same along as a file.', 'Close', {
+      duration: 5000,
+    });
   }
 }
+
+const isOutermost = ({ depth, kind, level }: WireTable['rows'][number]): boolean =>
+  depth === 0 && kind === 'member' && !isDayDimension(level);

@@ -16,6 +16,7 @@ const CLIENT: ClientDetail = {
   accounts: [],
   data: null,
   nameParts: [],
+  groupings: [],
   words: NO_OWN_WORDS,
   dimensions: [],
 };

@@ -42,6 +42,7 @@ export class IntakeFrame {
     { path: '/intake', label: 'Data' },
     { path: '/intake/words', label: 'Words' },
     { path: '/intake/names', label: 'Names' },
+    { path: '/intake/groups', label: 'Groups' },
     { path: '/intake/matching', label: 'Matching' },
     { path: '/intake/sources', label: 'Sources' },
     { path: '/intake/lots', label: 'Lots' },

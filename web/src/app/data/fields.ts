@@ -1,12 +1,14 @@
 import type { ClientDetail } from '@lens/contract';
-import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, isLevel, LEVELS, partDimension, type Vocabulary } from '@lens/core';
-import { LEVEL_WORDS } from '../data/level-words';
-import { vocabularyOf } from '../data/vocabulary';
+import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, isLevel, LEVELS, PAGE_PATH, partDimension, type Vocabulary } from '@lens/core';
+import { LEVEL_WORDS } from './level-words';
+import { vocabularyOf } from './vocabulary';
 import type { Choice } from '../ui/choices';
 
 /** What a dimension is called in a sentence. */
 export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {
   if (isLevel(dimension)) return LEVEL_WORDS[dimension];
+  const grouping = vocabulary.groupingLabel(dimension);
+  if (grouping !== undefined) return grouping;
   return vocabulary.has.dimension(dimension) ? lowerFirst(vocabulary.dimension(dimension).label) : dimension;
 }
 
@@ -18,6 +20,7 @@ const ORIGINS = {
   account: 'of the account',
   level: 'of the channel’s levels',
   name: 'told by names',
+  group: 'grouped by you',
   day: 'of the day',
   report: 'told by reports',
 } as const;
@@ -37,11 +40,16 @@ export function fieldChoices(client: ClientDetail, isTogether: boolean): Choice<
       LEVELS.filter((level) => level !== 'keyword' || told.has(level)),
       ORIGINS.level,
     ),
+    ...choices(
+      client.groupings.map(({ id }) => id),
+      ORIGINS.group,
+    ),
     ...choices(client.nameParts.map(partDimension), ORIGINS.name),
     ...choices(
       [...told].filter((each) => each === HOUR || vocabulary.has.dimension(each)),
       ORIGINS.report,
     ),
+    ...choices(told.has('landing page') ? [PAGE_PATH] : [], ORIGINS.report),
     ...choices(DAY_DIMENSIONS, ORIGINS.day),
   ];
 }

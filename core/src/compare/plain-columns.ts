@@ -1,20 +1,45 @@
-import type { WireTable } from '@lens/contract';
-import { type Figure, type Metric, type MetricBook, type Unit, unpackFigures } from '@lens/core';
-import type { Cell } from './csv';
+import { type FigureColumn, unpackFigures } from '../figure/columns';
+import type { Figure } from '../figure/figure';
+import type { Unit } from '../figure/text';
+import type { Metric, MetricId } from '../metric/metric';
+import type { MetricBook } from '../metric/metric-book';
 
 /** How amounts that are known only within limits are written: in words in their cell, or in columns of their own. */
-export const LIMITS_IN = ['words', 'columns'] as const;
-export type LimitsIn = (typeof LIMITS_IN)[number];
+export type LimitsIn = 'words' | 'columns';
 
-/** A column of an exported table. */
-export interface ExportColumn {
+/** What spreadsheets take: null is an empty cell. */
+export type PlainCell = string | number | null;
+
+/** A column of a table as it leaves the product. */
+export interface PlainColumn {
   readonly header: string;
   readonly unit: Unit;
-  readonly cells: readonly Cell[];
+  readonly cells: readonly PlainCell[];
+  /** Says of the column before how much of the spend it is known for. */
+  readonly isCoverage?: boolean;
+}
+
+/** A metric of all rows of a table, as it is sent. */
+interface SentColumn {
+  readonly now: FigureColumn;
+  readonly before: FigureColumn | null;
+  readonly change: FigureColumn | null;
+}
+
+/** The figures of a table, as they are sent. */
+export interface SentFigures {
+  readonly metrics: readonly MetricId[];
+  readonly columns: readonly SentColumn[];
+  readonly across: {
+    readonly metric: MetricId;
+    readonly heads: readonly { readonly name: string; readonly note: string }[];
+    readonly whole: SentColumn;
+    readonly columns: readonly SentColumn[];
+  } | null;
 }
 
 /** The figures of a table as columns: each metric with the share of spend it covers, what it is compared with, and the change. */
-export function exportColumns(table: WireTable, book: MetricBook, currency: string, limitsIn: LimitsIn): ExportColumn[] {
+export function plainColumns(table: SentFigures, book: MetricBook, currency: string, limitsIn: LimitsIn): PlainColumn[] {
   return namedColumns(table, book).flatMap(({ metric, label, column: { now, before, change } }) => {
     const money = metric.unit === 'money' ? ` (${currency})` : '';
     const figures = unpackFigures(now);
@@ -22,6 +47,7 @@ export function exportColumns(table: WireTable, book: MetricBook, currency: stri
       header: `${label}, share of spend covered`,
       unit: 'share' as const,
       cells: figures.map((each) => inWords(coverageOf(each), 'share')),
+      isCoverage: true,
     };
     return [
       ...figureColumns(`${label}${money}`, figures, metric.unit, limitsIn),
@@ -32,8 +58,8 @@ export function exportColumns(table: WireTable, book: MetricBook, currency: stri
   });
 }
 
-function figureColumns(header: string, figures: readonly Figure[], unit: Unit, limitsIn: LimitsIn): ExportColumn[] {
-  const column = (name: string, cellOf: (figure: Figure) => Cell): ExportColumn => ({ header: name, unit, cells: figures.map(cellOf) });
+function figureColumns(header: string, figures: readonly Figure[], unit: Unit, limitsIn: LimitsIn): PlainColumn[] {
+  const column = (name: string, cellOf: (figure: Figure) => PlainCell): PlainColumn => ({ header: name, unit, cells: figures.map(cellOf) });
   if (limitsIn === 'words') return [column(header, (figure) => inWords(figure, unit))];
   return [
     column(header, (figure) => (figure.kind === 'value' ? written(figure.value, unit) : null)),
@@ -45,9 +71,9 @@ function figureColumns(header: string, figures: readonly Figure[], unit: Unit, l
 
 /** A column for each metric, or one for each part that a metric is spread over, the whole of it first. */
 function namedColumns(
-  { metrics, columns, across }: WireTable,
+  { metrics, columns, across }: SentFigures,
   book: MetricBook,
-): { metric: Metric; label: string; column: WireTable['columns'][number] }[] {
+): { metric: Metric; label: string; column: SentColumn }[] {
   if (!across)
     return columns.map((column, at) => {
       const metric = book.named(metrics[at] ?? 'spend');
@@ -72,7 +98,7 @@ const coverageOf = (figure: Figure): Figure =>
 const written = (number: number, unit: Unit): string | number =>
   typeof unit === 'object' ? (unit.grades[number - 1] ?? number) : Math.round(number * 1e6) / 1e6;
 
-function inWords(figure: Figure, unit: Unit): Cell {
+function inWords(figure: Figure, unit: Unit): PlainCell {
   if (figure.kind === 'gap') return figure.gap;
   if (figure.kind === 'value') return written(figure.value, unit);
   const [low, high] = [figure.low, figure.high].map((side) => (side === null ? '' : String(written(side, unit))));
