@@ -1,4 +1,4 @@
-import { AMOUNT_TESTS, DIRECTIONS, ROW_KINDS, SORT_OF, TEXT_TESTS, testProblem, TOP_ENDS } from '@lens/core';
+import { AMOUNT_TESTS, DIRECTIONS, ROW_KINDS, SORT_OF, STATUSES, TEXT_TESTS, testProblem, TOP_ENDS } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
@@ -106,6 +106,22 @@ export const comparisonTable = z.object({
       hasChildren: z.boolean(),
       /** Siblings after it that the page does not hold. */
       more: z.int(),
+      /** What it is set to, or what is in it; absent where nothing tells. */
+      settings: z
+        .object({
+          status: z.enum([...STATUSES, 'several']).nullable(),
+          since: day.nullable(),
+          change: z
+            .object({
+              day,
+              name: z.string(),
+              field: z.string().nullable(),
+              oldValue: z.string().nullable(),
+              newValue: z.string().nullable(),
+            })
+            .nullable(),
+        })
+        .exactOptional(),
       /** Fingerprint of the ad's picture, where it has one. */
       picture: z.string().exactOptional(),
     }),

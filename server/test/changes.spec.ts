@@ -1,4 +1,4 @@
-import { clientForEach, importFile, send, suiteServer } from './harness';
+import { clientForEach, compare, importFile, questionFor, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -35,6 +35,27 @@ describe('the changes of a client', () => {
     await importFile(server.address, setting, 'Ads', 'Day,Campaign ID,Campaign,Cost\n2026-10-07,C2,tins,5');
     await importFile(server.address, setting, 'History', HISTORY);
     expect((await list()).changes[0]).toMatchObject({ name: 'tins', field: 'bid' });
+  });
+
+  it('stand beside results, with the status of each, in the table and in what is taken along', async () => {
+    const days = ['2026-10-05,C1,gifts,enabled,50,5', '2026-10-06,C1,gifts,paused,74,0', '2026-10-05,C2,tins,enabled,30,6'];
+    await importFile(server.address, setting, 'Settings', ['Day,Campaign ID,Campaign,Status,Daily budget,Cost', ...days].join('\n'));
+    await importFile(server.address, setting, 'History', HISTORY);
+    const asked = { period: { from: '2026-10-05', to: '2026-10-06' }, rows: ['campaign status', 'campaign'], metricSet: 'auction' };
+    const { body } = await compare(server.address, setting.client, asked);
+    const settings = Object.fromEntries(body.rows.map(({ name, settings: own }: Loose) => [name, own]));
+    expect(settings['gifts']).toMatchObject({ status: 'paused', since: '2026-10-06', change: { day: '2026-10-06', field: 'status' } });
+    expect(settings['tins']).toMatchObject({ status: 'running', since: null, change: { field: 'bid', newValue: '0.50' } });
+    expect(settings['Total']).toMatchObject({ status: 'several', since: null, change: { name: 'tins' } });
+    expect(settings['paused']).toMatchObject({ status: 'paused' });
+    const spent = body.columns[body.metrics.indexOf('budget-spent')].now.values;
+    // Of 50 on the day it ran; on the next it was paused.
+    expect(spent[body.rows.findIndex(({ name }: Loose) => name === 'gifts')]).toBe(0.1);
+    expect((await send(server.address, 'GET', `/clients/${setting.client}`)).body.dimensions).toContain('campaign status');
+    const question = encodeURIComponent(JSON.stringify(questionFor(setting.client, asked)));
+    const csv = await (await fetch(`${server.address}/api/compare/export.csv?limits=words&question=${question}`)).text();
+    expect(csv).toContain('Status,Status since,Last change');
+    expect(csv).toContain('  gifts,paused,2026-10-06,2026-10-06: status enabled → paused');
   });
 
   it('are one where two feeds of an account tell it, replaced by their days, and gone when taken back', async () => {

@@ -15,7 +15,7 @@ import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
 import { keptSpend, type KeptSpend } from './kept';
 import { acrossTable, type AcrossTable } from './across-table';
-import { isTotal, type Member, type RowHead } from './member';
+import { campaignsOf, isTotal, type Member, type RowHead } from './member';
 import { untold } from './untold';
 
 export interface RowCell {
@@ -105,12 +105,12 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
     now: new Measured(found.terms, member.contributions(0)),
     before: isCompared ? new Measured(found.terms, member.contributions(1)) : null,
   });
-  const campaignsOf = once((member: Member) => new Set(member.pieces.flatMap(({ node }) => node.campaigns)));
+  const ownCampaigns = once(campaignsOf);
   const cellOf = (member: Member, { now, before }: Parts, metric: MetricId): RowCell => {
     const formula = found.formulaOf(metric);
     if (!before) return { now: now.figure(formula), before: null, change: null };
     const change = changeBetween(formula, now, before);
-    const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, campaignsOf(member))?.share ?? 1) >= SETTLED);
+    const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, ownCampaigns(member))?.share ?? 1) >= SETTLED);
     return {
       now: now.figure(formula),
       before: before.figure(formula),

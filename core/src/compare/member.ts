@@ -35,6 +35,10 @@ export interface Member extends RowHead {
   readonly less: readonly Piece[];
 }
 
+/** The campaigns that something in it is of. */
+export const campaignsOf = ({ pieces }: Pick<Member, 'pieces'>): ReadonlySet<number> =>
+  new Set(pieces.flatMap(({ node }) => node.campaigns));
+
 export const member = (of: Pick<Member, 'key' | 'kind' | 'level' | 'name' | 'contributions' | 'pieces'> & Partial<Member>): Member => ({
   parent: null,
   code: null,

@@ -3,6 +3,9 @@ import type { Figure } from '../figure/figure';
 import type { Unit } from '../figure/text';
 import type { Metric, MetricId } from '../metric/metric';
 import type { MetricBook } from '../metric/metric-book';
+import type { RowSettings } from '../settings/row-settings';
+import { lastChangeText } from '../settings/settings-words';
+import { formatDay } from '../time/day';
 
 /** How amounts that are known only within limits are written: in words in their cell, or in columns of their own. */
 export type LimitsIn = 'words' | 'columns';
@@ -26,8 +29,9 @@ interface SentColumn {
   readonly change: FigureColumn | null;
 }
 
-/** The figures of a table, as they are sent. */
+/** The figures of a table, as they are sent, with what its rows are set to. */
 export interface SentFigures {
+  readonly rows: readonly { readonly name: string; readonly settings?: RowSettings | undefined }[];
   readonly metrics: readonly MetricId[];
   readonly columns: readonly SentColumn[];
   readonly across: {
@@ -40,22 +44,38 @@ export interface SentFigures {
 
 /** The figures of a table as columns: each metric with the share of spend it covers, what it is compared with, and the change. */
 export function plainColumns(table: SentFigures, book: MetricBook, currency: string, limitsIn: LimitsIn): PlainColumn[] {
-  return namedColumns(table, book).flatMap(({ metric, label, column: { now, before, change } }) => {
+  const figures = namedColumns(table, book).flatMap(({ metric, label, column: { now, before, change } }) => {
     const money = metric.unit === 'money' ? ` (${currency})` : '';
-    const figures = unpackFigures(now);
+    const own = unpackFigures(now);
     const coverage = {
       header: `${label}, share of spend covered`,
       unit: 'share' as const,
-      cells: figures.map((each) => inWords(coverageOf(each), 'share')),
+      cells: own.map((each) => inWords(coverageOf(each), 'share')),
       isCoverage: true,
     };
     return [
-      ...figureColumns(`${label}${money}`, figures, metric.unit, limitsIn),
+      ...figureColumns(`${label}${money}`, own, metric.unit, limitsIn),
       coverage,
       ...(before ? figureColumns(`${label}${money}, compared with`, unpackFigures(before), metric.unit, limitsIn) : []),
       ...(change ? figureColumns(`${label}, change`, unpackFigures(change), 'share', limitsIn) : []),
     ];
   });
+  return [...settingsColumns(table.rows), ...figures];
+}
+
+/** What rows are set to, where any row says. */
+function settingsColumns(rows: SentFigures['rows']): PlainColumn[] {
+  if (rows.every(({ settings }) => settings === undefined)) return [];
+  const column = (header: string, cellOf: (settings: RowSettings, name: string) => PlainCell): PlainColumn => ({
+    header,
+    unit: 'number',
+    cells: rows.map(({ name, settings }) => (settings ? cellOf(settings, name) : null)),
+  });
+  return [
+    column('Status', ({ status }) => status),
+    column('Status since', ({ since }) => (since === null ? null : formatDay(since))),
+    column('Last change', ({ change }, name) => lastChangeText(change, name, null) || null),
+  ];
 }
 
 function figureColumns(header: string, figures: readonly Figure[], unit: Unit, limitsIn: LimitsIn): PlainColumn[] {

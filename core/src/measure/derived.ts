@@ -1,4 +1,5 @@
 import { HOUR_OF_WEEK, PAGE_PATH } from './dimension';
+import { LEVELS, type Level } from './level';
 import { isPartDimension } from './name-part';
 
 const SUFFIX = ' as grouped';
@@ -14,6 +15,10 @@ export function groupingId(label: string, taken: readonly string[] = []): string
 
 export const isGrouping = (dimension: string): boolean => dimension.endsWith(SUFFIX);
 
+/** Whether members of a level run, are paused or have ended. */
+export const statusDimension = (level: Level): string => `${level} status`;
+export const isStatus = (dimension: string): boolean => LEVELS.some((level) => statusDimension(level) === dimension);
+
 /** What follows from another dimension: it makes no report finer that knows the other. */
 export const isDerived = (dimension: string): boolean =>
-  isPartDimension(dimension) || isGrouping(dimension) || dimension === HOUR_OF_WEEK || dimension === PAGE_PATH;
+  isPartDimension(dimension) || isGrouping(dimension) || isStatus(dimension) || dimension === HOUR_OF_WEEK || dimension === PAGE_PATH;

@@ -1,6 +1,6 @@
 import type { Day } from '../time/day';
 import type { AuditedLevel, Proposal } from './finding';
-import type { Setting } from './settings';
+import type { Setting } from '../settings/settings-of';
 
 /** A move that was accepted, whether or not somebody has carried it out. */
 export interface AcceptedMove {

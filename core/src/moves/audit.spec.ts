@@ -7,7 +7,6 @@ import {
   placeOnScale,
   poissonInterval,
   seededRandom,
-  settingsOf,
   surenessOf,
   type Target,
 } from '../index';
@@ -280,21 +279,6 @@ describe('audit', () => {
       supported: false,
       more: null,
     });
-  });
-});
-
-describe('settings', () => {
-  it('are as of the last day seen, with the day they changed', () => {
-    const known = world([{ campaign: 1, ad: 100, spend: 5, clicks: 6, orders: 1 }]);
-    const raised = (feed: FeedTable): FeedTable => withAmounts(feed, { 'daily budget': (row) => (row < 4 ? 30e6 : 50e6) });
-    const tables = { ...known, feeds: known.feeds.map((feed, at) => (at === 1 ? raised(feed) : feed)) };
-    expect(settingsOf(tables, 'daily budget', { from: 0, to: 16 }).get('campaign 1')).toEqual({
-      value: 50,
-      asOf: 16,
-      since: 14,
-      changed: true,
-    });
-    expect(settingsOf(tables, 'daily budget', { from: 0, to: 12 }).get('campaign 1')).toMatchObject({ value: 30, changed: false });
   });
 });
 

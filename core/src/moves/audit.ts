@@ -12,7 +12,7 @@ import { breakEvenRoas } from './economics';
 import type { Finding, Unfit } from './finding';
 import { type Observation, observe, type Observed, since, totalOf } from './observe';
 import { propose, type Situation } from './propose';
-import { type Setting, settingsOf } from './settings';
+import { type Setting, settingsOf } from '../settings/settings-of';
 import { stopLoss } from './stop-loss';
 import { type Target, TARGET_METRICS } from './target';
 

@@ -19,7 +19,7 @@ import {
 import { tablesOf } from '../test/ask';
 import { type Cut, cutFeed, type TrueRow } from '../test/truth';
 import { AcceptedMoves } from './accepted';
-import type { Setting } from './settings';
+import type { Setting } from '../settings/settings-of';
 import { changed } from '../test/feed';
 
 describe('economics', () => {
@@ -136,6 +136,7 @@ describe('what was accepted', () => {
     asOf: 25,
     since: 1,
     changed: false,
+    toldUntil: 25,
     ...more,
   });
   const waits = (moves: readonly AcceptedMove[], key: string, settings: { budget?: Setting; running?: Setting }) =>
@@ -195,10 +196,10 @@ describe('settings', () => {
   it('are those of the last day that says any, since the day they became so', () => {
     const of = (amounts: readonly number[], days = range) =>
       settingsOf(tablesOf([feed(['campaign'], amounts)]), 'daily budget', days).get('campaign 1');
-    expect(of([5, 5, 7, 7, 7])).toEqual({ value: 7, asOf: 4, since: 2, changed: true });
-    expect(of([5, 5, 5])).toEqual({ value: 5, asOf: 2, since: 0, changed: false });
-    expect(of([5, 7, 5])).toEqual({ value: 5, asOf: 2, since: 2, changed: true });
-    expect(of([5, 5, NaN])).toEqual({ value: 5, asOf: 1, since: 0, changed: false });
+    expect(of([5, 5, 7, 7, 7])).toEqual({ value: 7, asOf: 4, since: 2, changed: true, toldUntil: 4 });
+    expect(of([5, 5, 5])).toEqual({ value: 5, asOf: 2, since: 0, changed: false, toldUntil: 2 });
+    expect(of([5, 7, 5])).toEqual({ value: 5, asOf: 2, since: 2, changed: true, toldUntil: 2 });
+    expect(of([5, 5, NaN])).toEqual({ value: 5, asOf: 1, since: 0, changed: false, toldUntil: 1 });
     expect(of([5, 7, 7], { from: 0, to: 0 })?.value).toBe(5);
     expect(of([5, 7, 7], { from: 1, to: 9 })).toMatchObject({ since: 1, changed: false });
   });

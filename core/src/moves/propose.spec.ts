@@ -2,7 +2,7 @@ import { AcceptedMoves } from './accepted';
 import type { Finding, Proposal } from './finding';
 import type { Observed, ObservedDay } from './observe';
 import { propose, type Situation } from './propose';
-import type { Setting } from './settings';
+import type { Setting } from '../settings/settings-of';
 
 const LAST_DAY = 19;
 const TARGET = { metric: 'roas', value: 2, countedBy: 'orders', basis: 'sale', orders: 'matched', from: 0, to: 99 } as const;
@@ -24,7 +24,14 @@ const observed = (of: Finding, part: Partial<Observed> = {}): Observed => ({
   ...{ days: Array.from({ length: 10 }, (_, at) => day(10 + at)), coverage: 1, lastSeen: LAST_DAY, orderValues: [] },
   ...part,
 });
-const setting = (value: number, part: Partial<Setting> = {}): Setting => ({ value, asOf: LAST_DAY, since: 0, changed: false, ...part });
+const setting = (value: number, part: Partial<Setting> = {}): Setting => ({
+  value,
+  asOf: LAST_DAY,
+  since: 0,
+  changed: false,
+  toldUntil: LAST_DAY,
+  ...part,
+});
 
 const situation = (part: Partial<Situation> = {}): Situation => ({
   ...{ target: TARGET, margin: undefined, usualValue: 10, lastDay: LAST_DAY, accepted: new AcceptedMoves([]), lateShare: () => 0 },

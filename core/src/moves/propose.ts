@@ -5,7 +5,7 @@ import { budgetEffect, pauseEffect, type Worth } from './effect';
 import type { Finding, Proposal } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
-import type { Setting } from './settings';
+import type { Setting } from '../settings/settings-of';
 import type { Target } from './target';
 
 /** What a proposal needs to know beside the finding. */

@@ -1,5 +1,5 @@
 import type { AccountInfo, ClientInfo } from '../grain/tables';
-import { isGrouping } from '../measure/derived';
+import { isGrouping, isStatus } from '../measure/derived';
 import { HOUR, PAGE_PATH } from '../measure/dimension';
 import { HOLDERS, isLevel } from '../measure/level';
 import { isPartDimension } from '../measure/name-part';
@@ -47,7 +47,7 @@ export const isRowDimension = (dimension: string): boolean => !isAccountDimensio
 /** Whether the rows of an answer can be split by something of that name. */
 export function canSplitBy(dimension: string, { has }: Vocabulary): boolean {
   if (isGrouping(dimension)) return has.grouping(dimension);
-  const isOfAll = isLevel(dimension) || isPartDimension(dimension) || dimension === HOUR || dimension === PAGE_PATH;
+  const isOfAll = isLevel(dimension) || isPartDimension(dimension) || isStatus(dimension) || dimension === HOUR || dimension === PAGE_PATH;
   return isOfAll || !isRowDimension(dimension) || has.dimension(dimension);
 }
 

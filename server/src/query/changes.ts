@@ -13,7 +13,7 @@ export function settingsChanged({ db }: ClientData, client: string, period: DayR
   const changes = new Map<string, ChangesReply['changes'][number]>();
   for (const feed of feedsOf(db, client).filter(({ kind }) => kind === 'changes')) {
     const account = accounts.get(feed.account);
-    for (const { key, ...change } of changesOf(db, feed, period)) {
+    for (const { key, memberId: _, ...change } of changesOf(db, feed, period)) {
       const named = { channelName: account?.channelName ?? '', accountName: account?.name ?? '', feedName: feed.name };
       changes.set(`${feed.account} ${key}`, { ...change, ...named });
     }

@@ -18,16 +18,20 @@ import {
 } from '@lens/core';
 import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
+import { settingsReader } from './row-settings';
 
 /** The table a question asks for. */
 export function comparison(data: ClientData, question: Question, today: number): WireTable {
   const loaded = data.loadFor(question);
-  const table = tableOf(preparedOf(data, loaded, question, today), question);
+  const prepared = preparedOf(data, loaded, question, today);
+  const table = tableOf(prepared, question);
   const pictures = data.picturesOf(loaded);
   const wire = wireOf(table, question, loaded.version);
+  const settingsOf = settingsReader(data, loaded, prepared.found);
   const rows = wire.rows.map((row) => {
     const picture = row.level === 'ad' ? pictures.get(codeOfKey(row.key)) : undefined;
-    return picture === undefined ? row : { ...row, picture };
+    const settings = settingsOf(row);
+    return { ...row, ...(picture === undefined ? {} : { picture }), ...(settings ? { settings } : {}) };
   });
   return { ...wire, rows };
 }

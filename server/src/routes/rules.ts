@@ -1,5 +1,14 @@
 import { ENDPOINTS } from '@lens/contract';
-import { groupingProblems, guessSourceRules, type Joining, joiningOf, joiningProblems, namingProblems, partsOfLevel, sourceProblems } from '@lens/core';
+import {
+  groupingProblems,
+  guessSourceRules,
+  type Joining,
+  joiningOf,
+  joiningProblems,
+  namingProblems,
+  partsOfLevel,
+  sourceProblems,
+} from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { accountsOf } from '../store/clients';

@@ -9,6 +9,8 @@ export interface ChangeRecord {
   readonly day: number;
   readonly at: string;
   readonly level: Level | null;
+  /** The channel's own number of what was changed. */
+  readonly memberId: string | null;
   readonly name: string | null;
   readonly field: string | null;
   readonly oldValue: string | null;
@@ -21,7 +23,7 @@ export interface ChangeRecord {
 export function changesOf(db: Db, feed: FeedRecord, { from, to }: DayRange): ChangeRecord[] {
   return db
     .prepare<object, ChangeRecord>(
-      `SELECT external_id AS key, day, at, level, field, old_value AS oldValue, new_value AS newValue, note, person AS "by",
+      `SELECT external_id AS key, day, at, level, member_id AS memberId, field, old_value AS oldValue, new_value AS newValue, note, person AS "by",
          coalesce(member_name, (SELECT name FROM member WHERE account_id = @account AND member.level = changed.level
            AND external_id = member_id LIMIT 1), member_id) AS name
        FROM ${rowsAt('change_row', null)} AS changed WHERE day BETWEEN @from AND @to`,

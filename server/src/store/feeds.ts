@@ -1,4 +1,4 @@
-import { type FileKind, HOUR_OF_WEEK, type Mapping } from '@lens/core';
+import { type FileKind, HOUR_OF_WEEK, type Mapping, settingLevel, statusDimension } from '@lens/core';
 import type { Db } from './database';
 import { ROW_TABLES } from './row-tables';
 
@@ -117,6 +117,10 @@ export function insertFeed(db: Db, feed: NewFeed): number {
 
 /** What some feed of a client can be broken down by, as its columns tell. */
 export function dimensionsOf(db: Db, client: string): string[] {
-  const own = feedsOf(db, client).flatMap(({ grain }) => (grain.includes('hour') ? [...grain, HOUR_OF_WEEK] : grain));
+  const own = feedsOf(db, client).flatMap(({ id, grain }) => [
+    ...grain,
+    ...(grain.includes('hour') ? [HOUR_OF_WEEK] : []),
+    ...(columnsOf(db, id).includes('running') ? [settingLevel(new Set(grain)) ?? []].flat().map(statusDimension) : []),
+  ]);
   return [...new Set(own)];
 }

@@ -20,6 +20,7 @@ import {
   segmentsOf,
   termKey,
   type Vocabulary,
+  withBudget,
 } from '@lens/core';
 import { createHash } from 'node:crypto';
 import type { Db } from './database';
@@ -45,8 +46,9 @@ export function loadReport(db: Db, feed: FeedRecord, { vocabulary, account, memb
   const terms = columnsOf(db, feed.id);
   const keyOf = (term: string): string => termKey(vocabulary.termOfKey(term));
   const months = cut === null ? segmentsNow(db, feed.id, terms, segments) : segmentsThen(db, feed.id, terms, cut);
-  const rows = new SegmentedRows(months, keyOf, terms);
-  const codes = codingsOf(feed, rows, { vocabulary, members, splits, texts: splitTexts(db, rows.splits) });
+  const kept = new SegmentedRows(months, keyOf, terms);
+  const rows = withBudget(kept);
+  const codes = codingsOf(feed, kept, { vocabulary, members, splits, texts: splitTexts(db, kept.splits) });
   return {
     feedId: feed.id,
     account,

@@ -9,6 +9,7 @@ import {
   withGroupings,
   withNameParts,
   withPagePaths,
+  withStatus,
 } from '@lens/core';
 import { createHash } from 'node:crypto';
 import { type ClientRecord, clientRecord } from './client-record';
@@ -136,7 +137,7 @@ function loadRecord(
   const codeOf = (dimension: string, word: string): number => cache.splits.codeOf(dimension, word);
   const nameOf = (dimension: string, code: number): string => cache.splits.nameOf(dimension, code) ?? members.nameOf(code);
   const named = withNameParts(withPagePaths(tables, nameOf, codeOf), naming, (member) => members.nameOf(member), codeOf);
-  const grouped = withGroupings(named, groupings, nameOf, codeOf);
+  const grouped = withGroupings(withStatus(named, codeOf), groupings, nameOf, codeOf);
   return { client, locale: info?.locale ?? 'en-GB', tables: grouped, members, version };
 }
 

@@ -54,6 +54,16 @@ export const AUCTION: readonly Measure[] = [
     headers: ['daily budget', 'budget per day', 'budget', 'tagesbudget', 'budget quotidien'],
   },
   {
+    id: 'budget',
+    name: 'budget',
+    label: 'Budget of the days',
+    unit: 'money',
+    adding: 'adds',
+    better: 'neither',
+    definition: 'What could have been spent: the daily budgets of the days on which it ran.',
+    headers: [],
+  },
+  {
     id: 'bid',
     name: 'bid',
     label: 'Bid',

@@ -1,6 +1,6 @@
 import { operation } from '../../formula/formula';
 import type { Metric } from '../metric';
-import { average, impressions, measure } from './words';
+import { average, impressions, measure, spend } from './words';
 
 /** What auctions say, and what members are set to. */
 export const AUCTION: readonly Metric[] = [
@@ -51,6 +51,22 @@ export const AUCTION: readonly Metric[] = [
     better: 'neither',
     formula: measure('daily budget'),
     definition: 'The most a campaign may spend on a day; over days and campaigns the range.',
+  },
+  {
+    id: 'budget-of-days',
+    label: 'Budget of the days',
+    unit: 'money',
+    better: 'neither',
+    formula: measure('budget'),
+    definition: 'What could have been spent: the daily budgets of the days on which it ran.',
+  },
+  {
+    id: 'budget-spent',
+    label: 'Budget spent',
+    unit: 'share',
+    better: 'neither',
+    formula: operation(spend, '/', measure('budget')),
+    definition: 'Spend of what the daily budgets of the days on which it ran came to.',
   },
   {
     id: 'balance',

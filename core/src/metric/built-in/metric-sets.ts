@@ -87,7 +87,7 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
     outcome: null,
     metrics: [
       ...['spend', 'impressions', 'share-won', 'share-lost-to-budget', 'share-lost-to-rank', 'average-position'],
-      ...['bid', 'daily-budget', 'clicks', 'ctr', 'cpc'],
+      ...['bid', 'daily-budget', 'budget-of-days', 'budget-spent', 'clicks', 'ctr', 'cpc'],
     ],
   },
   {

@@ -37,13 +37,19 @@ import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
 
 /** Parts of the sentence that take no room while they are not used. */
-type Part = 'others' | 'columns' | 'where' | 'having' | 'named';
+type Part = 'others' | 'columns' | 'where' | 'having' | 'named' | 'settings';
 const PARTS: readonly Choice<Part>[] = [
   { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
   { value: 'where', label: 'where…', note: 'what is kept of the data' },
   { value: 'having', label: 'only…', note: 'members that come to something' },
   { value: 'named', label: 'named…', note: 'members with a text in their name' },
+  { value: 'settings', label: 'with settings', note: 'status and last change of each member' },
   { value: 'others', label: 'together with…', note: 'other clients in the same table' },
+];
+
+const SETTINGS: readonly Choice<boolean>[] = [
+  { value: true, label: 'status and last change' },
+  { value: false, label: 'leave them out' },
 ];
 
 /** The choice of columns that is no field. */
@@ -181,18 +187,20 @@ export class ComparePage {
   /** The part of the sentence that was added last: it opens, and stays while it is empty. */
   protected readonly added = signal<Part | null>(null);
   protected readonly isPart = (part: Part): boolean => {
-    const { others, columns, where, having, named } = this.state();
+    const { others, columns, where, having, named, settings } = this.state();
     const isUsed = {
       others: others.length > 0,
       columns: columns !== null,
       where: where.length > 0,
       having: having.length > 0,
       named: named !== '',
+      settings,
     };
     return isUsed[part] || this.added() === part;
   };
   protected readonly unused = computed(() => PARTS.filter(({ value }) => !this.isPart(value)));
   protected readonly METRICS = METRICS;
+  protected readonly SETTINGS = SETTINGS;
   protected readonly columnsLabel = computed(() => {
     const by = this.question()?.columns?.by;
     return by === undefined ? 'metric' : this.fieldLabel()(by);
@@ -250,6 +258,12 @@ export class ComparePage {
   constructor() {
     effect(() => this.notes.arrived.set(this.table()?.arrived ?? null));
     inject(DestroyRef).onDestroy(() => this.notes.arrived.set(null));
+  }
+
+  /** A part that is wanted: it opens, or is simply there. */
+  protected add(part: Part): void {
+    if (part === 'settings') this.change({ settings: true });
+    else this.added.set(part);
   }
 
   protected change(part: Partial<CompareState>, replaceUrl = false): void {

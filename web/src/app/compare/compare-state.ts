@@ -29,6 +29,8 @@ export interface CompareState {
   readonly where: readonly Filter[];
   readonly having: readonly Condition[];
   readonly named: string;
+  /** Whether status and last change stand beside the members. */
+  readonly settings: boolean;
   readonly sort: Sort;
   /** Rows shown of each that is open. */
   readonly size: number;
@@ -77,6 +79,7 @@ export function readCompare(get: (key: string) => string | null): CompareState {
     where: thingsOf(filterDraft, get('where')),
     having: thingsOf(condition, get('having')),
     named: get('q') ?? '',
+    settings: get('settings') === 'shown',
     sort: { by, of: SORT_OF.find((each) => each === of) ?? 'now', direction: sort.startsWith('-') ? 'descending' : 'ascending' },
     size: Math.min(1000, Math.max(1, Number(get('size')) || ROWS_SHOWN)),
     open: open === null ? null : new Set(list(open).map(currentKey)),
@@ -98,6 +101,7 @@ export function writeCompare(state: CompareState): QueryValues {
     where: writeThings(state.where),
     having: writeThings(state.having),
     q: state.named === '' ? null : state.named,
+    settings: state.settings ? 'shown' : null,
     sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}${state.sort.of === 'now' ? '' : BETWEEN + state.sort.of}`,
     size: state.size === ROWS_SHOWN ? null : String(state.size),
     open: state.open === null ? null : [...state.open].join(BETWEEN),

@@ -23,6 +23,8 @@ export class CompareTable {
   readonly sort = input.required<Sort>();
   readonly traced = input.required<{ row: string; metric: MetricId } | null>();
   readonly busy = input(false);
+  /** Whether status and last change have columns. */
+  readonly withSettings = input(false);
   readonly sorted = output<MetricId>();
   readonly toggled = output<string>();
   readonly moreWanted = output();

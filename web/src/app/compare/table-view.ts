@@ -5,9 +5,11 @@ import {
   type Figure,
   figureText,
   formatNumber,
+  lastChangeText,
   type Metric,
   type MetricBook,
   type MetricId,
+  statusText,
   type Style,
   type Unit,
   unpackFigures,
@@ -24,7 +26,12 @@ interface CellView {
   readonly good: 'better' | 'worse' | null;
 }
 
-export type RowView = WireTable['rows'][number] & { readonly cells: readonly CellView[] };
+export type RowView = WireTable['rows'][number] & {
+  readonly cells: readonly CellView[];
+  /** What it is set to, in words; empty where nothing tells. */
+  readonly status: string;
+  readonly lastChange: string;
+};
 
 export interface ColumnView {
   /** Its own among the columns. */
@@ -120,6 +127,8 @@ export function tableView(table: WireTable, style: Style, book: MetricBook): Tab
     columns: columns.map(({ head }) => head),
     rows: table.rows.map((row, at) => ({
       ...row,
+      status: row.settings ? statusText(row.settings, style.locale) : '',
+      lastChange: lastChangeText(row.settings?.change ?? null, row.name, style.locale),
       cells: columns.map(({ metric, now, change, beyondChance }) => {
         const cell = cellView(now[at], change[at], style, metric.unit);
         return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };

@@ -1,5 +1,16 @@
 import type { ClientDetail } from '@lens/contract';
-import { ACCOUNT_DIMENSIONS, DAY_DIMENSIONS, HOUR, isLevel, LEVELS, PAGE_PATH, partDimension, type Vocabulary } from '@lens/core';
+import {
+  ACCOUNT_DIMENSIONS,
+  DAY_DIMENSIONS,
+  HOUR,
+  isLevel,
+  isStatus,
+  LEVELS,
+  PAGE_PATH,
+  partDimension,
+  statusDimension,
+  type Vocabulary,
+} from '@lens/core';
 import { LEVEL_WORDS } from './level-words';
 import { vocabularyOf } from './vocabulary';
 import type { Choice } from '../ui/choices';
@@ -7,6 +18,8 @@ import type { Choice } from '../ui/choices';
 /** What a dimension is called in a sentence. */
 export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {
   if (isLevel(dimension)) return LEVEL_WORDS[dimension];
+  const level = LEVELS.find((each) => statusDimension(each) === dimension);
+  if (level) return `${LEVEL_WORDS[level]} status`;
   const grouping = vocabulary.groupingLabel(dimension);
   if (grouping !== undefined) return grouping;
   return vocabulary.has.dimension(dimension) ? lowerFirst(vocabulary.dimension(dimension).label) : dimension;
@@ -46,7 +59,7 @@ export function fieldChoices(client: ClientDetail, isTogether: boolean): Choice<
     ),
     ...choices(client.nameParts.map(partDimension), ORIGINS.name),
     ...choices(
-      [...told].filter((each) => each === HOUR || vocabulary.has.dimension(each)),
+      [...told].filter((each) => each === HOUR || isStatus(each) || vocabulary.has.dimension(each)),
       ORIGINS.report,
     ),
     ...choices(told.has('landing page') ? [PAGE_PATH] : [], ORIGINS.report),
