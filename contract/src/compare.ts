@@ -1,4 +1,15 @@
-import { AMOUNT_TESTS, DIRECTIONS, ROW_KINDS, SORT_OF, STATUSES, TEXT_TESTS, testProblem, TOP_ENDS } from '@lens/core';
+import {
+  AMOUNT_TESTS,
+  DIRECTIONS,
+  ROW_KINDS,
+  SORT_OF,
+  STATUSES,
+  SURENESS,
+  TARGET_VERDICTS,
+  TEXT_TESTS,
+  testProblem,
+  TOP_ENDS,
+} from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
 import { unit } from './words';
@@ -32,7 +43,9 @@ const judging = { level: dimension, metric: metricId };
 export const condition = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('amount'), ...judging, test: z.enum(AMOUNT_TESTS), than: z.number() }),
   z.object({ kind: z.literal('top'), ...judging, end: z.enum(TOP_ENDS), count: z.int().min(1).max(1000) }),
+  z.object({ kind: z.literal('share'), ...judging, test: z.enum(AMOUNT_TESTS), than: z.number() }),
   z.object({ kind: z.literal('apart'), ...judging }),
+  z.object({ kind: z.literal('target'), level: dimension, verdict: z.enum(TARGET_VERDICTS) }),
 ]);
 
 export const question = z.object({
@@ -63,7 +76,8 @@ export const question = z.object({
   /** Text in the name of a member, or of one above or below it; empty for all. */
   named: z.string().max(200),
   having: z.array(condition).max(20).readonly().default([]),
-  sort: z.object({ by: z.union([metricId, z.literal('name')]), of: z.enum(SORT_OF).default('now'), direction: z.enum(DIRECTIONS) }),
+  /** By a metric, the name, or “target”: how much of what was promised is met. */
+  sort: z.object({ by: metricId, of: z.enum(SORT_OF).default('now'), direction: z.enum(DIRECTIONS) }),
   /** Null for every row there is. */
   page: z
     .object({
@@ -106,6 +120,8 @@ export const comparisonTable = z.object({
       hasChildren: z.boolean(),
       /** Siblings after it that the page does not hold. */
       more: z.int(),
+      /** How it stands to what its client was promised; null where that says nothing of it. */
+      held: z.object({ metric: metricId, bar: z.number(), met: z.number(), sureness: z.enum(SURENESS) }).nullable(),
       /** What it is set to, or what is in it; absent where nothing tells. */
       settings: z
         .object({

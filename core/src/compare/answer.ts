@@ -1,13 +1,15 @@
 import type { Figure } from '../figure/figure';
-import { closeFormula, type Formula, termsOf } from '../formula/formula';
+import { type Formula, termsOf } from '../formula/formula';
 import type { Sums, Visitor } from '../grain/accumulate';
 import { Measured } from '../grain/measured';
 import { TermIndex } from '../grain/term-index';
 import type { ClientTables } from '../grain/tables';
-import { type ClosedTerm, type Counting, termKey } from '../measure/term';
+import { arrivalsOf } from '../maturity/arrivals';
+import { type ClosedTerm, termKey } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
-import { bookOf, type MetricBook } from '../metric/metric-book';
+import { bookOf } from '../metric/metric-book';
+import { judgedBy } from '../question/condition';
 import { compileFilters, type Kept } from '../question/filter';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
@@ -15,8 +17,10 @@ import type { Day } from '../time/day';
 import { shownMember } from './arrange';
 import { countOf } from './change';
 import { acrossOf, type Across } from './across';
+import { type Held, Holder } from './held';
 import { type Member } from './member';
 import { membersOf } from './members';
+import { closedFormula, pledgesAsked } from './pledge';
 import { type AskedBucket, type Passes, passesOf } from './passes';
 import { select, type Selection } from './selection';
 
@@ -27,9 +31,6 @@ function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): Cl
   const all: ClosedTerm[] = [measureTerm('spend'), ...named, ...counts];
   return [...new Map(all.map((term) => [termKey(term), term])).values()];
 }
-
-export const closedFormula = (book: MetricBook, metric: MetricId, counting: Counting): Formula =>
-  closeFormula(book.named(metric).formula, counting);
 
 /** What a question's filters keep; words that have become others are asked of by those. */
 const keptBy = (tables: ClientTables, { where }: Question, names: Names): Kept =>
@@ -46,6 +47,8 @@ export interface Answer {
   readonly members: readonly Member[];
   readonly formulaOf: (metric: MetricId) => Formula;
   readonly kept: Kept;
+  /** How a member stands to what its client was promised; null where that says nothing of it. */
+  readonly heldOf: (member: Member) => Held | null;
   /** Members cut by what columns are by; null without such columns. */
   readonly across: Across | null;
 }
@@ -54,32 +57,36 @@ interface Asked {
   readonly metrics: readonly MetricId[];
   readonly buckets: readonly AskedBucket[];
   readonly visit?: Visitor;
+  /** The last finished day, which the age of recent click days is counted to. */
+  readonly lastDay: Day;
 }
 
 /**
  * Sums what some metrics, and those that members are judged by, need into the members a question asks for, without
  * figures yet: table, series and trace are all made of these.
  */
-export function answer(tables: ClientTables, question: Question, names: Names, { metrics, buckets, visit }: Asked): Answer {
+export function answer(tables: ClientTables, question: Question, names: Names, { metrics, buckets, visit, lastDay }: Asked): Answer {
   const { vocabulary } = tables;
   const book = bookOf(vocabulary);
   const formulas = new Map(
-    [...metrics, ...question.having.map(({ metric }) => metric), ...(question.columns ? [question.columns.metric] : [])].map((metric) => [
+    [...metrics, ...judgedBy(question), ...(question.columns ? [question.columns.metric] : [])].map((metric) => [
       metric,
       closedFormula(book, metric, question),
     ]),
   );
-  const terms = termsFor([...formulas.values()], vocabulary);
+  const pledges = pledgesAsked(tables, question);
+  const terms = termsFor([...formulas.values(), ...pledges.flatMap(({ actual, count }) => [actual, count])], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
   const kept = keptBy(tables, question, names);
   const ask = { terms, ...kept };
   const passesBy = (split: readonly string[]): Passes => passesOf(tables, split, buckets, ask, visit);
   const passes = passesBy(rows);
   const members = membersOf(passes, rows, names);
+  const found = { sums: passes(0).sums, terms: new TermIndex(terms), members };
+  const holder = new Holder(found, pledges, arrivalsOf(tables, question.period, lastDay));
   return {
-    sums: passes(0).sums,
-    terms: new TermIndex(terms),
-    members,
+    ...found,
+    heldOf: (member) => holder.of(member),
     kept,
     across: question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy }),
     formulaOf: (metric) => formulas.get(metric) ?? closedFormula(book, metric, question),
@@ -92,7 +99,7 @@ export const figureIn = ({ terms, formulaOf }: Answer, member: Member, metric: M
 
 /** The members that the question shows; the first bucket of the answer is its period. */
 export const selectionOf = (found: Answer, question: Question): Selection =>
-  select(found.members, question, (member, metric) => figureIn(found, member, metric, 0));
+  select(found.members, question, (member, metric) => figureIn(found, member, metric, 0), found.heldOf);
 
 /** Between the key of a row and that of a column. */
 export const COLUMN = '|';

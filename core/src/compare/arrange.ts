@@ -1,4 +1,4 @@
-import { type Figure, gap } from '../figure/figure';
+import { type Figure, gap, value } from '../figure/figure';
 import { compareFigures } from '../figure/order';
 import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
@@ -6,6 +6,7 @@ import { isDayDimension } from '../question/dimensions';
 import type { Page, Question, Sort } from '../question/question';
 import { depthOf } from '../question/row-key';
 import type { ComparisonRow, RowCell } from './comparison';
+import type { Held } from './held';
 import type { Member } from './member';
 import type { Selection } from './selection';
 import { MOST_MEMBERS, TooManyMembers } from './too-many';
@@ -17,19 +18,26 @@ export interface Arranging {
   readonly cells: (member: Member) => readonly RowCell[];
   /** One cell alone: what siblings are sorted by. */
   readonly cell: (member: Member, metric: MetricId) => RowCell;
+  readonly heldOf: (member: Member) => Held | null;
 }
 
 /**
  * Puts members in the order asked for: parents before children, siblings sorted, what is not a member last. A page
  * holds the outermost members and those of the rows that are open, so many of each.
  */
-export function arrange(members: readonly Member[], selection: Selection, { question, metrics, cells, cell }: Arranging): ComparisonRow[] {
+export function arrange(
+  members: readonly Member[],
+  selection: Selection,
+  { question, metrics, cells, cell, heldOf }: Arranging,
+): ComparisonRow[] {
   const children = groupBy(selection.members, (member) => member.parent ?? '');
   const { page, sort } = question;
   const isOpen = opener(page);
   // Where spend is not asked for, members that only cost something have nothing to say.
   const tells = (member: Member): boolean => metrics.includes('spend') || tellsAnything(cells(member));
-  const byOrder = orderOf(sort, cell);
+  const byOrder = orderOf(sort, cell, heldOf);
+  const row = (member: Member, hasChildren: boolean, more: number): ComparisonRow =>
+    rowOf(member, { cells: cells(member), held: heldOf(member), hasChildren, more });
   const rows: ComparisonRow[] = [];
   const visit = (parent: string): void => {
     const own = (children.get(parent) ?? []).filter(tells);
@@ -37,14 +45,14 @@ export function arrange(members: readonly Member[], selection: Selection, { ques
     const shown = byOrder(own).slice(0, page?.size ?? Infinity);
     for (const [at, member] of shown.entries()) {
       const hasChildren = (children.get(member.key) ?? []).some(tells);
-      rows.push(rowOf(member, cells(member), hasChildren, at === shown.length - 1 ? own.length - shown.length : 0));
+      rows.push(row(member, hasChildren, at === shown.length - 1 ? own.length - shown.length : 0));
       if (isOpen(member.key)) visit(member.key);
     }
   };
   visit('');
   const [total, matched] = (['total', 'matched'] as const).map((kind) => members.find((member) => member.kind === kind));
   const totals = [total, matched && tells(matched) ? matched : undefined, shownMember(members, selection)];
-  return [...totals.flatMap((each) => (each ? [rowOf(each, cells(each), false, 0)] : [])), ...rows];
+  return [...totals.flatMap((each) => (each ? [row(each, false, 0)] : [])), ...rows];
 }
 
 const opener = (page: Page | null): ((key: string) => boolean) => {
@@ -55,8 +63,16 @@ const opener = (page: Page | null): ((key: string) => boolean) => {
 };
 
 /** Puts siblings in the order asked for; what is no member comes last. */
-function orderOf({ by, of, direction }: Sort, cell: Arranging['cell']): (siblings: readonly Member[]) => Member[] {
+function orderOf(
+  { by, of, direction }: Sort,
+  cell: Arranging['cell'],
+  heldOf: Arranging['heldOf'],
+): (siblings: readonly Member[]) => Member[] {
   const figureOf = (member: Member): Figure => {
+    if (by === 'target') {
+      const met = heldOf(member)?.met;
+      return met === undefined ? NO_FIGURE : value(met);
+    }
     const { now, before, change } = cell(member, by);
     return { now, before, change: change?.figure }[of] ?? gap('not measured');
   };
@@ -101,7 +117,7 @@ export function shownMember(members: readonly Member[], { hits, isPart }: Select
 const RANK: Record<Member['kind'], number> = { total: 0, matched: 0, shown: 1, member: 2, 'not broken down': 3, 'not matched': 4 };
 
 /** A member as a row; `more` siblings come after it that the page does not hold. */
-export function rowOf(member: Member, cells: readonly RowCell[], hasChildren: boolean, more: number): ComparisonRow {
+export function rowOf(member: Member, told: Pick<ComparisonRow, 'cells' | 'held' | 'hasChildren' | 'more'>): ComparisonRow {
   const { key, parent, kind, level, code, name, note, channel, depth } = member;
-  return { key, parent, kind, level, code, name, note, channel, depth, hasChildren, more, cells };
+  return { key, parent, kind, level, code, name, note, channel, depth, ...told };
 }

@@ -7,12 +7,14 @@ import { arrivalsOf } from '../maturity/arrivals';
 import type { ClosedOutcomeTerm, ClosedTerm } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
+import { judgedBy } from '../question/condition';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
 import { answer, type Answer, bucketsFor, selectionOf } from './answer';
 import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
+import type { Held } from './held';
 import { keptSpend, type KeptSpend } from './kept';
 import { acrossTable, type AcrossTable } from './across-table';
 import { campaignsOf, isTotal, type Member, type RowHead } from './member';
@@ -29,6 +31,8 @@ export interface ComparisonRow extends RowHead {
   readonly hasChildren: boolean;
   /** Siblings that come after it and that the page does not hold. */
   readonly more: number;
+  /** How it stands to what its client was promised; null where that says nothing of it. */
+  readonly held: Held | null;
   readonly cells: readonly RowCell[];
 }
 
@@ -57,15 +61,16 @@ export const compare = (tables: ClientTables, question: Question, names: Names, 
   tableOf(prepare(tables, question, names, lastDay), question);
 
 /** What a question asks of the sums, apart from what it asks of the members made of them. */
-export const sumsAsked = ({ named: _, sort: __, page: ___, having, ...sums }: Question): unknown => ({
+export const sumsAsked = ({ named: _, sort, page: __, having, ...sums }: Question): unknown => ({
   ...sums,
-  judged: having.map(({ metric }) => metric),
+  judged: judgedBy({ having }),
+  isHeld: sort.by === 'target' || having.some(({ kind }) => kind === 'target'),
 });
 
 /** The table of a question whose sums are there: they are those of every question that asks the same of them (see sumsAsked). */
 export function tableOf({ found, cell, cells, ...table }: Prepared, question: Question): ComparisonTable {
   const selection = selectionOf(found, question);
-  const rows = arrange(found.members, selection, { question, metrics: table.metrics, cell, cells });
+  const rows = arrange(found.members, selection, { question, metrics: table.metrics, cell, cells, heldOf: found.heldOf });
   const across = question.columns && acrossTable(found, question, rows, selection, cell);
   return { ...table, unknown: selection.unknown, rows, across };
 }
@@ -79,7 +84,12 @@ export function totalsOf(tables: ClientTables, question: Question, names: Names,
     ...table
   } = prepare(tables, { ...question, rows: ['channel'], having: [], columns: null }, names, lastDay);
   const totals = found.members.filter(({ kind }) => isTotal(kind));
-  return { ...table, unknown: 0, across: null, rows: totals.map((each) => rowOf(each, cells(each), false, 0)) };
+  return {
+    ...table,
+    unknown: 0,
+    across: null,
+    rows: totals.map((each) => rowOf(each, { cells: cells(each), held: found.heldOf(each), hasChildren: false, more: 0 })),
+  };
 }
 
 /** Sums with the cells that can be had of them. */
@@ -94,7 +104,7 @@ export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown' | 'ac
 export function prepare(tables: ClientTables, question: Question, names: Names, lastDay: Day): Prepared {
   const book = bookOf(tables.vocabulary);
   const metrics = book.set(question.metricSet)?.metrics ?? [];
-  const found = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay) });
+  const found = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay), lastDay });
   const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);
   const late = new Map(

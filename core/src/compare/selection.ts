@@ -1,10 +1,12 @@
-import type { Figure } from '../figure/figure';
+import { divide } from '../figure/arithmetic';
+import { type Figure, gap } from '../figure/figure';
 import type { Tells } from '../grain/row-filter';
 import { groupBy } from '../list/group-by';
 import type { MetricId } from '../metric/metric';
 import { type Condition, farFromSiblings, firstOfSiblings, meets } from '../question/condition';
 import type { Question } from '../question/question';
 import { ancestorsOf } from '../question/row-key';
+import type { Held } from './held';
 import { isTotal, type Member } from './member';
 
 /** The members that a question shows. */
@@ -21,15 +23,28 @@ export interface Selection {
 
 type FigureOf = (member: Member, metric: MetricId) => Figure;
 
+/** What members are judged by. */
+interface Judging {
+  readonly figureOf: FigureOf;
+  readonly heldOf: (member: Member) => Held | null;
+  /** What shares are shares of. */
+  readonly total: Member | undefined;
+}
+
 /** Selects members by name, then by what they come to. Conditions on siblings are judged among those that pass the others of their level. */
-export function select(members: readonly Member[], { named, having, rows }: Question, figureOf: FigureOf): Selection {
+export function select(
+  members: readonly Member[],
+  { named, having, rows }: Question,
+  figureOf: FigureOf,
+  heldOf: Judging['heldOf'],
+): Selection {
   const all = members.filter(({ kind }) => !isTotal(kind));
   const isNamed = named.trim() !== '';
   if (!isNamed && having.length === 0)
     return { hits: all.filter(({ parent }) => parent === null), members: all, unknown: 0, isPart: false };
   const byName = isNamed ? around(all, namedMembers(all, named)) : all;
   if (having.length === 0) return { hits: namedMembers(all, named), members: byName, unknown: 0, isPart: true };
-  const { passing, unknown } = judged(byName, having, rows, figureOf);
+  const { passing, unknown } = judged(byName, having, rows, { figureOf, heldOf, total: members.find(({ kind }) => kind === 'total') });
   return { hits: passing, members: around(byName, passing), unknown, isPart: true };
 }
 
@@ -53,7 +68,7 @@ function judged(
   members: readonly Member[],
   having: readonly Condition[],
   rows: readonly string[],
-  figureOf: FigureOf,
+  judging: Judging,
 ): { passing: Member[]; unknown: number } {
   const levels = [...new Set(having.map(({ level }) => level))].sort((a, b) => rows.indexOf(a) - rows.indexOf(b));
   const out = new Set<string>();
@@ -66,7 +81,7 @@ function judged(
     const verdicts = verdictsOn(
       own,
       having.filter((each) => each.level === level),
-      figureOf,
+      judging,
     );
     passing = own.filter((member) => verdicts.get(member) === 'yes');
     unknown += own.filter((member) => verdicts.get(member) === 'unknown').length;
@@ -76,23 +91,43 @@ function judged(
   return { passing, unknown };
 }
 
-function verdictsOn(members: readonly Member[], conditions: readonly Condition[], figureOf: FigureOf): ReadonlyMap<Member, Tells> {
+function verdictsOn(members: readonly Member[], conditions: readonly Condition[], judging: Judging): ReadonlyMap<Member, Tells> {
+  const { figureOf } = judging;
   const verdicts = new Map<Member, Tells>(members.map((member) => [member, 'yes']));
   const note = (member: Member, verdict: Tells): void => {
     const before = verdicts.get(member);
     if (before === 'yes' || (before === 'unknown' && verdict === 'no')) verdicts.set(member, verdict);
   };
-  for (const { metric, ...condition } of conditions)
-    if (condition.kind === 'amount')
-      for (const member of members) note(member, meets(figureOf(member, metric), condition.test, condition.than));
-  for (const { metric, ...condition } of conditions) {
-    if (condition.kind === 'amount') continue;
+  for (const condition of conditions)
+    if (!isAmongSiblings(condition)) for (const member of members) note(member, verdictOn(member, condition, judging));
+  for (const condition of conditions) {
+    if (!isAmongSiblings(condition)) continue;
     const candidates = members.filter((member) => verdicts.get(member) === 'yes');
     for (const siblings of groupBy(candidates, ({ parent }) => parent).values()) {
-      const figures = siblings.map((member) => figureOf(member, metric));
+      const figures = siblings.map((member) => figureOf(member, condition.metric));
       const found = condition.kind === 'top' ? firstOfSiblings(figures, condition.end, condition.count) : farFromSiblings(figures);
       siblings.forEach((member, at) => note(member, found[at] ?? 'unknown'));
     }
   }
   return verdicts;
+}
+
+type AmongSiblings = Extract<Condition, { kind: 'top' | 'apart' }>;
+const isAmongSiblings = (condition: Condition): condition is AmongSiblings => condition.kind === 'top' || condition.kind === 'apart';
+
+/** Whether a member is what is asked of it, whatever its siblings are. */
+function verdictOn(member: Member, condition: Exclude<Condition, AmongSiblings>, { figureOf, heldOf, total }: Judging): Tells {
+  switch (condition.kind) {
+    case 'amount':
+      return meets(figureOf(member, condition.metric), condition.test, condition.than);
+    case 'share': {
+      const whole = total ? figureOf(total, condition.metric) : gap('not measured');
+      return meets(divide(figureOf(member, condition.metric), whole), condition.test, condition.than);
+    }
+    case 'target': {
+      const held = heldOf(member);
+      if (held?.sureness !== 'supported') return 'unknown';
+      return held.met < 1 === (condition.verdict === 'misses') ? 'yes' : 'no';
+    }
+  }
 }

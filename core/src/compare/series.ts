@@ -41,10 +41,10 @@ export function series(
   const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
-  const found = answer(tables, { ...question, columns: null }, names, { metrics: [metric], buckets: known });
+  const found = answer(tables, { ...question, columns: null }, names, { metrics: [metric], buckets: known, lastDay });
   // What members come to over the whole period selects them, not a day of it.
   const selection = (): Selection => {
-    const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay) }), whole);
+    const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay), lastDay }), whole);
     const hits = new Set(selected.hits.map(({ key }) => key));
     return { ...selected, hits: found.members.filter(({ key }) => hits.has(key)) };
   };

@@ -16,7 +16,8 @@ import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, bucketsFor, closedFormula, memberNamed, selectionOf } from './answer';
+import { answer, bucketsFor, memberNamed, selectionOf } from './answer';
+import { closedFormula } from './pledge';
 import type { Member } from './member';
 import type { Question } from '../question/question';
 
@@ -71,6 +72,7 @@ export function trace(
     metrics: [...(book.set(question.metricSet)?.metrics ?? []), metric],
     buckets: bucketsFor({ ...question, comparison: null }, lastDay),
     visit: (visit) => count(tallies, visit),
+    lastDay,
   });
   const { sums, terms: index } = answered;
   const found = memberNamed(answered, () => selectionOf(answered, question), key);

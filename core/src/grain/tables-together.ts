@@ -28,7 +28,7 @@ export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
     before.accounts += tables.accounts.length;
     before.lots += tables.lots.length;
     return {
-      clients: tables.clients,
+      clients: tables.clients.map((info) => ({ ...info, rates })),
       accounts: tables.accounts.map((info): AccountInfo => ({ ...info, client, rates: chained(info.rates, rates) })),
       feeds: tables.feeds.map((feed): FeedTable => ({
         ...feed,

@@ -1,5 +1,6 @@
 import type { ListedBy } from '../measure/outcome';
 import type { Vocabulary } from '../measure/vocabulary';
+import type { Target } from '../target/target';
 import type { ChannelKind } from '../sources/source';
 import type { Coding } from '../rows/coding';
 import type { Rows } from '../rows/rows';
@@ -130,6 +131,10 @@ export interface ClientInfo {
   readonly id: string;
   /** Dated; later entries win where they overlap. */
   readonly margin: readonly DatedShare[];
+  /** What the client was promised. */
+  readonly targets?: readonly Target[];
+  /** What its currency is worth in the one answered in; null or absent where it is that. */
+  readonly rates?: readonly DatedRate[] | null;
 }
 
 /** What an outcome of a list is worth, in millionths; NaN where that is not told. */
@@ -145,6 +150,6 @@ export function marginOn({ clients }: Pick<ClientTables, 'clients'>, client: num
 }
 
 /** What an account's money is worth in the client's currency on a day, or undefined where no rate is known. Later entries win. */
-export function rateOn({ rates }: AccountInfo, day: Day): number | undefined {
+export function rateOn({ rates }: Pick<AccountInfo, 'rates'>, day: Day): number | undefined {
   return rates === null ? 1 : rates.findLast((each) => each.from <= day && day <= each.to)?.rate;
 }

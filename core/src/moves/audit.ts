@@ -14,7 +14,7 @@ import { type Observation, observe, type Observed, since, totalOf } from './obse
 import { propose, type Situation } from './propose';
 import { type Setting, settingsOf } from '../settings/settings-of';
 import { stopLoss } from './stop-loss';
-import { type Target, TARGET_METRICS } from './target';
+import { type Target, TARGET_METRICS } from '../target/target';
 
 /** Below this share of the days measured nothing is judged (calculations, chapter 2). */
 const LEAST_COVERAGE = 0.9;

@@ -2,7 +2,7 @@ import type { Interval } from '../evidence/interval';
 import { type More, VERDICTS } from '../evidence/verdict';
 import type { DayRange } from '../time/day';
 import type { StopLoss } from './stop-loss';
-import type { TargetMetric } from './target';
+import type { TargetMetric } from '../target/target';
 
 /** Too few of its days are measured, or too few of its outcomes have arrived. */
 export const UNFIT = ['not measured', 'too early'] as const;

@@ -6,7 +6,7 @@ import type { Finding, Proposal } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
 import type { Setting } from '../settings/settings-of';
-import type { Target } from './target';
+import type { Target } from '../target/target';
 
 /** What a proposal needs to know beside the finding. */
 export interface Situation {

@@ -8,18 +8,27 @@ export const AMOUNT_TESTS = ['above', 'at least', 'below', 'at most'] as const;
 export type AmountTest = (typeof AMOUNT_TESTS)[number];
 export const TOP_ENDS = ['largest', 'smallest'] as const;
 
+export const TARGET_VERDICTS = ['misses', 'beats'] as const;
+
 /** What the members of a level must come to once they are summed. */
 export type Condition = {
   /** The dimension whose members are judged: one of the rows. */
   readonly level: string;
-  readonly metric: MetricId;
 } & (
-  | { readonly kind: 'amount'; readonly test: AmountTest; readonly than: number }
+  | { readonly kind: 'amount'; readonly metric: MetricId; readonly test: AmountTest; readonly than: number }
+  /** So much of what all that is kept comes to. */
+  | { readonly kind: 'share'; readonly metric: MetricId; readonly test: AmountTest; readonly than: number }
   /** The first of their siblings. */
-  | { readonly kind: 'top'; readonly end: (typeof TOP_ENDS)[number]; readonly count: number }
+  | { readonly kind: 'top'; readonly metric: MetricId; readonly end: (typeof TOP_ENDS)[number]; readonly count: number }
   /** Far from their siblings. */
-  | { readonly kind: 'apart' }
+  | { readonly kind: 'apart'; readonly metric: MetricId }
+  /** Surely on one side of what their client was promised. */
+  | { readonly kind: 'target'; readonly verdict: (typeof TARGET_VERDICTS)[number] }
 );
+
+/** The metrics that members are judged by. */
+export const judgedBy = ({ having }: { readonly having: readonly Condition[] }): MetricId[] =>
+  having.flatMap((condition) => (condition.kind === 'target' ? [] : [condition.metric]));
 
 /** Whether a figure is above, below … an amount. Bounds may settle it; a gap never does (calculations, chapter 1). */
 export function meets(figure: Figure, test: AmountTest, than: number): Tells {

@@ -12,7 +12,7 @@ export const ADS_BY_CHANNEL = ['channel', 'campaign', 'group', 'ad'] as const;
 export const SORT_OF = ['now', 'before', 'change'] as const;
 
 export interface Sort {
-  /** A metric, or the name. */
+  /** A metric, the name, or “target”: how much of what was promised is met. */
   readonly by: MetricId;
   /** Which of its figures: that of the period, of what it is compared with, or the change. */
   readonly of: (typeof SORT_OF)[number];

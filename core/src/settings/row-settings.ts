@@ -1,4 +1,3 @@
-import type { RowHead } from '../compare/member';
 import { isLevel } from '../measure/level';
 import type { Day } from '../time/day';
 import { settingKey } from './settings-of';
@@ -29,12 +28,20 @@ export interface RowSettings {
   readonly change: LastChange | null;
 }
 
+/** Where a row of an answer lies. */
+interface Placed {
+  readonly key: string;
+  readonly kind: string;
+  readonly level: string;
+  readonly code: number | string | null;
+}
+
 /**
  * What a row is set to: a campaign, ad … by what is told of itself, and what lies above campaigns by those in it.
  * Parts of a campaign that are told nothing of are told nothing: they are not what was set.
  */
 export function rowSettings(
-  { key, kind, level, code }: Pick<RowHead, 'key' | 'kind' | 'level' | 'code'>,
+  { key, kind, level, code }: Placed,
   campaigns: Iterable<number>,
   { statuses, changes }: ToldSettings,
 ): RowSettings {

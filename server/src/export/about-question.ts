@@ -51,10 +51,14 @@ const filterText = ({ dimension, any }: Filter): string =>
   `${dimension} ${any.map(({ test, value }) => `${test} ${value}`.trim()).join(' or ')}`;
 
 function conditionText(condition: Condition, label: (metric: MetricId) => string): string {
-  const what = `${label(condition.metric)} of each ${condition.level}`;
+  const what = condition.kind === 'target' ? '' : `${label(condition.metric)} of each ${condition.level}`;
   switch (condition.kind) {
     case 'amount':
       return `${what} ${condition.test} ${condition.than}`;
+    case 'share':
+      return `${what} ${condition.test} ${condition.than * 100} % of the total`;
+    case 'target':
+      return `each ${condition.level} that surely ${condition.verdict} what its client was promised`;
     case 'top':
       return `${what} among the ${condition.count} ${condition.end} of its siblings`;
     case 'apart':

@@ -15,14 +15,16 @@ export function refuseUnknownMetrics(
     throw new HttpProblem(400, 'Not in the book of metrics', message, [{ path, message }]);
   };
   if (!book.set(metricSet)) refuse('metricSet', `This client has no metric set “${metricSet}”.`);
-  if (sort.by !== 'name' && !book.has(sort.by)) refuse('sort.by', `This client has no metric “${sort.by}” to sort by.`);
+  if (sort.by !== 'name' && sort.by !== 'target' && !book.has(sort.by))
+    refuse('sort.by', `This client has no metric “${sort.by}” to sort by.`);
   const refuseUnknown = (dimension: string, path: string): void => {
     if (!canSplitBy(dimension, vocabulary)) refuse(path, `This client has no dimension “${dimension}”.`);
   };
   rows.forEach((dimension, at) => refuseUnknown(dimension, `rows.${at}`));
-  having.forEach(({ level, metric: judged }, at) => {
-    if (!rows.includes(level)) refuse(`having.${at}.level`, `The rows are not split by “${level}”.`);
-    if (!book.has(judged)) refuse(`having.${at}.metric`, `This client has no metric “${judged}”.`);
+  having.forEach((condition, at) => {
+    if (!rows.includes(condition.level)) refuse(`having.${at}.level`, `The rows are not split by “${condition.level}”.`);
+    if (condition.kind !== 'target' && !book.has(condition.metric))
+      refuse(`having.${at}.metric`, `This client has no metric “${condition.metric}”.`);
   });
   if (columns) {
     refuseUnknown(columns.by, 'columns.by');

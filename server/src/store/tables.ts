@@ -30,7 +30,7 @@ export interface LoadedClient {
   readonly locale: string;
   readonly tables: ClientTables;
   readonly members: Members;
-  /** Another one whenever an answer may be another: rows, margins, rates, rules, words. Replies carry it, so a trace can say which data it is about. */
+  /** Another one whenever an answer may be another: rows, margins, rates, targets, rules, words. Replies carry it, so a trace can say which data it is about. */
   readonly version: number;
 }
 
@@ -52,13 +52,13 @@ export class TableCache {
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache, knownOn: number | null = null): LoadedClient {
   const { promises, ...record } = clientRecord(db, client);
-  const { margins, rates } = promises;
-  const state = JSON.stringify({ ...record, margins, rates });
+  const { margins, rates, targets } = promises;
+  const state = JSON.stringify({ ...record, margins, rates, targets });
   const cut = knownOn === null ? null : cutOn(db, client, knownOn, record.info?.timeZone ?? 'UTC');
   const key = cut === null ? client : `${client} as of ${cut}`;
   const known = cache.clients.get(key);
   if (known?.state === state) return known.loaded;
-  const loaded = loadRecord(db, client, { ...record, margins, rates, cut, version: versionOf(`${state} ${key}`) }, cache);
+  const loaded = loadRecord(db, client, { ...record, margins, rates, targets, cut, version: versionOf(`${state} ${key}`) }, cache);
   // What was known once is looked at once or twice; it need not stay beside what is known now.
   if (cut !== null) for (const old of [...cache.clients.keys()].filter((each) => each.includes(' as of '))) cache.clients.delete(old);
   cache.clients.set(key, { state, loaded });
@@ -69,12 +69,12 @@ export function loadClient(db: Db, client: string, cache: TableCache, knownOn: n
 export const versionOf = (state: string): number => createHash('sha256').update(state).digest().readUIntBE(0, 6);
 
 type Loading = Omit<ClientRecord, 'promises'> &
-  Pick<ClientRecord['promises'], 'margins' | 'rates'> & { readonly cut: Cut; readonly version: number };
+  Pick<ClientRecord['promises'], 'margins' | 'rates' | 'targets'> & { readonly cut: Cut; readonly version: number };
 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, naming, joins, words, groupings, cut, version }: Loading,
+  { info, accounts, feeds, margins: margin, rates, targets, naming, joins, words, groupings, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words, groupings);
@@ -132,7 +132,7 @@ function loadRecord(
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
     ),
-    clients: [{ id: client, margin }],
+    clients: [{ id: client, margin, targets }],
   };
   const codeOf = (dimension: string, word: string): number => cache.splits.codeOf(dimension, word);
   const nameOf = (dimension: string, code: number): string => cache.splits.nameOf(dimension, code) ?? members.nameOf(code);

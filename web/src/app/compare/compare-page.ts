@@ -26,6 +26,7 @@ import { ClientPhrases, type Together } from './client-phrases';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { FieldList } from './field-list';
+import { TARGET } from './condition-form';
 import { copyText } from './copy-text';
 import { HavingPhrases } from './having-phrases';
 import { MarkedBar } from './marked-bar';
@@ -175,11 +176,14 @@ export class ComparePage {
     return by === 'name' ? 'name' : `${this.sortName(by, of)}, ${direction === 'descending' ? 'largest' : 'smallest'} first`;
   });
   private readonly sortName = (by: MetricId, of: Sort['of']): string =>
-    ({ now: this.labelOf(by), before: `${this.labelOf(by)} before`, change: `change of ${this.labelOf(by)}` })[of];
+    by === TARGET
+      ? 'target met'
+      : { now: this.labelOf(by), before: `${this.labelOf(by)} before`, change: `change of ${this.labelOf(by)}` }[of];
   protected readonly sortChoices = computed((): Choice<string>[] => {
     const told = this.question()?.comparison ? SORT_OF : (['now'] as const);
     return [
       { value: 'name', label: 'name' },
+      ...(this.hasTarget() ? [{ value: sortKey({ by: TARGET, of: 'now' }), label: 'target met' }] : []),
       ...told.flatMap((of) => this.metricChoices().map(({ value: by }) => ({ value: sortKey({ by, of }), label: this.sortName(by, of) }))),
     ];
   });
@@ -212,6 +216,7 @@ export class ComparePage {
   protected readonly levels = computed(() =>
     (this.question()?.rows ?? []).map((value): Choice<string> => ({ value, label: this.fieldLabel()(value) })),
   );
+  protected readonly hasTarget = computed(() => (this.client()?.promises.targets.length ?? 0) > 0);
   protected readonly allMetrics = computed(() =>
     (this.resolved()?.book.metrics ?? []).map(({ id, label }): Choice<MetricId> => ({ value: id, label })),
   );
@@ -298,7 +303,7 @@ export class ComparePage {
   /** A new column sorts the way that puts what matters first; the same one turns round. */
   protected sortBy(by: MetricId, of: Sort['of'] = 'now'): void {
     const { sort } = this.state();
-    const first = by === 'name' ? 'ascending' : 'descending';
+    const first = by === 'name' || by === TARGET ? 'ascending' : 'descending';
     this.change({
       sort: { by, of, direction: sort.by === by && sort.of === of ? (sort.direction === 'ascending' ? 'descending' : 'ascending') : first },
     });

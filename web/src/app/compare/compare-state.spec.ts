@@ -11,6 +11,7 @@ describe('a comparison in the address', () => {
       where: [{ dimension: 'device', any: [{ test: 'is', value: 'phone ~ tablet' }] }],
       having: [{ kind: 'amount', level: 'week', metric: 'spend', test: 'above', than: 50 }],
       named: 'tea & cake',
+      settings: true,
       sort: { by: 'cpc', of: 'change', direction: 'ascending' },
       size: 400,
       open: new Set(['channel:wren', 'channel:wren/week:3']),

@@ -16,6 +16,7 @@ import {
 import { type z } from 'zod';
 import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
+import { TARGET } from './condition-form';
 import { currentKey, rowsOfTree } from './old-address';
 
 /** What of a comparison the address holds beside the focus. */
@@ -142,9 +143,13 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
     where: state.where.filter(
       ({ dimension, any }) => canSplitBy(dimension, book.vocabulary) && any.every((test) => testProblem(test) === ''),
     ),
-    having: state.having.filter(({ level, metric }) => split.includes(level) && book.has(metric)),
+    having: state.having.filter((each) => split.includes(each.level) && (each.kind === 'target' || book.has(each.metric))),
     named: state.named,
-    sort: { by: by === 'name' || set?.metrics.includes(by) ? by : firstOf(set), of: resolved.comparison ? of : 'now', direction },
+    sort: {
+      by: by === 'name' || by === TARGET || set?.metrics.includes(by) ? by : firstOf(set),
+      of: resolved.comparison ? of : 'now',
+      direction,
+    },
     page: { open: state.open === null ? (isSought(state) ? 'all' : 'outermost') : [...state.open], size: state.size },
   };
 }

@@ -5,6 +5,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { MetricId, Sort } from '@lens/core';
 import { Thumb } from '../ui/thumb';
+import { TARGET } from './condition-form';
 import { type ColumnView, moreAfter, type RowView, type TableView } from './table-view';
 
 /** The comparison as a tree grid: arrows move, Enter traces or opens, + and − open and close, Space draws. */
@@ -50,6 +51,9 @@ export class CompareTable {
     const { by, direction } = this.sort();
     return (column?.row ?? '') === '' && by === (column?.metric ?? 'name') ? direction : 'none';
   }
+
+  protected readonly TARGET = TARGET;
+  protected readonly targetSort = computed(() => (this.sort().by === TARGET ? this.sort().direction : 'none'));
 
   protected sortBy({ row, metric }: ColumnView): void {
     if (row === '') this.sorted.emit(metric);

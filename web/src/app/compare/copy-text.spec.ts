@@ -4,7 +4,7 @@ import { copyText } from './copy-text';
 
 const row = (level: string, key: string, name: string, parent: string | null = null) => ({
   ...{ key, name, parent, level, note: '', kind: 'member' as const, channel: null },
-  ...{ code: null, depth: parent ? 1 : 0, hasChildren: false, more: 0 },
+  ...{ code: null, depth: parent ? 1 : 0, hasChildren: false, more: 0, held: null },
 });
 const table = (spend: readonly Figure[]): WireTable => ({
   metrics: ['spend'],

@@ -1,7 +1,7 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { type Condition, type Filter, LEVELS } from '@lens/core';
 import type { Choice } from '../ui/choices';
-import { conditionText } from './condition-text';
+import { amountOf, conditionText, type How, howChoices, howOf, judgedBy, newCondition, withAmount } from './condition-form';
 import { FieldList } from './field-list';
 import { keptText } from './kept-text';
 import { SplitPhrases } from './split-phrases';
@@ -33,6 +33,25 @@ describe('what a question says in words', () => {
     expect(text({ kind: 'amount', test: 'at most', than: 50.5 })).toBe('ad with CTR at most 50.5');
     expect(text({ kind: 'top', end: 'smallest', count: 5 })).toBe('ad among the 5 smallest by CTR');
     expect(text({ kind: 'apart' })).toBe('ad far from the others in CTR');
+    expect(text({ kind: 'share', test: 'above', than: 0.02 })).toBe('ad with CTR above 2 % of the total');
+    expect(text({ kind: 'target', verdict: 'misses' })).toBe('ad that surely misses its target');
+  });
+
+  it('makes every way of judging of any other, and reads it back', () => {
+    for (const first of [newCondition('ad', 'spend'), newCondition('ad', 'target')])
+      for (const { value: how } of howChoices(first)) {
+        const condition = judgedBy(first, how);
+        expect(howOf(condition)).toBe<How>(how);
+        expect(condition.level).toBe('ad');
+        const typed = amountOf(withAmount(condition, 7, false), false);
+        expect(typed?.value ?? 7).toBe(7);
+      }
+    expect(judgedBy({ kind: 'amount', level: 'ad', metric: 'spend', test: 'above', than: 9 }, 'below')).toMatchObject({
+      test: 'below',
+      than: 9,
+    });
+    expect(withAmount(newCondition('ad', 'ctr'), 7, true)).toMatchObject({ than: 0.07 });
+    expect(withAmount({ kind: 'top', level: 'ad', metric: 'spend', end: 'largest', count: 3 }, 0.2, false)).toMatchObject({ count: 1 });
   });
 
   it('tells where the money went', () => {

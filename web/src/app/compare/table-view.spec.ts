@@ -17,6 +17,7 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     depth: 0,
     hasChildren: false,
     more: 0,
+    held: null,
   }));
   const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
   return {
@@ -52,6 +53,20 @@ describe('the comparison in texts', () => {
       { text: '> £135.50', spoken: 'more than £135.50' },
       { text: '£0.50', spoken: '£0.50, covers 75% of spend', part: true },
     ]);
+  });
+
+  it('says of a row how it stands to its target, and is sure only where there is enough', () => {
+    const plain = table('roas', [value(2), value(3), value(1)], [], []);
+    const held = (['supported', 'undecided', 'not yet mature'] as const).map((sureness, at) => ({
+      ...{ metric: 'roas', bar: 2.5, met: at === 0 ? 0.8 : 1.2, sureness },
+    }));
+    const view = tableView({ ...plain, rows: plain.rows.map((row, at) => ({ ...row, held: held[at] ?? null })) }, STYLE, BUILT_IN_BOOK);
+    expect(view.rows.map(({ target }) => target)).toEqual([
+      { text: '80%', spoken: '80% of what ROAS must be, 2.50: surely misses it', good: 'worse' },
+      { text: '120%', spoken: '120% of what ROAS must be, 2.50: not enough yet to be sure', good: null },
+      { text: '120%', spoken: '120% of what ROAS must be, 2.50: too young to judge: its sales are still arriving', good: null },
+    ]);
+    expect([view.held, tableView(plain, STYLE, BUILT_IN_BOOK).held]).toEqual([true, false]);
   });
 
   it('calls a change better or worse only beyond chance and beyond a few per cent', () => {

@@ -10,6 +10,7 @@ import {
   type MetricBook,
   type MetricId,
   statusText,
+  type Sureness,
   type Style,
   type Unit,
   unpackFigures,
@@ -31,7 +32,16 @@ export type RowView = WireTable['rows'][number] & {
   /** What it is set to, in words; empty where nothing tells. */
   readonly status: string;
   readonly lastChange: string;
+  /** How it stands to its target; null where that says nothing of it. */
+  readonly target: TargetView | null;
 };
+
+interface TargetView {
+  readonly text: string;
+  readonly spoken: string;
+  /** Only where there is enough to be sure. */
+  readonly good: CellView['good'];
+}
 
 export interface ColumnView {
   /** Its own among the columns. */
@@ -52,6 +62,8 @@ export interface TableView {
   /** Rows whose members are shown. */
   readonly open: ReadonlySet<string>;
   readonly compared: boolean;
+  /** Whether any row is held against a target. */
+  readonly held: boolean;
   readonly money: (amount: number) => string;
 }
 
@@ -129,12 +141,14 @@ export function tableView(table: WireTable, style: Style, book: MetricBook): Tab
       ...row,
       status: row.settings ? statusText(row.settings, style.locale) : '',
       lastChange: lastChangeText(row.settings?.change ?? null, row.name, style.locale),
+      target: row.held && targetView(row.held, style, book),
       cells: columns.map(({ metric, now, change, beyondChance }) => {
         const cell = cellView(now[at], change[at], style, metric.unit);
         return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
       }),
     })),
     open: new Set(table.rows.flatMap(({ parent }) => parent ?? [])),
+    held: table.rows.some(({ held }) => held !== null),
     compared: table.columns.some((column) => column.change !== null),
     money: (amount) => formatNumber(amount, 'money', style),
   };
@@ -149,6 +163,28 @@ function cellView(now: Figure | undefined, change: Figure | undefined, style: St
     gap: figure.kind === 'gap',
     part: figure.coverage !== undefined,
     change: change ? changeText(change, style).text : '',
+  };
+}
+
+const SURE_WORDS: Readonly<Record<Sureness, string>> = {
+  supported: 'surely',
+  undecided: 'not enough yet to be sure',
+  'not yet mature': 'too young to judge: its sales are still arriving',
+};
+
+function targetView(
+  { metric, bar, met, sureness }: NonNullable<WireTable['rows'][number]['held']>,
+  style: Style,
+  book: MetricBook,
+): TargetView {
+  const { label, unit } = book.named(metric);
+  const text = new Intl.NumberFormat(style.locale, { style: 'percent', maximumFractionDigits: 0 }).format(met);
+  const isSure = sureness === 'supported';
+  const sure = isSure ? `${SURE_WORDS[sureness]} ${met < 1 ? 'misses' : 'beats'} it` : SURE_WORDS[sureness];
+  return {
+    text,
+    spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}`,
+    good: isSure ? (met < 1 ? 'worse' : 'better') : null,
   };
 }
 

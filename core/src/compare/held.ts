@@ -1,0 +1,99 @@
+import type { Figure } from '../figure/figure';
+import type { Contribution } from '../grain/contribution';
+import { Measured } from '../grain/measured';
+import type { Arrivals } from '../maturity/arrivals';
+import type { MetricId } from '../metric/metric';
+import type { Formula } from '../formula/formula';
+import { type Sureness, surenessOf } from '../target/sureness';
+import { shareMet, type Target, TARGET_METRICS } from '../target/target';
+import type { Answer } from './answer';
+import type { Pledge } from './pledge';
+import { NONE } from '../rows/coding';
+import { campaignsOf, isTotal, type Member } from './member';
+import { unmatchedContributions } from './unmatched';
+
+/** How a row stands to what its client was promised. */
+export interface Held {
+  readonly metric: MetricId;
+  /** What it must show: the promise itself, or what that asks of campaigns where orders that match none count as well. */
+  readonly bar: number;
+  /** Actual / bar where more is better, else bar / actual; 0 without outcomes. */
+  readonly met: number;
+  readonly sureness: Sureness;
+}
+
+/**
+ * Holds members against the promise to their client. Where orders that match no campaign count for it, a campaign
+ * cannot show them: its bar is lower by as much as the matched orders fall short of all. Members of several clients,
+ * and those of which nothing is measured, are held against nothing.
+ */
+export class Holder {
+  private readonly bars = new Map<Pledge, number | null>();
+
+  constructor(
+    private readonly found: Pick<Answer, 'sums' | 'terms' | 'members'>,
+    private readonly pledges: readonly Pledge[],
+    private readonly arrivals: Arrivals,
+  ) {}
+
+  of(member: Member): Held | null {
+    const pledge = this.pledgeTo(member);
+    if (!pledge) return null;
+    const { target, actual, count } = pledge;
+    const isWhole = member.unmatched.length > 0;
+    const bar = target.orders === 'all' && !isWhole ? this.barOfMatched(pledge) : target.value;
+    // Beside the total stands what is matched of it; a client's row has no such row beside it.
+    const isMatchedMeant = target.orders === 'matched' && isWhole;
+    if (bar === null || (isMatchedMeant && member.kind === 'total')) return null;
+    const contributions = member.contributions(0);
+    const measured = new Measured(
+      this.found.terms,
+      isMatchedMeant ? contributions.filter(({ account }) => account !== NONE) : contributions,
+    );
+    const met = shareMet({ ...target, value: bar }, measured.figure(actual));
+    if (met === undefined) return null;
+    const counted = measured.figure(count);
+    const arrived = target.basis === 'click' ? this.arrivedOf(member, target) : undefined;
+    return { metric: target.metric, bar, met, sureness: surenessOf(met, counted.kind === 'value' ? counted.value : undefined, arrived) };
+  }
+
+  /** The promise of the only client that something in it is of. */
+  private pledgeTo(member: Member): Pledge | undefined {
+    const { accounts, clients } = this.found.sums.plan.tables;
+    if (clients.length === 1) return this.pledges[0];
+    const own = new Set(
+      [...member.pieces.map(({ node }) => accounts[node.account]?.client), ...member.unmatched].filter((each) => each !== undefined),
+    );
+    const [only, ...others] = own;
+    return others.length === 0 ? this.pledges.find(({ client }) => client === only) : undefined;
+  }
+
+  /** What campaigns together must show for the whole to be what was promised; null where that is not known. */
+  private barOfMatched(pledge: Pledge): number | null {
+    const known = this.bars.get(pledge);
+    if (known !== undefined) return known;
+    const { client, target, actual } = pledge;
+    const total = this.found.members.find(({ kind }) => kind === 'matched') ?? this.found.members.find(({ kind }) => isTotal(kind));
+    const { accounts } = this.found.sums.plan.tables;
+    const matched = (total?.contributions(0) ?? []).filter(({ account }) => (accounts[account]?.client ?? 0) === client);
+    const whole = this.found.members.find(({ kind }) => kind === 'total');
+    const unmatched = unmatchedContributions(
+      (whole?.pieces ?? []).filter(({ sums, node }) => sums.notMatched[client] === node),
+      0,
+    );
+    const [part, all] = [matched, [...matched, ...unmatched]].map((contributions) => this.figureOf(contributions, actual));
+    const bar =
+      part?.kind === 'value' && all?.kind === 'value' && all.value > 0 && part.value > 0 ? (target.value * part.value) / all.value : null;
+    this.bars.set(pledge, bar);
+    return bar;
+  }
+
+  private figureOf(contributions: readonly Contribution[], formula: Formula): Figure {
+    return new Measured(this.found.terms, contributions).figure(formula);
+  }
+
+  private arrivedOf(member: Member, { metric, countedBy }: Target): number | undefined {
+    const outcome = this.found.sums.plan.tables.vocabulary.outcome(TARGET_METRICS[metric].outcome);
+    return this.arrivals.of({ outcome, part: 'count', countedBy }, campaignsOf(member))?.share;
+  }
+}
