@@ -110,7 +110,7 @@ function questionsOf(plain: Database.Database, loop: ReturnType<typeof plainLoop
         rows: ['group', 'device'],
         where: inAccounts([1, 2, 3, 4, 5]),
         period: range(LAST - round - 89, LAST - round),
-        page: { open: 'outermost', size: 200 },
+        page: { open: 1, size: 200 },
       }),
       sql: (round) => [
         [

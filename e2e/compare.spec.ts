@@ -87,7 +87,7 @@ test('members are held against a figure, and a cell of a crossing is traced to i
   await expect(phrase(page, /ad with Spend above 300/)).toBeVisible();
   const shown = page.getByRole('row', { name: /^Shown/ });
   await expect(shown).toBeVisible();
-  const amounts = await page.locator('tr[aria-level="2"] td:nth-of-type(1) .value').allInnerTexts();
+  const amounts = await page.locator('tr[aria-level="2"] td:nth-of-type(2) .value').allInnerTexts();
   expect(amounts.length).toBeGreaterThan(2);
   for (const amount of amounts) expect(Number(amount.replace(/[£,]/g, ''))).toBeGreaterThan(300);
 
@@ -107,7 +107,7 @@ test('two clients stand in one table, their money in one currency, over days wri
   await page.keyboard.press('Enter');
   await expect(page.getByRole('rowheader', { name: 'Kelpie Kayak Tours' })).toBeVisible();
   // A pound buys more than a euro: the same spend is a larger number.
-  const spend = (name: string) => page.getByRole('row', { name }).getByRole('gridcell').first();
+  const spend = (name: string) => page.getByRole('row', { name }).getByRole('gridcell').nth(1);
   await expect(spend('Juniper Loft Tea')).toContainText('£');
   const pounds = Number((await spend('Juniper Loft Tea').innerText()).replace(/[^\d.]/g, ''));
   await phrase(page, /^Currency of all money/).click();
@@ -138,7 +138,7 @@ test('an address of before opens what it opened', async ({ page, lens }) => {
   await page
     .getByRole('row', { name: /Harbor Search/ })
     .getByRole('gridcell')
-    .first()
+    .nth(1)
     .click();
   await expect(page).toHaveURL(/trace=channel/);
   const id = new URL(page.url()).searchParams.get('trace')?.replace('channel:', '').replace('~spend', '') ?? '';
@@ -174,4 +174,51 @@ test('rows that are marked become a group, which is a field at once: by week, an
   await phrase(page, 'Save').click();
   await page.getByRole('link', { name: 'Show it in Compare' }).click();
   await expect(page.getByRole('rowheader', { name: 'Teas' })).toBeVisible();
+});
+
+test('levels open at once, only rows in sight are drawn, and what one lies in, and marked rows, stay in sight', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=channel~campaign~group~ad`);
+  const table = page.getByRole('treegrid', { name: 'Comparison' });
+  await expect(table.getByRole('rowheader', { name: 'Total' })).toBeVisible();
+  const closed = Number(await table.getAttribute('aria-rowcount'));
+  await phrase(page, 'Open levels').click();
+  await page.getByRole('menuitem', { name: 'Open all down to ad', exact: true }).click();
+  await expect(page).toHaveURL(/open=3/);
+  await expect.poll(async () => Number(await table.getAttribute('aria-rowcount'))).toBeGreaterThan(2 * closed);
+  const rows = Number(await table.getAttribute('aria-rowcount'));
+  expect(await table.getByRole('row').count()).toBeLessThan(Math.max(90, rows));
+
+  await table.getByRole('checkbox', { name: 'Mark Harbor Search' }).check();
+  await phrase(page, 'Keep in sight').click();
+  const wide = () => table.getByRole('rowheader', { name: 'Total' }).evaluate((cell) => cell.clientWidth);
+  const before = await wide();
+  await page.getByRole('separator', { name: 'Width of the names' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(wide).toBeGreaterThan(before + 8);
+
+  await table.getByRole('rowheader', { name: 'Total' }).focus();
+  for (let step = 0; step < rows / 20; step++) await page.keyboard.press('PageDown');
+  // The row that is kept in sight stands in the table twice.
+  const last = table.locator(`[aria-rowindex="${rows + 1}"]`);
+  await expect(last.getByRole('rowheader')).toBeFocused();
+  await expect(last).toBeInViewport();
+  await expect(table.getByRole('rowheader', { name: 'Harbor Search' }).first()).toBeInViewport();
+  await expect(table.getByRole('columnheader', { name: /^Member/ })).toContainText(' › ');
+});
+
+test('rows are held against their target, and those that surely miss it are asked for', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}&rows=campaign`);
+  const table = page.getByRole('treegrid', { name: 'Comparison' });
+  await expect(table.getByRole('row', { name: /JLT_search_new_gifts_uk/ })).toContainText(
+    /% of what ROAS must be, 2\.60: surely misses it/,
+  );
+  await phrase(page, 'Say more').click();
+  await page.getByRole('option', { name: /^only/ }).click();
+  await page.getByRole('option', { name: /^its target/ }).click();
+  await phrase(page, 'Done').click();
+  await expect(phrase(page, /campaign that surely misses its target/)).toBeVisible();
+  await expect(table.getByRole('rowheader', { name: 'JLT_search_customers_brand-terms_uk' })).toHaveCount(0);
+  await table.getByRole('button', { name: 'Target met' }).click();
+  await expect(table.getByRole('columnheader', { name: /Target met/ })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(page).toHaveURL(/sort=target/);
 });

@@ -84,7 +84,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await table
       .getByRole('row', { name: /JLT_search_new_loose-leaf_uk\b/ })
       .getByRole('gridcell')
-      .nth(12)
+      .nth(13)
       .click();
     const trace = page.getByRole('complementary', { name: 'How this figure came about' });
     await expect(trace).toContainText('value of purchase as ordered by sale date / spend');
@@ -101,7 +101,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await page.getByRole('menuitem', { name: 'CSV', exact: true }).click();
     const csv = readFileSync(await (await download).path(), 'utf8');
     expect(csv.split('\r\n')[0]).toContain('ROAS, change');
-    expect(csv).toContain('Not matched to a campaign,not measured');
+    expect(csv).toContain('Not matched to a campaign,,,,not measured');
   });
 
   await test.step('targets: edited and kept', async () => {

@@ -81,7 +81,7 @@ export const question = z.object({
   /** Null for every row there is. */
   page: z
     .object({
-      open: z.union([z.enum(['outermost', 'all']), z.array(z.string().max(4000)).max(5000).readonly()]),
+      open: z.union([z.literal('all'), z.int().min(0).max(8), z.array(z.string().max(4000)).max(5000).readonly()]),
       size: z.int().min(1).max(1000),
     })
     .nullable()

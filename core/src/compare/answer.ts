@@ -21,6 +21,7 @@ import { type Held, Holder } from './held';
 import { type Member } from './member';
 import { membersOf } from './members';
 import { closedFormula, pledgesAsked } from './pledge';
+import { TARGET_METRICS } from '../target/target';
 import { type AskedBucket, type Passes, passesOf } from './passes';
 import { select, type Selection } from './selection';
 
@@ -74,8 +75,7 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
       closedFormula(book, metric, question),
     ]),
   );
-  const pledges = pledgesAsked(tables, question);
-  const terms = termsFor([...formulas.values(), ...pledges.flatMap(({ actual, count }) => [actual, count])], vocabulary);
+  const terms = termsFor([...formulas.values()], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
   const kept = keptBy(tables, question, names);
   const ask = { terms, ...kept };
@@ -83,7 +83,11 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
   const passes = passesBy(rows);
   const members = membersOf(passes, rows, names);
   const found = { sums: passes(0).sums, terms: new TermIndex(terms), members };
-  const holder = new Holder(found, pledges, arrivalsOf(tables, question.period, lastDay));
+  const holder = new Holder(found, pledgesAsked(tables, question), arrivalsOf(tables, question.period, lastDay), ({ target }) => {
+    const { metric, countedBy, basis } = target;
+    const asked = { ...question, countedBy, basis, having: [], columns: null, comparison: null };
+    return answer(tables, asked, names, { metrics: [metric, TARGET_METRICS[metric].count], buckets: bucketsFor(asked, lastDay), lastDay });
+  });
   return {
     ...found,
     heldOf: (member) => holder.of(member),

@@ -41,8 +41,9 @@ export function arrange(
   const rows: ComparisonRow[] = [];
   const visit = (parent: string): void => {
     const own = (children.get(parent) ?? []).filter(tells);
-    if (page === null && rows.length + own.length > MOST_MEMBERS) throw new TooManyMembers(selection.members.length);
-    const shown = byOrder(own).slice(0, page?.size ?? Infinity);
+    const size = Math.min(own.length, page?.size ?? Infinity);
+    if (rows.length + size > MOST_MEMBERS) throw new TooManyMembers(selection.members.length);
+    const shown = byOrder(own).slice(0, size);
     for (const [at, member] of shown.entries()) {
       const hasChildren = (children.get(member.key) ?? []).some(tells);
       rows.push(row(member, hasChildren, at === shown.length - 1 ? own.length - shown.length : 0));
@@ -57,8 +58,9 @@ export function arrange(
 
 const opener = (page: Page | null): ((key: string) => boolean) => {
   if (page === null || page.open === 'all') return () => true;
-  if (page.open === 'outermost') return (key) => depthOf(key) === 0;
-  const open = new Set(page.open);
+  const { open: levels } = page;
+  if (typeof levels === 'number') return (key) => depthOf(key) < levels;
+  const open = new Set(levels);
   return (key) => open.has(key);
 };
 

@@ -56,6 +56,21 @@ describe('rows held against what was promised', () => {
     expect(held(claims, 'campaign:1')?.met).toBe(4 / 2.5);
   });
 
+  it('change nothing else in the table', () => {
+    const all = [
+      { campaign: 1, spend: 100, orders: 10 },
+      { campaign: -1, spend: 0, orders: 5 },
+    ];
+    for (const part of [
+      { countedBy: 'claims' },
+      { basis: 'click' },
+      { metricSet: 'leads', sort: { by: 'target', of: 'now', direction: 'ascending' } },
+    ] as const) {
+      const [plain, judged] = [[], [ROAS]].map((targets) => ask(sold(all, targets), { rows, ...part }));
+      expect(judged?.rows.map((row) => ({ ...row, held: null }))).toEqual(plain?.rows);
+    }
+  });
+
   it('are held against nothing outside of its days, by another outcome, or where it means other orders', () => {
     const one = [{ campaign: 1, spend: 100, orders: 10 }];
     expect(held(ask(sold(one, [{ ...ROAS, to: 18 }]), { rows }), 'campaign:1')).toBeNull();

@@ -1,9 +1,8 @@
-import type { Figure } from '../figure/figure';
-import type { Contribution } from '../grain/contribution';
 import { Measured } from '../grain/measured';
 import type { Arrivals } from '../maturity/arrivals';
 import type { MetricId } from '../metric/metric';
-import type { Formula } from '../formula/formula';
+import { termsOf } from '../formula/formula';
+import type { ClosedTerm } from '../measure/term';
 import { type Sureness, surenessOf } from '../target/sureness';
 import { shareMet, type Target, TARGET_METRICS } from '../target/target';
 import type { Answer } from './answer';
@@ -22,6 +21,9 @@ export interface Held {
   readonly sureness: Sureness;
 }
 
+/** Members with what they are summed from. */
+type Source = Pick<Answer, 'sums' | 'terms' | 'members'>;
+
 /**
  * Holds members against the promise to their client. Where orders that match no campaign count for it, a campaign
  * cannot show them: its bar is lower by as much as the matched orders fall short of all. Members of several clients,
@@ -29,27 +31,30 @@ export interface Held {
  */
 export class Holder {
   private readonly bars = new Map<Pledge, number | null>();
+  private readonly sources = new Map<Pledge, Source & { readonly byKey: ReadonlyMap<string, Member> }>();
 
+  /** `countedFor` sums the same rows as a promise counts: what the question asks of may be counted by others, or by other days. */
   constructor(
-    private readonly found: Pick<Answer, 'sums' | 'terms' | 'members'>,
+    private readonly own: Source,
     private readonly pledges: readonly Pledge[],
     private readonly arrivals: Arrivals,
+    private readonly countedFor: (pledge: Pledge) => Source,
   ) {}
 
-  of(member: Member): Held | null {
-    const pledge = this.pledgeTo(member);
+  of(asked: Member): Held | null {
+    const pledge = this.pledgeTo(asked);
     if (!pledge) return null;
     const { target, actual, count } = pledge;
+    const source = this.sourceOf(pledge);
+    const member = source.sums === this.own.sums ? asked : source.byKey.get(asked.key);
+    if (!member) return null;
     const isWhole = member.unmatched.length > 0;
     const bar = target.orders === 'all' && !isWhole ? this.barOfMatched(pledge) : target.value;
     // Beside the total stands what is matched of it; a client's row has no such row beside it.
     const isMatchedMeant = target.orders === 'matched' && isWhole;
     if (bar === null || (isMatchedMeant && member.kind === 'total')) return null;
     const contributions = member.contributions(0);
-    const measured = new Measured(
-      this.found.terms,
-      isMatchedMeant ? contributions.filter(({ account }) => account !== NONE) : contributions,
-    );
+    const measured = new Measured(source.terms, isMatchedMeant ? contributions.filter(({ account }) => account !== NONE) : contributions);
     const met = shareMet({ ...target, value: bar }, measured.figure(actual));
     if (met === undefined) return null;
     const counted = measured.figure(count);
@@ -59,7 +64,7 @@ export class Holder {
 
   /** The promise of the only client that something in it is of. */
   private pledgeTo(member: Member): Pledge | undefined {
-    const { accounts, clients } = this.found.sums.plan.tables;
+    const { accounts, clients } = this.own.sums.plan.tables;
     if (clients.length === 1) return this.pledges[0];
     const own = new Set(
       [...member.pieces.map(({ node }) => accounts[node.account]?.client), ...member.unmatched].filter((each) => each !== undefined),
@@ -73,27 +78,34 @@ export class Holder {
     const known = this.bars.get(pledge);
     if (known !== undefined) return known;
     const { client, target, actual } = pledge;
-    const total = this.found.members.find(({ kind }) => kind === 'matched') ?? this.found.members.find(({ kind }) => isTotal(kind));
-    const { accounts } = this.found.sums.plan.tables;
+    const { sums: of, terms, members } = this.sourceOf(pledge);
+    const total = members.find(({ kind }) => kind === 'matched') ?? members.find(({ kind }) => isTotal(kind));
+    const { accounts } = of.plan.tables;
     const matched = (total?.contributions(0) ?? []).filter(({ account }) => (accounts[account]?.client ?? 0) === client);
-    const whole = this.found.members.find(({ kind }) => kind === 'total');
+    const whole = members.find(({ kind }) => kind === 'total');
     const unmatched = unmatchedContributions(
       (whole?.pieces ?? []).filter(({ sums, node }) => sums.notMatched[client] === node),
       0,
     );
-    const [part, all] = [matched, [...matched, ...unmatched]].map((contributions) => this.figureOf(contributions, actual));
+    const [part, all] = [matched, [...matched, ...unmatched]].map((contributions) => new Measured(terms, contributions).figure(actual));
     const bar =
       part?.kind === 'value' && all?.kind === 'value' && all.value > 0 && part.value > 0 ? (target.value * part.value) / all.value : null;
     this.bars.set(pledge, bar);
     return bar;
   }
 
-  private figureOf(contributions: readonly Contribution[], formula: Formula): Figure {
-    return new Measured(this.found.terms, contributions).figure(formula);
+  private sourceOf(pledge: Pledge): Source & { readonly byKey: ReadonlyMap<string, Member> } {
+    const known = this.sources.get(pledge);
+    if (known) return known;
+    const isCounted = [pledge.actual, pledge.count].flatMap(termsOf).every((term) => this.own.terms.has(term as ClosedTerm));
+    const { sums, terms, members } = isCounted ? this.own : this.countedFor(pledge);
+    const source = { sums, terms, members, byKey: new Map(members.map((each) => [each.key, each])) };
+    this.sources.set(pledge, source);
+    return source;
   }
 
   private arrivedOf(member: Member, { metric, countedBy }: Target): number | undefined {
-    const outcome = this.found.sums.plan.tables.vocabulary.outcome(TARGET_METRICS[metric].outcome);
+    const outcome = this.own.sums.plan.tables.vocabulary.outcome(TARGET_METRICS[metric].outcome);
     return this.arrivals.of({ outcome, part: 'count', countedBy }, campaignsOf(member))?.share;
   }
 }

@@ -114,11 +114,20 @@ function decimalsFor(number: number, unit: (typeof UNITS)[number]): number {
 /** A change as a signed share: "+12.5 %" or "−3 %". */
 export function changeText(figure: Figure, style: Style): FigureText {
   if (figure.kind !== 'value') return { text: '', spoken: figure.kind === 'gap' ? figure.gap : 'not certain' };
-  const format = new Intl.NumberFormat(style.locale, {
-    style: 'percent',
-    signDisplay: 'exceptZero',
-    maximumFractionDigits: Math.abs(figure.value) < 0.1 ? 1 : 0,
-  });
+  const decimals = Math.abs(figure.value) < 0.1 ? 1 : 0;
+  const key = `${style.locale} change ${decimals}`;
+  const format =
+    formats.get(key) ??
+    new Intl.NumberFormat(style.locale, { style: 'percent', signDisplay: 'exceptZero', maximumFractionDigits: decimals });
+  formats.set(key, format);
   const text = format.format(figure.value).replace('-', '−');
   return { text, spoken: `${text} against the comparison period` };
+}
+
+/** A change as a signed amount: "+£12.50", "−3"; of shares in points: "+0.50 points". Empty where one of the two is not known. */
+export function changeAmountText(now: Figure, before: Figure, unit: Unit, style: Style): string {
+  if (now.kind !== 'value' || before.kind !== 'value' || typeof unit === 'object') return '';
+  const change = now.value - before.value;
+  const text = unit === 'share' ? `${formatNumber(change * 100, 'number', style, 2)} points` : formatNumber(change, unit, style);
+  return change > 0 ? `+${text}` : text;
 }

@@ -16,6 +16,8 @@ export class TermIndex {
     return this.index.get('spend');
   }
 
+  has = (term: ClosedTerm): boolean => this.index.has(termKey(term));
+
   /** Throws a RangeError for a term that the question does not sum. */
   at(term: ClosedTerm): number {
     const at = this.places.get(term) ?? this.index.get(termKey(term));

@@ -56,8 +56,8 @@ export interface Columns {
 
 /** The rows on a screen: the outermost members and those of what is open, each at most so many. */
 export interface Page {
-  /** Their keys; “outermost” for those that lie in no other. */
-  readonly open: readonly string[] | 'outermost' | 'all';
+  /** Their keys; or how many levels are open, from the outermost. */
+  readonly open: readonly string[] | number | 'all';
   readonly size: number;
 }
 

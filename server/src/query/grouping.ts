@@ -30,7 +30,7 @@ export function groupingTried(data: ClientData, client: string, groupings: reado
       named: '',
       having: [],
       sort: { by: 'spend', of: 'now', direction: 'descending' },
-      page: { open: 'outermost', size: Math.max(NAMED, groups.length + 2) },
+      page: { open: 1, size: Math.max(NAMED, groups.length + 2) },
     },
     names,
     today - 1,

@@ -37,12 +37,14 @@ const toldSettings = (data: ClientData, loaded: LoadedClient): ToldSettings => (
 
 /** The last change of each member that the change histories of a client's channels tell of. */
 function lastChanges({ db }: ClientData, { members }: LoadedClient, client: string): Map<string, LastChange> {
+  const histories = feedsOf(db, client).filter(({ kind }) => kind === 'changes');
+  if (histories.length === 0) return new Map();
   const codes = new Map<string, number>();
   // What is told by its id is found by it; a name stands for the member that has it now.
   for (const { id, account, level, externalId, name } of members.byId.values())
     for (const text of [name, externalId]) codes.set([account, level, text].join(' '), id);
   const latest = new Map<string, LastChange>();
-  for (const feed of feedsOf(db, client).filter(({ kind }) => kind === 'changes'))
+  for (const feed of histories)
     for (const { memberId, level, name, day, field, oldValue, newValue } of changesOf(db, feed, EVERY_DAY)) {
       const code = codes.get([feed.account, level, memberId ?? name].join(' '));
       if (code === undefined || level === null) continue;

@@ -23,6 +23,7 @@ import { NeedClient } from '../ui/need-client';
 import { Phrase } from '../ui/phrase';
 import { AnswerNotes } from './answer-notes';
 import { ClientPhrases, type Together } from './client-phrases';
+import { CHANGES, EXPORTS, METRICS, type Part, PARTS, SETTINGS, sortKey } from './compare-choices';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { FieldList } from './field-list';
@@ -36,37 +37,6 @@ import { WherePhrases } from './where-phrases';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
-
-/** Parts of the sentence that take no room while they are not used. */
-type Part = 'others' | 'columns' | 'where' | 'having' | 'named' | 'settings';
-const PARTS: readonly Choice<Part>[] = [
-  { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
-  { value: 'where', label: 'where…', note: 'what is kept of the data' },
-  { value: 'having', label: 'only…', note: 'members that come to something' },
-  { value: 'named', label: 'named…', note: 'members with a text in their name' },
-  { value: 'settings', label: 'with settings', note: 'status and last change of each member' },
-  { value: 'others', label: 'together with…', note: 'other clients in the same table' },
-];
-
-const SETTINGS: readonly Choice<boolean>[] = [
-  { value: true, label: 'status and last change' },
-  { value: false, label: 'leave them out' },
-];
-
-/** The choice of columns that is no field. */
-const METRICS = ' metrics';
-
-/** A choice of what to sort by: “change of spend”. */
-const sortKey = ({ by, of }: Pick<Sort, 'by' | 'of'>): string => (by === 'name' ? by : `${of} of ${by}`);
-
-/** Files a table can be taken along in. */
-const EXPORTS = [
-  { label: 'CSV', format: 'csv', limits: 'words' },
-  { label: 'CSV, limits and gaps in columns', format: 'csv', limits: 'columns' },
-  { label: 'Workbook (XLSX)', format: 'xlsx', limits: 'words' },
-  { label: 'Workbook (XLSX), limits and gaps in columns', format: 'xlsx', limits: 'columns' },
-  { label: 'JSON', format: 'json', limits: 'words' },
-] as const;
 
 /** Lines that can be told apart in one chart. */
 const MOST_DRAWN = 7;
@@ -124,28 +94,37 @@ export class ComparePage {
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
 
-  /** How figures are written: in the currency that is answered in. */
+  private readonly asked = toSignal(
+    toObservable(this.question).pipe(
+      switchMap((question) =>
+        question
+          ? loadState(this.api.call('compare', { body: question })).pipe(map((answer) => ({ question, answer })))
+          : of({ question, answer: null }),
+      ),
+    ),
+  );
+  protected readonly answer = computed(() => this.asked()?.answer);
+  /** The last table there was, with what it answers. */
+  private readonly answered = toSignal(
+    toObservable(this.asked).pipe(
+      map((asked) => (asked?.answer?.state === 'ready' ? { question: asked.question, table: asked.answer.value } : null)),
+      filter((answered) => answered !== null),
+    ),
+  );
+  /** It stays on screen while the next one about the same clients is read. */
+  protected readonly table = computed(() => {
+    const [answered, question] = [this.answered(), this.question()];
+    return answered && answered.question?.clients.join() === question?.clients.join() ? answered.table : undefined;
+  });
+  /** How its figures are written: in the currency they are in, which may not be the one asked for last. */
   protected readonly style = computed((): Style => {
     const own = this.resolved()?.style ?? { locale: 'en-GB', currency: '' };
-    return { ...own, currency: this.question()?.currency ?? own.currency };
+    return { ...own, currency: this.answered()?.question?.currency ?? own.currency };
   });
-
-  protected readonly answer = toSignal(
-    toObservable(this.question).pipe(
-      switchMap((question) => (question ? loadState(this.api.call('compare', { body: question })) : of(null))),
-    ),
-  );
-  /** The last table there was: it stays on screen while the next one is read. */
-  protected readonly table = toSignal(
-    toObservable(this.answer).pipe(
-      map((answer) => (answer?.state === 'ready' ? answer.value : null)),
-      filter((table) => table !== null),
-    ),
-  );
   protected readonly view = computed(() => {
     const table = this.table();
     const resolved = this.resolved();
-    return table && resolved ? tableView(table, this.style(), resolved.book) : null;
+    return table && resolved ? tableView(table, this.style(), resolved.book, this.state().changeAs) : null;
   });
 
   protected readonly labelOf = (metric: MetricId): string => {
@@ -191,7 +170,7 @@ export class ComparePage {
   /** The part of the sentence that was added last: it opens, and stays while it is empty. */
   protected readonly added = signal<Part | null>(null);
   protected readonly isPart = (part: Part): boolean => {
-    const { others, columns, where, having, named, settings } = this.state();
+    const { others, columns, where, having, named, settings, changeAs } = this.state();
     const isUsed = {
       others: others.length > 0,
       columns: columns !== null,
@@ -199,12 +178,18 @@ export class ComparePage {
       having: having.length > 0,
       named: named !== '',
       settings,
+      changes: changeAs !== 'share',
     };
     return isUsed[part] || this.added() === part;
   };
-  protected readonly unused = computed(() => PARTS.filter(({ value }) => !this.isPart(value)));
+  protected readonly unused = computed(() =>
+    PARTS.filter(({ value }) => !this.isPart(value) && (value !== 'changes' || this.question()?.comparison != null)),
+  );
   protected readonly METRICS = METRICS;
   protected readonly SETTINGS = SETTINGS;
+  protected readonly CHANGES = CHANGES;
+  protected readonly changesLabel = computed(() => CHANGES.find(({ value }) => value === this.state().changeAs)?.label ?? '');
+  protected readonly levelNames = computed(() => this.levels().map(({ label }) => label));
   protected readonly columnsLabel = computed(() => {
     const by = this.question()?.columns?.by;
     return by === undefined ? 'metric' : this.fieldLabel()(by);
@@ -268,6 +253,7 @@ export class ComparePage {
   /** A part that is wanted: it opens, or is simply there. */
   protected add(part: Part): void {
     if (part === 'settings') this.change({ settings: true });
+    else if (part === 'changes') this.change({ changeAs: 'both' });
     else this.added.set(part);
   }
 

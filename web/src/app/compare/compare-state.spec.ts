@@ -12,6 +12,8 @@ describe('a comparison in the address', () => {
       having: [{ kind: 'amount', level: 'week', metric: 'spend', test: 'above', than: 50 }],
       named: 'tea & cake',
       settings: true,
+      changeAs: 'both',
+      pinned: true,
       sort: { by: 'cpc', of: 'change', direction: 'ascending' },
       size: 400,
       open: new Set(['channel:wren', 'channel:wren/week:3']),

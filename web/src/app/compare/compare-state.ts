@@ -8,6 +8,7 @@ import {
   type MetricId,
   type MetricSet,
   type MetricSetId,
+  type Page,
   type Question,
   type Sort,
   SORT_OF,
@@ -18,6 +19,10 @@ import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
 import { TARGET } from './condition-form';
 import { currentKey, rowsOfTree } from './old-address';
+
+/** A change in per cent, as an amount, or as both. */
+export const CHANGES_AS = ['share', 'amount', 'both'] as const;
+export type ChangeAs = (typeof CHANGES_AS)[number];
 
 /** What of a comparison the address holds beside the focus. */
 export interface CompareState {
@@ -32,11 +37,14 @@ export interface CompareState {
   readonly named: string;
   /** Whether status and last change stand beside the members. */
   readonly settings: boolean;
+  /** How changes are told; whether marked rows stay in sight. */
+  readonly changeAs: ChangeAs;
+  readonly pinned: boolean;
   readonly sort: Sort;
   /** Rows shown of each that is open. */
   readonly size: number;
-  /** Rows opened; null opens the outermost, and all where some are looked for. */
-  readonly open: ReadonlySet<string> | null;
+  /** Rows opened, or how many levels are; null opens the outermost, and all where some are looked for. */
+  readonly open: ReadonlySet<string> | number | null;
   readonly drawn: readonly string[];
   readonly chartMetric: MetricId | null;
   readonly traced: { readonly row: string; readonly metric: MetricId } | null;
@@ -81,9 +89,11 @@ export function readCompare(get: (key: string) => string | null): CompareState {
     having: thingsOf(condition, get('having')),
     named: get('q') ?? '',
     settings: get('settings') === 'shown',
+    changeAs: CHANGES_AS.find((each) => each === get('change')) ?? 'share',
+    pinned: get('pin') === 'marked',
     sort: { by, of: SORT_OF.find((each) => each === of) ?? 'now', direction: sort.startsWith('-') ? 'descending' : 'ascending' },
     size: Math.min(1000, Math.max(1, Number(get('size')) || ROWS_SHOWN)),
-    open: open === null ? null : new Set(list(open).map(currentKey)),
+    open: open === null ? null : /^[0-8]$/.test(open) ? Number(open) : new Set(list(open).map(currentKey)),
     drawn: list(get('draw')).map(currentKey),
     chartMetric: get('chart'),
     traced: row !== undefined && metric !== undefined ? { row: currentKey(row), metric } : null,
@@ -103,9 +113,11 @@ export function writeCompare(state: CompareState): QueryValues {
     having: writeThings(state.having),
     q: state.named === '' ? null : state.named,
     settings: state.settings ? 'shown' : null,
+    change: state.changeAs === 'share' ? null : state.changeAs,
+    pin: state.pinned ? 'marked' : null,
     sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}${state.sort.of === 'now' ? '' : BETWEEN + state.sort.of}`,
     size: state.size === ROWS_SHOWN ? null : String(state.size),
-    open: state.open === null ? null : [...state.open].join(BETWEEN),
+    open: state.open === null ? null : typeof state.open === 'number' ? String(state.open) : [...state.open].join(BETWEEN),
     draw: state.drawn.length === 0 ? null : state.drawn.join(BETWEEN),
     chart: state.chartMetric,
     trace: state.traced ? [state.traced.row, state.traced.metric].join(BETWEEN) : null,
@@ -117,6 +129,11 @@ export const firstOf = (set: Pick<MetricSet, 'metrics'> | undefined): MetricId =
 
 /** Whether members are looked for, wherever they lie. */
 const isSought = ({ named, having }: CompareState): boolean => named.trim() !== '' || having.length > 0;
+
+function openOf(state: CompareState): Page['open'] {
+  if (state.open === null) return isSought(state) ? 'all' : 1;
+  return typeof state.open === 'number' ? state.open : [...state.open];
+}
 
 /** The question a comparison asks; an address may name sets, metrics and dimensions that the client does not have (any more). */
 export function questionOf(resolved: Resolved, state: CompareState): Question {
@@ -150,6 +167,6 @@ export function questionOf(resolved: Resolved, state: CompareState): Question {
       of: resolved.comparison ? of : 'now',
       direction,
     },
-    page: { open: state.open === null ? (isSought(state) ? 'all' : 'outermost') : [...state.open], size: state.size },
+    page: { open: openOf(state), size: state.size },
   };
 }

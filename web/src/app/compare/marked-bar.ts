@@ -17,6 +17,7 @@ type Row = WireTable['rows'][number];
     <span>{{ rows().length }} marked</span>
     <button mat-button type="button" [disabled]="chosen() === null" (click)="group()">{{ groupText() }}</button>
     <button mat-button type="button" (click)="copied.emit()">Copy</button>
+    <button mat-button type="button" (click)="pinnedChanged.emit(!pinned())">{{ pinned() ? 'Let scroll' : 'Keep in sight' }}</button>
     <button mat-button type="button" (click)="cleared.emit()">Unmark</button>
   `,
   styles: `
@@ -38,6 +39,9 @@ export class MarkedBar {
   readonly client = input.required<ClientDetail>();
   readonly rows = input.required<readonly Row[]>();
   readonly labelOf = input.required<(dimension: string) => string>();
+  /** Whether they stay in sight when the others scroll. */
+  readonly pinned = input.required<boolean>();
+  readonly pinnedChanged = output<boolean>();
   readonly cleared = output();
   readonly copied = output();
   /** A grouping that was made is to be split by. */

@@ -1,5 +1,6 @@
 import type { WireTable } from '@lens/contract';
 import {
+  changeAmountText,
   changeText,
   COLUMN,
   type Figure,
@@ -15,6 +16,7 @@ import {
   type Unit,
   unpackFigures,
 } from '@lens/core';
+import type { ChangeAs } from './compare-state';
 
 interface CellView {
   readonly text: string;
@@ -129,7 +131,7 @@ function columnsOf({ metrics, columns, across }: WireTable, book: MetricBook): T
 }
 
 /** Turns a table from the wire into texts, once, so that the template only places them. */
-export function tableView(table: WireTable, style: Style, book: MetricBook): TableView {
+export function tableView(table: WireTable, style: Style, book: MetricBook, changeAs: ChangeAs = 'share'): TableView {
   const all = columnsOf(table, book);
   const isDelivered = ({ now, before }: Told): boolean =>
     [...now, ...before].some(({ kind, ...rest }) => kind !== 'gap' || ('gap' in rest && rest.gap !== 'not measured'));
@@ -137,16 +139,22 @@ export function tableView(table: WireTable, style: Style, book: MetricBook): Tab
   return {
     undelivered: table.across ? [] : all.filter((column) => !columns.includes(column)).map(({ head }) => head.label),
     columns: columns.map(({ head }) => head),
-    rows: table.rows.map((row, at) => ({
-      ...row,
-      status: row.settings ? statusText(row.settings, style.locale) : '',
-      lastChange: lastChangeText(row.settings?.change ?? null, row.name, style.locale),
-      target: row.held && targetView(row.held, style, book),
-      cells: columns.map(({ metric, now, change, beyondChance }) => {
-        const cell = cellView(now[at], change[at], style, metric.unit);
-        return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
-      }),
-    })),
+    rows: table.rows.map((row, at) => {
+      let cells: readonly CellView[] | undefined;
+      return {
+        ...row,
+        status: row.settings ? statusText(row.settings, style.locale) : '',
+        lastChange: lastChangeText(row.settings?.change ?? null, row.name, style.locale),
+        target: row.held && targetView(row.held, style, book),
+        // Of thousands of rows a few are on the screen.
+        get cells() {
+          return (cells ??= columns.map(({ metric, now, before, change, beyondChance }) => {
+            const cell = cellView({ now: now[at], before: before[at], change: change[at] }, style, metric.unit, changeAs);
+            return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
+          }));
+        },
+      };
+    }),
     open: new Set(table.rows.flatMap(({ parent }) => parent ?? [])),
     held: table.rows.some(({ held }) => held !== null),
     compared: table.columns.some((column) => column.change !== null),
@@ -154,7 +162,13 @@ export function tableView(table: WireTable, style: Style, book: MetricBook): Tab
   };
 }
 
-function cellView(now: Figure | undefined, change: Figure | undefined, style: Style, unit: Unit): Omit<CellView, 'good'> {
+interface CellFigures {
+  readonly now: Figure | undefined;
+  readonly before: Figure | undefined;
+  readonly change: Figure | undefined;
+}
+
+function cellView({ now, before, change }: CellFigures, style: Style, unit: Unit, changeAs: ChangeAs): Omit<CellView, 'good'> {
   const figure = now ?? { kind: 'gap', gap: 'not measured' };
   const { text, spoken } = figureText(figure, unit, style);
   return {
@@ -162,7 +176,7 @@ function cellView(now: Figure | undefined, change: Figure | undefined, style: St
     spoken,
     gap: figure.kind === 'gap',
     part: figure.coverage !== undefined,
-    change: change ? changeText(change, style).text : '',
+    change: change ? changeWords({ now, before, change }, style, unit, changeAs) : '',
   };
 }
 
@@ -186,6 +200,14 @@ function targetView(
     spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}`,
     good: isSure ? (met < 1 ? 'worse' : 'better') : null,
   };
+}
+
+function changeWords({ now, before, change }: CellFigures, style: Style, unit: Unit, changeAs: ChangeAs): string {
+  const share = change && changeAs !== 'amount' ? changeText(change, style).text : '';
+  // Of accounts that measure it in one period only, the amounts are of different things.
+  const isOfAll = change?.kind === 'value' && change.coverage === undefined;
+  const amount = isOfAll && now && before && changeAs !== 'share' ? changeAmountText(now, before, unit, style) : '';
+  return [amount, share].filter((text) => text !== '').join(' · ');
 }
 
 function goodness(change: Figure | undefined, { better }: Metric): CellView['good'] {

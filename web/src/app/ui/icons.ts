@@ -11,6 +11,7 @@ import up from '@material-symbols/svg-400/outlined/keyboard_arrow_up.svg';
 import download from '@material-symbols/svg-400/outlined/download.svg';
 import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.svg';
 import help from '@material-symbols/svg-400/outlined/help.svg';
+import unfold from '@material-symbols/svg-400/outlined/unfold_more.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
 
@@ -25,6 +26,7 @@ const ICONS = {
   'expand-more': expandMore,
   help,
   undo,
+  unfold,
   up,
   'upload-file': uploadFile,
 };
