@@ -195,7 +195,10 @@ export class CompareTable {
     this.bringInSight(to.row);
     // The row may not be drawn yet, and the next key may come before it is.
     this.changes.detectChanges();
-    this.frame().nativeElement.querySelector<HTMLElement>(`[data-cell="${to.row} ${to.column}"]`)?.focus();
+    const cell = this.frame().nativeElement.querySelector<HTMLElement>(`[data-cell="${to.row} ${to.column}"]`);
+    // A browser that focuses something out of sight moves the whole page to have it in the middle.
+    cell?.focus({ preventScroll: true });
+    cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
     return true;
   }
 
