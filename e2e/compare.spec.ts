@@ -132,6 +132,25 @@ test('two clients stand in one table, their money in one currency, over days wri
   await expect(page).not.toHaveURL(/money=/);
 });
 
+test('what no report tells together names the report that would, and has it fetched', async ({ page, lens }) => {
+  await lens.open('/compare?client=northwall-climbing&period=2026-10-03_2026-10-30&with=none&by=claims&on=click&rows=keyword~search term');
+  await expect(page.getByText('No report tells keyword and search term together.')).toBeVisible();
+  await phrase(page, 'Does a connected channel offer one?').click();
+  await expect(page.getByText('“Search term by day” of Harbor Search would tell it.')).toBeVisible();
+  await phrase(page, 'Fetch Search term by day of Harbor Search').click();
+  await expect(page.getByText('“Search term by day” is being fetched; Intake shows how far it is.')).toBeVisible();
+  await expect
+    .poll(
+      async () => {
+        await page.reload();
+        await expect(page.getByRole('rowheader', { name: 'Total' })).toBeVisible();
+        return page.getByText('No report tells').count();
+      },
+      { timeout: 60_000, intervals: [1000] },
+    )
+    .toBe(0);
+});
+
 test('an address of before opens what it opened', async ({ page, lens }) => {
   // As a program of before wrote it: the channel's bare id.
   await lens.open(`/compare?${JUNIPER}&rows=channel`);

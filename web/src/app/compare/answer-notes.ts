@@ -2,15 +2,23 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { WireTable } from '@lens/contract';
 import type { MetricBook, Question, Style } from '@lens/core';
 import { keptText } from './kept-text';
+import { MissingReport } from './missing-report';
 import type { TableView } from './table-view';
 import { withoutClickText } from './without-click';
 
 /** What is to be known of an answer before its table is read, a sentence each. */
 @Component({
   selector: 'ul-answer-notes',
+  imports: [MissingReport],
   template: `
     @for (text of quiet(); track text) {
       <p class="quiet">{{ text }}</p>
+    }
+    @if (untold(); as text) {
+      <p class="notice ask">
+        {{ text }}
+        <ul-missing-report [client]="question().clients[0] ?? ''" [dimensions]="table().untold ?? []" />
+      </p>
     }
     @for (text of notices(); track text) {
       <p class="notice ask">{{ text }}</p>
@@ -27,7 +35,7 @@ export class AnswerNotes {
   readonly labelOf = input.required<(dimension: string) => string>();
 
   protected readonly quiet = computed(() => said([this.columnsLeft(), this.undelivered()]));
-  protected readonly notices = computed(() => said([this.untold(), this.unjudged(), this.kept(), this.withoutClick()]));
+  protected readonly notices = computed(() => said([this.unjudged(), this.kept(), this.withoutClick()]));
 
   private columnsLeft(): string {
     const more = this.table().across?.more ?? 0;
@@ -41,7 +49,7 @@ export class AnswerNotes {
   }
 
   /** What no report tells together. */
-  private untold(): string {
+  protected untold(): string {
     const fields = (this.table().untold ?? []).map(this.labelOf());
     if (fields.length === 0) return '';
     return fields.length === 1

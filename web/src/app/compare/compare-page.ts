@@ -31,7 +31,7 @@ import { TARGET } from './condition-form';
 import { copyText } from './copy-text';
 import { HavingPhrases } from './having-phrases';
 import { MarkedBar } from './marked-bar';
-import { fieldChoices, fieldLabel } from '../data/fields';
+import { fieldChoices, fieldLabel, untoldChoices } from '../data/fields';
 import { SplitPhrases } from './split-phrases';
 import { WherePhrases } from './where-phrases';
 import { MemberChart } from './member-chart';
@@ -140,7 +140,7 @@ export class ComparePage {
   );
   protected readonly fields = computed(() => {
     const client = this.client();
-    return client ? fieldChoices(client, this.state().others.length > 0) : [];
+    return client ? [...fieldChoices(client, this.state().others.length > 0), ...untoldChoices(client)] : [];
   });
   protected readonly fieldLabel = computed(() => {
     const vocabulary = this.resolved()?.book.vocabulary ?? BUILT_IN;

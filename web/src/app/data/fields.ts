@@ -3,6 +3,7 @@ import {
   ACCOUNT_DIMENSIONS,
   DAY_DIMENSIONS,
   HOUR,
+  HOUR_OF_WEEK,
   isLevel,
   isStatus,
   LEVELS,
@@ -36,6 +37,7 @@ const ORIGINS = {
   group: 'grouped by you',
   day: 'of the day',
   report: 'told by reports',
+  none: 'no report of this client tells it yet',
 } as const;
 
 /** What the data of a client, or of several together, can be split and filtered by, with where each comes from. */
@@ -65,4 +67,13 @@ export function fieldChoices(client: ClientDetail, isTogether: boolean): Choice<
     ...choices(told.has('landing page') ? [PAGE_PATH] : [], ORIGINS.report),
     ...choices(DAY_DIMENSIONS, ORIGINS.day),
   ];
+}
+
+/** What the data of a client could be split by if a report told it. */
+export function untoldChoices(client: ClientDetail): Choice<string>[] {
+  const vocabulary = vocabularyOf(client);
+  const told = new Set(client.dimensions.map(vocabulary.idOf));
+  return vocabulary.dimensions
+    .filter(({ id }) => !told.has(id) && id !== HOUR_OF_WEEK)
+    .map(({ id: value }) => ({ value, label: fieldLabel(value, vocabulary), note: ORIGINS.none }));
 }
