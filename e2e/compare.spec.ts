@@ -241,3 +241,20 @@ test('rows are held against their target, and those that surely miss it are aske
   await expect(table.getByRole('columnheader', { name: /Target met/ })).toHaveAttribute('aria-sort', 'ascending');
   await expect(page).toHaveURL(/sort=target/);
 });
+
+test('a question too long for an address is kept, opens again from its short one, and changes on', async ({ page, lens }) => {
+  const any = Array.from({ length: 60 }, (_, at) => ({ test: 'contains', value: `nothing like this ${at}` }));
+  const where = JSON.stringify([{ dimension: 'campaign', any: [...any, { test: 'contains', value: 'gifts' }] }]);
+  await lens.open(`/compare?${JUNIPER}&rows=campaign&where=${encodeURIComponent(where)}`);
+  await expect(page).toHaveURL(/ask=[\w-]{22}/);
+  expect(page.url().length).toBeLessThan(300);
+  await page.reload();
+  await expect(page.getByRole('rowheader', { name: 'JLT_search_new_gifts_uk' })).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: 'JLT_search_new_green-tea_uk' })).toHaveCount(0);
+  await page.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
+  await expect(page.getByRole('toolbar', { name: 'With the marked rows' })).toBeVisible();
+
+  await lens.open(`/compare?${JUNIPER}&rows=campaign&ask=${'a'.repeat(22)}`);
+  await expect(page.getByRole('alert')).toContainText('The question of this address is not kept here');
+  await expect(page.getByRole('rowheader', { name: 'JLT_search_new_green-tea_uk' })).toBeVisible();
+});

@@ -13,6 +13,7 @@ const ofClient = z.object({ client: id });
 const ofConnection = z.object({ connection: id });
 const ofImport = z.object({ import: z.coerce.number().int() });
 const ofJob = z.object({ job: id });
+const keptHash = z.string().regex(/^[\w-]{22}$/, 'An address is kept under 22 letters and digits');
 const done = z.object({ ok: z.literal(true) });
 
 /** Every JSON request the server answers. Files in and out are beside it: see FILES. */
@@ -206,6 +207,20 @@ export const ENDPOINTS = {
     summary: 'Forget a connection and its token; imported data stays',
     params: ofConnection,
     reply: done,
+  }),
+  keepAddress: endpoint({
+    method: 'POST',
+    path: '/addresses',
+    summary: 'Keep a question that is too long for an address',
+    body: z.object({ text: z.string().min(1).max(500_000) }),
+    reply: z.object({ hash: keptHash }),
+  }),
+  keptAddress: endpoint({
+    method: 'GET',
+    path: '/addresses/:hash',
+    summary: 'What a short address stands for',
+    params: z.object({ hash: keptHash }),
+    reply: z.object({ text: z.string() }),
   }),
   compare: endpoint({
     method: 'POST',

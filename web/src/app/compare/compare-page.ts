@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { Clipboard } from '@angular/cdk/clipboard';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
@@ -11,7 +11,7 @@ import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/mat
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema, type WireTable } from '@lens/contract';
 import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
-import { filter, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, EMPTY, filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -30,6 +30,7 @@ import { FieldList } from './field-list';
 import { TARGET } from './condition-form';
 import { copyText } from './copy-text';
 import { HavingPhrases } from './having-phrases';
+import { isLong, LongAddress } from './long-address';
 import { MarkedBar } from './marked-bar';
 import { fieldChoices, fieldLabel, untoldChoices } from '../data/fields';
 import { SplitPhrases } from './split-phrases';
@@ -83,13 +84,15 @@ export class ComparePage {
 
   protected readonly client = this.focus.client;
   protected readonly resolved = this.focus.resolved;
-  protected readonly state = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => readCompare((key) => params.get(key)))), {
-    initialValue: readCompare(() => null),
-  });
+  private readonly long = inject(LongAddress);
+  private readonly address = toSignal(inject(ActivatedRoute).queryParamMap.pipe(switchMap((params) => this.long.read(params))));
+  protected readonly state = computed(() => readCompare(this.address()?.said ?? (() => null)));
+  /** Why the address cannot be read in full; empty where it can. */
+  protected readonly addressProblem = computed(() => this.address()?.problem ?? '');
   protected readonly question = computed(
     (): Question | null => {
       const resolved = this.resolved();
-      return resolved ? questionOf(resolved, this.state()) : null;
+      return resolved && this.address() ? questionOf(resolved, this.state()) : null;
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
@@ -248,6 +251,16 @@ export class ComparePage {
   constructor() {
     effect(() => this.notes.arrived.set(this.table()?.arrived ?? null));
     inject(DestroyRef).onDestroy(() => this.notes.arrived.set(null));
+    // What is long is said in full at first, so that no key is lost while the server keeps it.
+    toObservable(computed(() => writeCompare(this.state())))
+      .pipe(
+        debounceTime(400),
+        filter(isLong),
+        filter(() => !this.router.url.includes('ask=')),
+        switchMap((values) => this.long.shorten(values).pipe(catchError(() => EMPTY))),
+        takeUntilDestroyed(),
+      )
+      .subscribe((queryParams) => void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true }));
   }
 
   /** A part that is wanted: it opens, or is simply there. */
@@ -258,7 +271,11 @@ export class ComparePage {
   }
 
   protected change(part: Partial<CompareState>, replaceUrl = false): void {
-    void this.router.navigate([], { queryParams: writeCompare({ ...this.state(), ...part }), queryParamsHandling: 'merge', replaceUrl });
+    void this.router.navigate([], {
+      queryParams: this.long.inFull(writeCompare({ ...this.state(), ...part })),
+      queryParamsHandling: 'merge',
+      replaceUrl,
+    });
   }
 
   protected pickSet(set: string): void {
