@@ -121,7 +121,7 @@ export const comparisonTable = z.object({
       /** Siblings after it that the page does not hold. */
       more: z.int(),
       /** How it stands to what its client was promised; null where that says nothing of it. */
-      held: z.object({ metric: metricId, bar: z.number(), met: z.number(), sureness: z.enum(SURENESS) }).nullable(),
+      held: z.object({ metric: metricId, countedBy, basis, bar: z.number(), met: z.number(), sureness: z.enum(SURENESS) }).nullable(),
       /** What it is set to, or what is in it; absent where nothing tells. */
       settings: z
         .object({

@@ -27,6 +27,7 @@ function sold(all: readonly Sold[], targets: readonly Target[] = [ROAS]): Client
   });
 }
 const held = (table: ComparisonTable, key: string): Held | null | undefined => rowOf(table, key)?.held;
+const COUNTED = { countedBy: 'orders', basis: 'sale' };
 const rows = ['campaign'];
 
 describe('rows held against what was promised', () => {
@@ -39,15 +40,15 @@ describe('rows held against what was promised', () => {
       ]),
       { rows },
     );
-    expect(held(table, 'campaign:1')).toEqual({ metric: 'roas', bar: 2.5, met: 1.2 / 2.5, sureness: 'supported' });
-    expect(held(table, 'campaign:2')).toEqual({ metric: 'roas', bar: 2.5, met: 1 / 2.5, sureness: 'undecided' });
+    expect(held(table, 'campaign:1')).toEqual({ ...COUNTED, metric: 'roas', bar: 2.5, met: 1.2 / 2.5, sureness: 'supported' });
+    expect(held(table, 'campaign:2')).toEqual({ ...COUNTED, metric: 'roas', bar: 2.5, met: 1 / 2.5, sureness: 'undecided' });
     expect(held(table, 'campaign:3')).toMatchObject({ met: 0, sureness: 'undecided' });
     expect(held(table, 'total')).toMatchObject({ met: 1240 / 1140 / 2.5 });
   });
 
   it('turn costs round: less is better', () => {
     const table = ask(sold([{ campaign: 1, spend: 1000, orders: 100 }], [CPA]), { rows });
-    expect(held(table, 'campaign:1')).toEqual({ metric: 'cpa', bar: 20, met: 2, sureness: 'supported' });
+    expect(held(table, 'campaign:1')).toEqual({ ...COUNTED, metric: 'cpa', bar: 20, met: 2, sureness: 'supported' });
   });
 
   it('go by whose count the promise is settled by, whatever is asked for', () => {

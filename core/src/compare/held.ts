@@ -2,7 +2,7 @@ import { Measured } from '../grain/measured';
 import type { Arrivals } from '../maturity/arrivals';
 import type { MetricId } from '../metric/metric';
 import { termsOf } from '../formula/formula';
-import type { ClosedTerm } from '../measure/term';
+import type { ClosedTerm, Counting } from '../measure/term';
 import { type Sureness, surenessOf } from '../target/sureness';
 import { shareMet, type Target, TARGET_METRICS } from '../target/target';
 import type { Answer } from './answer';
@@ -12,7 +12,7 @@ import { campaignsOf, isTotal, type Member } from './member';
 import { unmatchedContributions } from './unmatched';
 
 /** How a row stands to what its client was promised. */
-export interface Held {
+export interface Held extends Counting {
   readonly metric: MetricId;
   /** What it must show: the promise itself, or what that asks of campaigns where orders that match none count as well. */
   readonly bar: number;
@@ -59,7 +59,8 @@ export class Holder {
     if (met === undefined) return null;
     const counted = measured.figure(count);
     const arrived = target.basis === 'click' ? this.arrivedOf(member, target) : undefined;
-    return { metric: target.metric, bar, met, sureness: surenessOf(met, counted.kind === 'value' ? counted.value : undefined, arrived) };
+    const sureness = surenessOf(met, counted.kind === 'value' ? counted.value : undefined, arrived);
+    return { metric: target.metric, countedBy: target.countedBy, basis: target.basis, bar, met, sureness };
   }
 
   /** The promise of the only client that something in it is of. */

@@ -56,7 +56,7 @@ export class MarkedBar {
   });
   protected readonly groupText = computed(() => {
     const chosen = this.chosen();
-    return chosen ? 'Group…' : 'Group… (mark members of one kind)';
+    return chosen ? 'Group…' : 'Group… (campaigns, ads and the like, of one kind)';
   });
 
   protected group(): void {

@@ -58,13 +58,22 @@ describe('the comparison in texts', () => {
   it('says of a row how it stands to its target, and is sure only where there is enough', () => {
     const plain = table('roas', [value(2), value(3), value(1)], [], []);
     const held = (['supported', 'undecided', 'not yet mature'] as const).map((sureness, at) => ({
-      ...{ metric: 'roas', bar: 2.5, met: at === 0 ? 0.8 : 1.2, sureness },
+      ...{ metric: 'roas', countedBy: 'orders' as const, basis: 'sale' as const, bar: 2.5, met: at === 0 ? 0.8 : 1.2, sureness },
     }));
     const view = tableView({ ...plain, rows: plain.rows.map((row, at) => ({ ...row, held: held[at] ?? null })) }, STYLE, BUILT_IN_BOOK);
     expect(view.rows.map(({ target }) => target)).toEqual([
-      { text: '80%', spoken: '80% of what ROAS must be, 2.50: surely misses it', good: 'worse' },
-      { text: '120%', spoken: '120% of what ROAS must be, 2.50: not enough yet to be sure', good: null },
-      { text: '120%', spoken: '120% of what ROAS must be, 2.50: too young to judge: its sales are still arriving', good: null },
+      { text: '80%', spoken: '80% of what ROAS must be, 2.50: surely misses it. As the orders count them, by sale date.', good: 'worse' },
+      {
+        text: '120%',
+        spoken: '120% of what ROAS must be, 2.50: not enough yet to be sure. As the orders count them, by sale date.',
+        good: null,
+      },
+      {
+        text: '120%',
+        spoken:
+          '120% of what ROAS must be, 2.50: too young to judge: its sales are still arriving. As the orders count them, by sale date.',
+        good: null,
+      },
     ]);
     expect([view.held, tableView(plain, STYLE, BUILT_IN_BOOK).held]).toEqual([true, false]);
   });

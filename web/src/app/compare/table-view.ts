@@ -1,5 +1,6 @@
 import type { WireTable } from '@lens/contract';
 import {
+  COUNTED_WORDS,
   changeAmountText,
   changeText,
   COLUMN,
@@ -187,7 +188,7 @@ const SURE_WORDS: Readonly<Record<Sureness, string>> = {
 };
 
 function targetView(
-  { metric, bar, met, sureness }: NonNullable<WireTable['rows'][number]['held']>,
+  { metric, countedBy, basis, bar, met, sureness }: NonNullable<WireTable['rows'][number]['held']>,
   style: Style,
   book: MetricBook,
 ): TargetView {
@@ -197,7 +198,7 @@ function targetView(
   const sure = isSure ? `${SURE_WORDS[sureness]} ${met < 1 ? 'misses' : 'beats'} it` : SURE_WORDS[sureness];
   return {
     text,
-    spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}`,
+    spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}. As ${COUNTED_WORDS[countedBy].who} count them, by ${basis} date.`,
     good: isSure ? (met < 1 ? 'worse' : 'better') : null,
   };
 }
