@@ -101,10 +101,10 @@ const tellsAnything = (cells: readonly RowCell[]): boolean =>
 
 const isNotMeasured = (figure: Figure): boolean => figure.kind === 'gap' && figure.gap === 'not measured';
 
-/** The member that sums what a selection shows, or undefined where that is everything. */
+/** The member that sums what a selection shows, or undefined where that is everything, or nothing. */
 export function shownMember(members: readonly Member[], { hits, isPart }: Selection): Member | undefined {
   const total = members.find((member) => member.kind === 'total');
-  if (!total || !isPart) return undefined;
+  if (!total || !isPart || hits.length === 0) return undefined;
   return {
     ...total,
     key: 'shown',

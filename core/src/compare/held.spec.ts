@@ -151,6 +151,8 @@ describe('members asked for by how they stand', () => {
     expect(misses.rows.map(({ key }) => key)).toEqual(['total', 'shown', 'campaign:1']);
     expect(misses.unknown).toBe(1);
     expect(kept([{ kind: 'target', level: 'campaign', verdict: 'beats' }])).toEqual(['campaign:3']);
+    const none = ask(tables, { rows, having: [{ kind: 'amount', level: 'campaign', metric: 'spend', test: 'above', than: 9999 }] });
+    expect(none.rows.map(({ key }) => key)).toEqual(['total']);
   });
 
   it('may be sorted by how much they meet, the worst first', () => {

@@ -54,7 +54,7 @@ describe('conditions on what members come to', () => {
 
   it('tell how many could not be judged', () => {
     const table = ask3([above('ad', 'purchases', 1)]);
-    expect([keysOf(table), table.unknown]).toEqual([['total', 'shown'], 9]);
+    expect([keysOf(table), table.unknown]).toEqual([['total'], 9]);
     expect(ask3([above('ad', 'spend', 1)]).unknown).toBe(0);
     const byFew = ask3([{ kind: 'apart', level: 'ad', metric: 'spend' }]);
     expect(byFew.unknown).toBe(3);
