@@ -66,6 +66,21 @@ test('pictures of the main views', async ({ page, lens }) => {
   await choose(page, 'What part 4 tells', 'theme');
   await page.getByText(/Of the campaign names/).waitFor();
   await shot('names');
+  await lens.open(`/compare?${JUNIPER}&rows=campaign`);
+  for (const name of ['JLT_search_new_gifts_uk', 'JLT_social_new_sampler_carousel_uk'])
+    await page.getByRole('checkbox', { name: `Mark ${name}` }).check();
+  await page.getByRole('button', { name: 'Group…' }).click();
+  await page.getByRole('combobox', { name: 'Grouping' }).fill('Season');
+  await page.getByRole('combobox', { name: 'They are' }).fill('Autumn push');
+  await page.getByRole('button', { name: 'Group them' }).click();
+  await page.getByRole('button', { name: 'Split by it' }).click();
+  await lens.open(`/intake/groups?${JUNIPER}`);
+  await page.getByRole('button', { name: 'Add a group', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Name of group 2' }).fill('All year');
+  await page.getByRole('textbox', { name: 'Text of group 2, rule 1' }).fill('loose-leaf');
+  await page.getByRole('textbox', { name: 'Text of group 2, rule 1' }).blur();
+  await page.getByText(/^2 members, .*loose-leaf/).waitFor();
+  await shot('groups');
   await lens.open(`/intake/matching?${JUNIPER}`);
   await page.getByText('All before, and all after').waitFor();
   await shot('matching');
@@ -94,9 +109,6 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('columns');
   await lens.open(`/compare?${JUNIPER}&set=reach`);
   await shot('reach');
-  await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=local`);
-  await page.getByRole('row', { name: /maps, phone/ }).waitFor();
-  await shot('listing');
   await lens.open(`/compare?${JUNIPER}&trace=total~roas`);
   await shot('trace');
   await lens.open(`/audit?${NORTHWALL}`);
