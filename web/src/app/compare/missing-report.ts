@@ -4,6 +4,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Connection, OfferedReport } from '@lens/contract';
 import { forkJoin, map, type Observable, of, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { wantedReport } from '../data/wanted-report';
 
 /** A report that a connected channel offers and nobody fetches yet. */
 interface Offer {
@@ -88,15 +89,12 @@ export class MissingReport {
 
   protected fetch(offer: Offer): void {
     const { connection, report } = offer;
-    const { id, name, fields } = report;
-    const wanted = fields.filter(({ becomes, always }) => becomes !== '' && !always).map((field) => field.name);
-    const body = { reports: [{ id, name, fields: wanted }] };
-    this.api.call('addReports', { params: { connection: connection.id }, body }).subscribe({
+    this.api.call('addReports', { params: { connection: connection.id }, body: { reports: [wantedReport(report)] } }).subscribe({
       next: () => {
         this.state.update((state) =>
           state.is === 'answered' ? { ...state, offers: state.offers.filter((each) => each !== offer) } : state,
         );
-        this.notices.open(`“${name}” is being fetched; Intake shows how far it is.`, 'Close', { duration: 8000 });
+        this.notices.open(`“${report.name}” is being fetched; Intake shows how far it is.`, 'Close', { duration: 8000 });
       },
       error: ({ message }: ApiError) => this.state.set({ is: 'failed', message }),
     });

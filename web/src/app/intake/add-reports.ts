@@ -5,6 +5,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import type { OfferedReport } from '@lens/contract';
 import { switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { wantedReport } from '../data/wanted-report';
 import { loadState } from '../ui/load-state';
 
 /** Reports of a connected account that are not fetched yet, to be added. */
@@ -67,11 +68,7 @@ export class AddReports {
   }
 
   protected add(): void {
-    const reports = [...this.chosen().values()].map(({ id, name, fields }) => ({
-      id,
-      name,
-      fields: fields.filter(({ becomes, always }) => becomes !== '' && !always).map((field) => field.name),
-    }));
+    const reports = [...this.chosen().values()].map(wantedReport);
     this.api.call('addReports', { params: { connection: this.connection() }, body: { reports } }).subscribe({
       next: () => this.closed.emit(),
       error: (error: ApiError) => this.error.set(error.message),
