@@ -83,10 +83,19 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
   const passes = passesBy(rows);
   const members = membersOf(passes, rows, names);
   const found = { sums: passes(0).sums, terms: new TermIndex(terms), members };
-  const holder = new Holder(found, pledgesAsked(tables, question), arrivalsOf(tables, question.period, lastDay), ({ target }) => {
-    const { metric, countedBy, basis } = target;
-    const asked = { ...question, countedBy, basis, having: [], columns: null, comparison: null };
-    return answer(tables, asked, names, { metrics: [metric, TARGET_METRICS[metric].count], buckets: bucketsFor(asked, lastDay), lastDay });
+  const holder = new Holder(found, {
+    pledges: pledgesAsked(tables, question),
+    arrivals: arrivalsOf(tables, question.period, lastDay),
+    isFiltered: question.where.length > 0,
+    countedFor: ({ target: { metric, countedBy, basis } }, of) => {
+      const everything = of === 'everything' ? { rows: ['channel'], where: [] } : {};
+      const asked = { ...question, countedBy, basis, having: [], columns: null, comparison: null, ...everything };
+      return answer(tables, asked, names, {
+        metrics: [metric, TARGET_METRICS[metric].count],
+        buckets: bucketsFor(asked, lastDay),
+        lastDay,
+      });
+    },
   });
   return {
     ...found,

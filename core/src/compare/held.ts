@@ -24,6 +24,19 @@ export interface Held extends Counting {
 /** Members with what they are summed from. */
 type Source = Pick<Answer, 'sums' | 'terms' | 'members'>;
 
+/** What rows are held against. */
+interface Holding {
+  readonly pledges: readonly Pledge[];
+  readonly arrivals: Arrivals;
+  /** Whether the question keeps a part of the data. */
+  readonly isFiltered: boolean;
+  /**
+   * Sums the same rows as a promise counts, since the question may count by others or by other days; or the channels
+   * without the question's filters.
+   */
+  readonly countedFor: (pledge: Pledge, of: 'the rows' | 'everything') => Source;
+}
+
 /**
  * Holds members against the promise to their client. Where orders that match no campaign count for it, a campaign
  * cannot show them: its bar is lower by as much as the matched orders fall short of all. Members of several clients,
@@ -33,12 +46,9 @@ export class Holder {
   private readonly bars = new Map<Pledge, number | null>();
   private readonly sources = new Map<Pledge, Source & { readonly byKey: ReadonlyMap<string, Member> }>();
 
-  /** `countedFor` sums the same rows as a promise counts: what the question asks of may be counted by others, or by other days. */
   constructor(
     private readonly own: Source,
-    private readonly pledges: readonly Pledge[],
-    private readonly arrivals: Arrivals,
-    private readonly countedFor: (pledge: Pledge) => Source,
+    private readonly holding: Holding,
   ) {}
 
   of(asked: Member): Held | null {
@@ -66,12 +76,13 @@ export class Holder {
   /** The promise of the only client that something in it is of. */
   private pledgeTo(member: Member): Pledge | undefined {
     const { accounts, clients } = this.own.sums.plan.tables;
-    if (clients.length === 1) return this.pledges[0];
+    const { pledges } = this.holding;
+    if (clients.length === 1) return pledges[0];
     const own = new Set(
       [...member.pieces.map(({ node }) => accounts[node.account]?.client), ...member.unmatched].filter((each) => each !== undefined),
     );
     const [only, ...others] = own;
-    return others.length === 0 ? this.pledges.find(({ client }) => client === only) : undefined;
+    return others.length === 0 ? pledges.find(({ client }) => client === only) : undefined;
   }
 
   /** What campaigns together must show for the whole to be what was promised; null where that is not known. */
@@ -79,7 +90,7 @@ export class Holder {
     const known = this.bars.get(pledge);
     if (known !== undefined) return known;
     const { client, target, actual } = pledge;
-    const { sums: of, terms, members } = this.sourceOf(pledge);
+    const { sums: of, terms, members } = this.holding.isFiltered ? this.holding.countedFor(pledge, 'everything') : this.sourceOf(pledge);
     const total = members.find(({ kind }) => kind === 'matched') ?? members.find(({ kind }) => isTotal(kind));
     const { accounts } = of.plan.tables;
     const matched = (total?.contributions(0) ?? []).filter(({ account }) => (accounts[account]?.client ?? 0) === client);
@@ -99,7 +110,7 @@ export class Holder {
     const known = this.sources.get(pledge);
     if (known) return known;
     const isCounted = [pledge.actual, pledge.count].flatMap(termsOf).every((term) => this.own.terms.has(term as ClosedTerm));
-    const { sums, terms, members } = isCounted ? this.own : this.countedFor(pledge);
+    const { sums, terms, members } = isCounted ? this.own : this.holding.countedFor(pledge, 'the rows');
     const source = { sums, terms, members, byKey: new Map(members.map((each) => [each.key, each])) };
     this.sources.set(pledge, source);
     return source;
@@ -107,6 +118,6 @@ export class Holder {
 
   private arrivedOf(member: Member, { metric, countedBy }: Target): number | undefined {
     const outcome = this.own.sums.plan.tables.vocabulary.outcome(TARGET_METRICS[metric].outcome);
-    return this.arrivals.of({ outcome, part: 'count', countedBy }, campaignsOf(member))?.share;
+    return this.holding.arrivals.of({ outcome, part: 'count', countedBy }, campaignsOf(member))?.share;
   }
 }
