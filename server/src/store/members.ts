@@ -68,14 +68,16 @@ export class Members {
 
 const nameKey = ({ account, level, externalId }: Member, campaign: number): string => [account, level, campaign, externalId].join(' ');
 
+type MemberRow = readonly [id: number, level: string, parent: number, externalId: string, name: string];
+
+/** All members of a client. Tens of thousands are read before the first answer: as plain lists they take half the time. */
 export function membersOf(db: Db, client: string): Members {
+  const rows = db.prepare<[string], MemberRow>('SELECT id, level, parent_id, external_id, name FROM member WHERE account_id = ?').raw();
+  const accounts = db.prepare<[string], string>('SELECT id FROM account WHERE client_id = ?').pluck().all(client);
   return new Members(
-    db
-      .prepare<[string], Member>(
-        `SELECT member.id, account_id AS account, level, parent_id AS parent, external_id AS externalId, member.name
-         FROM member JOIN account ON account.id = account_id WHERE client_id = ?`,
-      )
-      .all(client),
+    accounts.flatMap((account) =>
+      rows.all(account).map(([id, level, parent, externalId, name]): Member => ({ id, account, level, parent, externalId, name })),
+    ),
   );
 }
 
