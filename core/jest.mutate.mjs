@@ -8,6 +8,8 @@ const TESTED_BY = {
   maturity: ['maturity'],
   moves: ['moves'],
   grain: ['grain'],
+  grouping: ['grouping'],
+  settings: ['settings', 'moves'],
 };
 
 /** As CommonJS, which starts faster: each mutant starts them anew. */

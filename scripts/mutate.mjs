@@ -5,7 +5,7 @@ import { install } from './install.mjs';
 
 process.chdir(join(import.meta.dirname, '..'));
 install();
-const PARTS = ['figure', 'formula', 'evidence', 'maturity', 'moves', 'grain'];
+const PARTS = ['figure', 'formula', 'evidence', 'maturity', 'moves', 'grain', 'grouping', 'settings'];
 const asked = process.argv.slice(2);
 for (const part of asked.length > 0 ? asked : PARTS) {
   if (!PARTS.includes(part)) throw new Error(`There is no part ${part}; there are ${PARTS.join(', ')}.`);
