@@ -150,6 +150,14 @@ describe('groupings that cannot be used', () => {
       /^“A” of “Season”: /,
     );
     expect(problems(season(), season({ id: 'season 2 as grouped' }))).toEqual(['Two groupings are called “Season”.']);
+    expect(problems(season(), season({ label: 'Other' }))).toEqual(['Two groupings have one id.']);
+    const [autumn] = season().groups;
+    if (autumn) {
+      expect(problems(season({ groups: [autumn, { ...autumn, name: 'AUTUMN' }] }))).toEqual([
+        'Two groups of “Season” are called “AUTUMN”.',
+      ]);
+      expect(problems(season({ groups: [{ ...autumn, name: ' ' }] }))).toEqual(['Give each group of “Season” a name.']);
+    }
     expect(problems(season({ id: 'season' }))).toEqual(['“season” cannot be the id of a grouping; “season as grouped” could be.']);
   });
 

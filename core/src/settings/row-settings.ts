@@ -45,13 +45,7 @@ export function rowSettings(
   campaigns: Iterable<number>,
   { statuses, changes }: ToldSettings,
 ): RowSettings {
-  const isPart = kind === 'member' && level !== 'campaign' && (isLevel(level) || /(^|\/)campaign:/.test(key));
-  const keys =
-    kind === 'member' && isLevel(level) && typeof code === 'number'
-      ? [settingKey(level, code)]
-      : isPart
-        ? []
-        : [...campaigns].map((campaign) => settingKey('campaign', campaign));
+  const keys = keysOf();
   const told = keys.flatMap((each) => statuses.get(each) ?? []);
   const status = same(told.map((each) => each.status));
   const since = same(told.map((each) => each.since));
@@ -61,6 +55,12 @@ export function rowSettings(
     since: status === undefined ? null : (since ?? null),
     change: latest ?? null,
   };
+
+  function keysOf(): string[] {
+    if (kind === 'member' && isLevel(level)) return [settingKey(level, code ?? '')];
+    if (/(^|\/)campaign:/.test(key)) return [];
+    return [...campaigns].map((campaign) => settingKey('campaign', campaign));
+  }
 }
 
 /** What all of them are; undefined where they differ, or there are none. */

@@ -26,7 +26,7 @@ const DEPTHS = ['ad', 'keyword', 'group', 'campaign'] as const;
 export const settingLevel = (grain: { has(dimension: string): boolean }): Level | undefined => DEPTHS.find((each) => grain.has(each));
 
 /** What a setting of a member is kept under: "campaign 12" or "ad 31". */
-export const settingKey = (level: string, code: number): string => `${level} ${code}`;
+export const settingKey = (level: string, code: number | string): string => `${level} ${code}`;
 
 /** Reads a setting (a daily budget, whether it runs) of every member that delivers it on some days, by settingKey. */
 export function settingsOf(tables: ClientTables, measure: string, days: DayRange = EVERY_DAY): Map<string, Setting> {

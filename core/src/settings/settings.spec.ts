@@ -11,7 +11,7 @@ import {
   withBudget,
   withStatus,
 } from '../index';
-import { ask, figureOf, names, tablesOf } from '../test/ask';
+import { ask, figureOf, tablesOf } from '../test/ask';
 import { withAmounts } from '../test/feed';
 import { adRow, cutFeed } from '../test/truth';
 
@@ -56,7 +56,16 @@ describe('the status of a member', () => {
     expect(figureOf(table, key('running'), 'spend')).toEqual({ kind: 'value', value: 10 });
     expect(figureOf(table, `${key('paused')}/device:0`, 'spend')).toEqual({ kind: 'value', value: 20 });
     expect(figureOf(table, 'rest', 'spend')).toEqual({ kind: 'value', value: 40 });
-    expect(names('campaign status', 0)).toBe('0');
+    expect(tables.feeds.map(({ dimensions }) => [...dimensions].filter((each) => each.endsWith('status')))).toEqual([
+      ['campaign status'],
+      ['campaign status'],
+    ]);
+    // A report that goes on, and tells no status, makes no member ended.
+    const late = cutFeed([adRow(200, 1, 10, 1)], { dimensions: ['campaign', 'device'], from: 0, to: 400, campaigns: 'all' }, 3);
+    expect(withStatus(tablesOf([late]), codeOf).feeds[0]?.dimensions.has('campaign status')).toBe(false);
+    words.length = 0;
+    withStatus(tablesOf([told({ 1: [1], 2: [0] }, 9), late]), codeOf);
+    expect(words).toEqual(['running', 'paused']);
   });
 });
 
@@ -86,6 +95,9 @@ describe('what a row is set to', () => {
     [row('group:7', 'group', 7), [1], { status: null, since: null, change: null }],
     [row('channel:wren', 'channel', 'wren'), [1, 2], { status: 'running', since: null, change: change(14, 'Pots') }],
     [row('total', 'total'), [1, 2, 3], { status: 'several', since: null, change: change(14, 'Pots') }],
+    // Both became so on one day, and are not the same.
+    [row('channel:tern', 'channel', 'tern'), [2, 3], { status: 'several', since: null, change: change(14, 'Pots') }],
+    [{ ...row('campaign:1/rest', 'group'), kind: 'not broken down' }, [1], { status: null, since: null, change: null }],
     [row('channel:finch', 'channel', 'finch'), [9], { status: null, since: null, change: null }],
   ])('%#', (head, campaigns, expected) => {
     expect(rowSettings(head, campaigns, own)).toEqual(expected);
@@ -98,6 +110,9 @@ describe('what a row is set to', () => {
     expect(lastChangeText(settings.change, 'Tea', 'en-GB')).toBe('12 Oct 2026: daily budget 82');
     expect(lastChangeText(change(20738, 'Tea'), 'Wren', null)).toBe('2026-10-12: Tea, daily budget 70 → 82');
     expect(lastChangeText(null, 'Tea', null)).toBe('');
+    expect(statusText({ ...settings, status: null }, 'en-GB')).toBe('');
+    expect(lastChangeText({ ...settings.change, field: null, newValue: '' }, 'Tea', null)).toBe('2026-10-12: something');
+    expect(lastChangeText({ ...settings.change, newValue: null }, 'Tea', null)).toBe('2026-10-12: daily budget');
   });
 });
 
