@@ -55,7 +55,13 @@ describe('the changes of a client', () => {
     const question = encodeURIComponent(JSON.stringify(questionFor(setting.client, asked)));
     const csv = await (await fetch(`${server.address}/api/compare/export.csv?limits=words&question=${question}`)).text();
     expect(csv).toContain('Status,Status since,Last change');
-    expect(csv).toContain('  gifts,paused,2026-10-06,2026-10-06: status enabled → paused');
+    const json = (await (await fetch(`${server.address}/api/compare/export.json?limits=words&question=${question}`)).json()) as Loose;
+    expect(json.rows.find(({ name }: Loose) => name === 'gifts').settings).toMatchObject({
+      status: 'paused',
+      since: '2026-10-06',
+      change: { day: '2026-10-06' },
+    });
+    expect(csv).toContain('paused,2026-10-06,2026-10-06: status enabled → paused');
   });
 
   it('are one where two feeds of an account tell it, replaced by their days, and gone when taken back', async () => {

@@ -1,3 +1,4 @@
+import type { Held } from './held';
 import { type FigureColumn, unpackFigures } from '../figure/columns';
 import type { Figure } from '../figure/figure';
 import type { Unit } from '../figure/text';
@@ -31,7 +32,11 @@ interface SentColumn {
 
 /** The figures of a table, as they are sent, with what its rows are set to. */
 export interface SentFigures {
-  readonly rows: readonly { readonly name: string; readonly settings?: RowSettings | undefined }[];
+  readonly rows: readonly {
+    readonly name: string;
+    readonly settings?: RowSettings | undefined;
+    readonly held?: Pick<Held, 'met' | 'sureness'> | null;
+  }[];
   readonly metrics: readonly MetricId[];
   readonly columns: readonly SentColumn[];
   readonly across: {
@@ -60,7 +65,22 @@ export function plainColumns(table: SentFigures, book: MetricBook, currency: str
       ...(change ? figureColumns(`${label}, change`, unpackFigures(change), 'share', limitsIn) : []),
     ];
   });
-  return [...settingsColumns(table.rows), ...figures];
+  return [...figures, ...heldColumns(table.rows), ...settingsColumns(table.rows)];
+}
+
+/** How rows stand to what was promised, where any row says. */
+function heldColumns(rows: SentFigures['rows']): PlainColumn[] {
+  if (rows.every(({ held }) => !held)) return [];
+  return [
+    { header: 'Target met', unit: 'share', cells: rows.map(({ held }) => (held ? written(held.met, 'share') : null)) },
+    {
+      header: 'Target, how sure',
+      unit: 'number',
+      cells: rows.map(({ held }) =>
+        !held ? null : held.sureness === 'supported' ? (held.met < 1 ? 'surely misses' : 'surely beats') : held.sureness,
+      ),
+    },
+  ];
 }
 
 /** What rows are set to, where any row says. */

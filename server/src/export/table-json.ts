@@ -1,5 +1,5 @@
 import { question as questionSchema } from '@lens/contract';
-import { unpackFigures } from '@lens/core';
+import { formatDay, unpackFigures } from '@lens/core';
 import { z } from 'zod';
 import { aboutQuestion } from './about-question';
 import type { Exported } from './exported';
@@ -34,6 +34,8 @@ export function tableJson(exported: Exported): string {
       kind: row.kind,
       level: row.level,
       name: nameOf(row),
+      held: row.held,
+      settings: settingsOf(row),
       figures: Object.fromEntries(
         columns.map(({ key, now, before, change, beyondChance }) => [
           key,
@@ -47,4 +49,11 @@ export function tableJson(exported: Exported): string {
     })),
   };
   return JSON.stringify(whole, null, 1);
+}
+
+/** What a row is set to, with days as they are written. */
+function settingsOf({ settings }: Exported['table']['rows'][number]): object | null {
+  if (!settings) return null;
+  const { status, since, change } = settings;
+  return { status, since: since === null ? null : formatDay(since), change: change && { ...change, day: formatDay(change.day) } };
 }

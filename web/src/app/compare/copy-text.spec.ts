@@ -26,6 +26,20 @@ describe('copied rows', () => {
     ]);
   });
 
+  it('say how they stand to their target', () => {
+    const plain = table([
+      { kind: 'value', value: 1 },
+      { kind: 'value', value: 2 },
+    ]);
+    const held = { metric: 'roas', countedBy: 'orders', basis: 'sale', bar: 2, met: 0.5, sureness: 'supported' } as const;
+    const judged = { ...plain, rows: plain.rows.map((each, at) => ({ ...each, held: at === 0 ? held : null })) };
+    expect(copyText(judged, null, BUILT_IN_BOOK, 'GBP').split('\n')).toEqual([
+      'Level\tIn\tName\tSpend (GBP)\tTarget met\tTarget, how sure',
+      "campaign\t\t'=Tea green\t1\t0.5\tsurely misses",
+      "ad\t'=Tea green\tCup\t2\t\t",
+    ]);
+  });
+
   it('are those that are marked, with how much of the spend is covered where that is not all', () => {
     const spend: Figure[] = [
       { kind: 'value', value: 1, coverage: 0.5 },
