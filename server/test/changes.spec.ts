@@ -55,7 +55,7 @@ describe('the changes of a client', () => {
     const question = encodeURIComponent(JSON.stringify(questionFor(setting.client, asked)));
     const csv = await (await fetch(`${server.address}/api/compare/export.csv?limits=words&question=${question}`)).text();
     expect(csv).toContain('Status,Status since,Last change');
-    const json = (await (await fetch(`${server.address}/api/compare/export.json?limits=words&question=${question}`)).json());
+    const json = await (await fetch(`${server.address}/api/compare/export.json?limits=words&question=${question}`)).json();
     expect(json.rows.find(({ name }: Loose) => name === 'gifts').settings).toMatchObject({
       status: 'paused',
       since: '2026-10-06',
