@@ -133,6 +133,7 @@ export * from './sources/source-list';
 export * from './text/currency';
 export * from './text/number-test';
 export * from './text/pattern';
+export * from './text/safe-cell';
 export * from './text/text-test';
 export * from './time/day';
 export * from './time/zone';

@@ -5,6 +5,7 @@ import { termsOf } from '../formula/formula';
 import type { ClosedTerm, Counting } from '../measure/term';
 import { type Sureness, surenessOf } from '../target/sureness';
 import { shareMet, type Target, TARGET_METRICS } from '../target/target';
+import type { TargetVerdict } from '../question/condition';
 import type { Answer } from './answer';
 import type { Pledge } from './pledge';
 import { NONE } from '../rows/coding';
@@ -20,6 +21,10 @@ export interface Held extends Counting {
   readonly met: number;
   readonly sureness: Sureness;
 }
+
+/** On which side of what was promised a row surely is; null where that cannot be said yet. */
+export const sureVerdict = ({ met, sureness }: Pick<Held, 'met' | 'sureness'>): TargetVerdict | null =>
+  sureness !== 'supported' ? null : met < 1 ? 'misses' : 'beats';
 
 /** Members with what they are summed from. */
 type Source = Pick<Answer, 'sums' | 'terms' | 'members'>;

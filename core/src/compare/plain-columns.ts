@@ -1,4 +1,4 @@
-import type { Held } from './held';
+import { type Held, sureVerdict } from './held';
 import { type FigureColumn, unpackFigures } from '../figure/columns';
 import type { Figure } from '../figure/figure';
 import type { Unit } from '../figure/text';
@@ -76,12 +76,20 @@ function heldColumns(rows: SentFigures['rows']): PlainColumn[] {
     {
       header: 'Target, how sure',
       unit: 'number',
-      cells: rows.map(({ held }) =>
-        !held ? null : held.sureness === 'supported' ? (held.met < 1 ? 'surely misses' : 'surely beats') : held.sureness,
-      ),
+      cells: rows.map(({ held }) => held ? howSure(held) : null),
     },
   ];
 }
+
+/** “surely misses”, or why nothing is sure. */
+function howSure(held: Pick<Held, 'met' | 'sureness'>): string {
+  const verdict = sureVerdict(held);
+  return verdict === null ? held.sureness : `surely ${verdict}`;
+}
+
+/** What a row is called, with how much of its week or month it has. */
+export const plainName = ({ name, note }: { readonly name: string; readonly note: string }): string =>
+  [name, note].filter((text) => text !== '').join(', ');
 
 /** What rows are set to, where any row says. */
 function settingsColumns(rows: SentFigures['rows']): PlainColumn[] {

@@ -6,7 +6,7 @@ import type { MetricId } from '../metric/metric';
 import { type Condition, farFromSiblings, firstOfSiblings, meets } from '../question/condition';
 import type { Question } from '../question/question';
 import { ancestorsOf } from '../question/row-key';
-import type { Held } from './held';
+import { type Held, sureVerdict } from './held';
 import { isTotal, type Member } from './member';
 
 /** The members that a question shows. */
@@ -126,8 +126,8 @@ function verdictOn(member: Member, condition: Exclude<Condition, AmongSiblings>,
     }
     case 'target': {
       const held = heldOf(member);
-      if (held?.sureness !== 'supported') return 'unknown';
-      return held.met < 1 === (condition.verdict === 'misses') ? 'yes' : 'no';
+      const verdict = held && sureVerdict(held);
+      return verdict === null ? 'unknown' : verdict === condition.verdict ? 'yes' : 'no';
     }
   }
 }

@@ -9,6 +9,7 @@ export type AmountTest = (typeof AMOUNT_TESTS)[number];
 export const TOP_ENDS = ['largest', 'smallest'] as const;
 
 export const TARGET_VERDICTS = ['misses', 'beats'] as const;
+export type TargetVerdict = (typeof TARGET_VERDICTS)[number];
 
 /** What the members of a level must come to once they are summed. */
 export type Condition = {
@@ -23,7 +24,7 @@ export type Condition = {
   /** Far from their siblings. */
   | { readonly kind: 'apart'; readonly metric: MetricId }
   /** Surely on one side of what their client was promised. */
-  | { readonly kind: 'target'; readonly verdict: (typeof TARGET_VERDICTS)[number] }
+  | { readonly kind: 'target'; readonly verdict: TargetVerdict }
 );
 
 /** The metrics that members are judged by. */

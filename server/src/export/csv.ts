@@ -1,4 +1,4 @@
-import type { PlainCell } from '@lens/core';
+import { type PlainCell, safeCell } from '@lens/core';
 import { stringify } from 'csv-stringify/sync';
 
 /**
@@ -11,6 +11,6 @@ export function toCsv(headers: readonly string[], rows: readonly (readonly Plain
     record_delimiter: 'windows',
     // A lone line feed or return ends a row for many readers, so it is quoted as well.
     quoted_match: /[\r\n]/,
-    cast: { string: (text) => (/^\s*[=+\-@\t\r]/.test(text) ? `'${text}` : text) },
+    cast: { string: safeCell },
   });
 }

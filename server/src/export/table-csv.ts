@@ -1,5 +1,4 @@
-import type { WireTable } from '@lens/contract';
-import { COUNTED_WORDS, formatDay, type PlainCell, plainColumns } from '@lens/core';
+import { COUNTED_WORDS, formatDay, type PlainCell, plainColumns, plainName } from '@lens/core';
 import { toCsv } from './csv';
 import type { Exported } from './exported';
 
@@ -18,7 +17,7 @@ export function tableCsv({ client, question, table, book, limitsIn }: Exported):
   ];
   const rows = table.rows.map((row, at): PlainCell[] => [
     row.level,
-    '  '.repeat(row.depth) + nameOf(row),
+    '  '.repeat(row.depth) + plainName(row),
     ...columns.map(({ cells }) => cells[at] ?? null),
     ...about,
   ]);
@@ -37,5 +36,3 @@ export function tableCsv({ client, question, table, book, limitsIn }: Exported):
   ];
   return toCsv(headers, rows);
 }
-
-export const nameOf = ({ name, note }: WireTable['rows'][number]): string => [name, note].filter((text) => text !== '').join(', ');

@@ -1,9 +1,8 @@
 import { question as questionSchema } from '@lens/contract';
-import { formatDay, unpackFigures } from '@lens/core';
+import { formatDay, plainName, unpackFigures } from '@lens/core';
 import { z } from 'zod';
 import { aboutQuestion } from './about-question';
 import type { Exported } from './exported';
-import { nameOf } from './table-csv';
 
 /** A comparison as JSON: the question as the API takes it, and of each row its figures with gaps, limits and coverage as they are. */
 export function tableJson(exported: Exported): string {
@@ -33,7 +32,7 @@ export function tableJson(exported: Exported): string {
       parent: row.parent,
       kind: row.kind,
       level: row.level,
-      name: nameOf(row),
+      name: plainName(row),
       held: row.held,
       settings: settingsOf(row),
       figures: Object.fromEntries(

@@ -1,8 +1,7 @@
 import type ExcelJS from 'exceljs';
-import { plainColumns, type Unit } from '@lens/core';
+import { plainColumns, plainName, type Unit } from '@lens/core';
 import { aboutQuestion } from './about-question';
 import type { Exported } from './exported';
-import { nameOf } from './table-csv';
 
 /** Decimals that numbers are shown with; the cells hold all of them. */
 const FORMATS: Readonly<Record<Exclude<Unit, object>, string>> = {
@@ -42,7 +41,7 @@ function writeTable(sheet: ExcelJS.Worksheet, { client, table, book, limitsIn }:
   sheet.getRow(1).font = { bold: true };
   sheet.getRow(1).alignment = { wrapText: true, vertical: 'bottom' };
   for (const [at, row] of table.rows.entries()) {
-    const line = sheet.addRow([row.level, nameOf(row), ...columns.map(({ cells }) => cells[at] ?? null)]);
+    const line = sheet.addRow([row.level, plainName(row), ...columns.map(({ cells }) => cells[at] ?? null)]);
     line.getCell(2).alignment = { indent: row.depth };
     line.font = { bold: row.kind === 'total' || row.kind === 'matched' };
     line.outlineLevel = Math.min(7, row.depth);

@@ -21,7 +21,7 @@ import { TARGET } from './condition-form';
 import { currentKey, rowsOfTree } from './old-address';
 
 /** A change in per cent, as an amount, or as both. */
-export const CHANGES_AS = ['share', 'amount', 'both'] as const;
+const CHANGES_AS = ['share', 'amount', 'both'] as const;
 export type ChangeAs = (typeof CHANGES_AS)[number];
 
 /** What of a comparison the address holds beside the focus. */

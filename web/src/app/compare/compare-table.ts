@@ -32,7 +32,7 @@ interface Line {
   readonly stuckAt: number | null;
 }
 
-/** Heights in pixels; the styles say the same. */
+/** Heights in pixels. */
 const HEAD = 48;
 const ROW = { plain: 26, compared: 41 };
 const MORE = 41;
@@ -45,7 +45,12 @@ const MOST_PINNED = 6;
   imports: [MatButton, MatIcon, MatPseudoCheckbox, MatTooltip, NameHead, NgTemplateOutlet, Thumb],
   templateUrl: './compare-table.html',
   styleUrl: './compare-table.scss',
-  host: { '[style.--name-width.px]': 'nameWidth()', '[style.--row-height.px]': 'rowHeight()' },
+  host: {
+    '[style.--name-width.px]': 'nameWidth()',
+    '[style.--row-height.px]': 'rowHeight()',
+    '[style.--head-height.px]': 'HEAD',
+    '[style.--more-height.px]': 'MORE',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CompareTable {
@@ -159,6 +164,8 @@ export class CompareTable {
     return (column?.row ?? '') === '' && by === (column?.metric ?? 'name') ? direction : 'none';
   }
 
+  protected readonly HEAD = HEAD;
+  protected readonly MORE = MORE;
   protected readonly TARGET = TARGET;
   protected readonly targetSort = computed(() => (this.sort().by === TARGET ? this.sort().direction : 'none'));
 

@@ -1,5 +1,5 @@
 import type { WireTable } from '@lens/contract';
-import { type MetricBook, type PlainCell, plainColumns } from '@lens/core';
+import { type MetricBook, type PlainCell, plainColumns, plainName, safeCell } from '@lens/core';
 
 /**
  * Rows of a table as text that spreadsheets take: cells with tabs between, numbers plain whatever the locale, under a
@@ -9,7 +9,7 @@ export function copyText(table: WireTable, keys: ReadonlySet<string> | null, boo
   const columns = plainColumns(table, book, currency, 'words').filter(
     ({ isCoverage, cells }) => !isCoverage || cells.some((cell) => typeof cell === 'number' && cell < 1),
   );
-  const names = new Map(table.rows.map(({ key, name, note }) => [key, [name, note].filter(Boolean).join(', ')]));
+  const names = new Map(table.rows.map((row) => [row.key, plainName(row)]));
   const parents = new Map(table.rows.map(({ key, parent }) => [key, parent]));
   const pathOf = (key: string): string => {
     const above: string[] = [];
@@ -28,6 +28,5 @@ export function copyText(table: WireTable, keys: ReadonlySet<string> | null, boo
 function cellText(cell: PlainCell): string {
   if (cell === null) return '';
   if (typeof cell === 'number') return String(cell);
-  const text = cell.replace(/[\t\r\n]+/g, ' ');
-  return /^\s*[=+\-@]/.test(text) ? `'${text}` : text;
+  return safeCell(cell.replace(/[\t\r\n]+/g, ' '));
 }

@@ -13,6 +13,7 @@ import {
   type MetricId,
   statusText,
   type Sureness,
+  sureVerdict,
   type Style,
   type Unit,
   unpackFigures,
@@ -194,12 +195,12 @@ function targetView(
 ): TargetView {
   const { label, unit } = book.named(metric);
   const text = new Intl.NumberFormat(style.locale, { style: 'percent', maximumFractionDigits: 0 }).format(met);
-  const isSure = sureness === 'supported';
-  const sure = isSure ? `${SURE_WORDS[sureness]} ${met < 1 ? 'misses' : 'beats'} it` : SURE_WORDS[sureness];
+  const verdict = sureVerdict({ met, sureness });
+  const sure = verdict === null ? SURE_WORDS[sureness] : `${SURE_WORDS[sureness]} ${verdict} it`;
   return {
     text,
     spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}. As ${COUNTED_WORDS[countedBy].who} count them, by ${basis} date.`,
-    good: isSure ? (met < 1 ? 'worse' : 'better') : null,
+    good: verdict && ({ misses: 'worse', beats: 'better' } as const)[verdict],
   };
 }
 

@@ -18,7 +18,7 @@ import { SuggestedField } from '../ui/suggested-field';
 import { type Chosen, withChosen } from './with-chosen';
 
 /** Members to be put in a group, all of one dimension. */
-export interface GroupAsked extends Chosen {
+interface GroupAsked extends Chosen {
   readonly client: ClientDetail;
   /** What they are called: “4 campaigns”. */
   readonly told: string;
