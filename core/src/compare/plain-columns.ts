@@ -76,7 +76,7 @@ function heldColumns(rows: SentFigures['rows']): PlainColumn[] {
     {
       header: 'Target, how sure',
       unit: 'number',
-      cells: rows.map(({ held }) => held ? howSure(held) : null),
+      cells: rows.map(({ held }) => (held ? howSure(held) : null)),
     },
   ];
 }
