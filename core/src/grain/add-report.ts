@@ -9,6 +9,7 @@ import { GroupSums, type ReportColumn, reportColumns } from './report-sums';
 import { RowGroups } from './row-groups';
 import { NONE } from '../rows/coding';
 import { type FeedTable, SKIPPED } from './tables';
+import { scanWorth } from './worth';
 
 /**
  * Adds the rows of one report to all levels that it answers: its rows are read once and summed by what they have in
@@ -24,10 +25,11 @@ export function addReport(summing: Summing, indexes: readonly NodeIndex[], feed:
   const dimensions = levels.flatMap((level) => level.dimensions);
   const groups = new RowGroups(feed, [...new Set(dimensions)], filter, cells, plan.window);
   if (cells.list.length === 0) return;
-  const sums = new GroupSums(columns, plan.window, visit !== undefined);
-  const keys = columns.map(({ column }) => column);
+  const sums = new GroupSums(columns, plan.window.from, visit !== undefined);
+  const keys = columns.map(({ key }) => key);
+  const scan = scanWorth(feed.rows, columns);
   for (const days of runsThatCount(bucketOf, plan.window))
-    feed.rows.scan(days, keys, (chunk) => {
+    scan(days, keys, (chunk) => {
       groups.number(chunk);
       sums.add(chunk, groups.numbers, groups.count);
     });

@@ -1,7 +1,7 @@
 import { type Adding, addsPlainly } from '../measure/measure';
 import { addingOf, termUnit } from '../measure/term';
 import type { Chunk } from '../rows/rows';
-import { type DayRange, lengthOf } from '../time/day';
+import type { Day } from '../time/day';
 import type { Summing } from './accumulate';
 import { type Addend, addColumns } from './add-columns';
 import { addBy } from './adding';
@@ -9,35 +9,34 @@ import { lastRows } from './last-rows';
 import type { OpenPart } from './node';
 import { isListed, sourceOf } from './source';
 import { type FeedTable, marginOn, rateOn } from './tables';
+import { factorOf, type Valued } from './worth';
 
 /** A term as a report delivers it. */
-export interface ReportColumn {
+export interface ReportColumn extends Valued {
   readonly term: number;
-  readonly column: string;
   readonly adding: Adding;
-  /** By day of the window what an amount is multiplied by, one after the other, before it is rounded: a rate, a margin; NaN where there is none. */
-  readonly factors: readonly Float64Array[];
   /** Where only the last rows of members count, those. */
   readonly last: ReadonlySet<number> | undefined;
 }
 
 export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): ReportColumn[] {
   const account = plan.tables.accounts[feed.account];
-  const byDay = (of: (day: number) => number | undefined): Float64Array =>
-    Float64Array.from({ length: lengthOf(plan.window) }, (_, at) => of(plan.window.from + at) ?? NaN);
+  const margin = plan.tables.clients[account?.client ?? 0]?.margin ?? [];
   return plan.terms.flatMap((term, index): ReportColumn[] => {
     const { column, derived } = sourceOf(term);
     if (isListed(term) || !feed.rows.columns.has(column)) return [];
-    const isExchanged = account !== undefined && account.rates !== null && termUnit(term) === 'money';
+    const rates = termUnit(term) === 'money' ? account?.rates : null;
+    const factors = [
+      ...(rates ? [factorOf(rates, (day) => rateOn({ rates }, day))] : []),
+      ...(derived ? [factorOf(margin, (day) => marginOn(plan.tables, account?.client ?? 0, day))] : []),
+    ];
     return [
       {
         term: index,
+        key: [column, ...factors.map(({ key }) => key)].join(' × '),
         column,
+        factors,
         adding: addingOf(term),
-        factors: [
-          ...(isExchanged ? [byDay((day) => rateOn(account, day))] : []),
-          ...(derived ? [byDay((day) => marginOn(plan.tables, account?.client ?? 0, day))] : []),
-        ],
         last: addingOf(term) === 'trailing' ? lastRows(feed, column, plan.window, bucketOf) : undefined,
       },
     ];
@@ -62,7 +61,8 @@ export class GroupSums {
 
   constructor(
     private readonly columns: readonly ReportColumn[],
-    private readonly window: DayRange,
+    /** What days are counted from. */
+    private readonly first: Day,
     withOrigins: boolean,
   ) {
     this.apart = columns.map(() => []);
@@ -77,8 +77,6 @@ export class GroupSums {
     for (const [at, column] of this.columns.entries()) {
       const amounts = chunk.amounts[at];
       if (!amounts) continue;
-      for (const factors of column.factors) multiply(amounts, chunk, factors, this.window.from);
-      if (column.factors.length > 0) round(amounts, chunk.length);
       if (!addsPlainly(column.adding)) this.addApart(chunk, numbers, at);
       else plain.push({ amounts, at });
       this.addLimited(chunk, numbers, at);
@@ -123,14 +121,9 @@ export class GroupSums {
   }
 
   private addLimited(chunk: Chunk, numbers: Int32Array, at: number): void {
-    const { factors, last } = this.columns[at] as ReportColumn;
-    for (const [row, { least, most }] of chunk.limited[at] ?? []) {
-      if (last?.has(chunk.first + row) === false) continue;
-      const day = (chunk.day[row] ?? 0) - this.window.from;
-      const worth = (amount: number): number =>
-        factors.length === 0 ? amount : Math.round(factors.reduce((product, of) => product * (of[day] ?? NaN), amount));
-      if (!Number.isNaN(worth(least))) this.addOne(chunk, numbers, at, row, worth(least), worth(most ?? Infinity));
-    }
+    const { last } = this.columns[at] as ReportColumn;
+    for (const [row, { least, most }] of chunk.limited[at] ?? [])
+      if (last?.has(chunk.first + row) !== false) this.addOne(chunk, numbers, at, row, least, most ?? Infinity);
   }
 
   private addOne(chunk: Chunk, numbers: Int32Array, at: number, row: number, least: number, most: number): void {
@@ -139,7 +132,7 @@ export class GroupSums {
     const own = this.apart[at];
     if (group < 0 || !own || !column) return;
     const part = (own[group] ??= { mask: 0, sums: new Float64Array(1) });
-    addBy[column.adding](part, 0, least, most, (chunk.day[row] ?? 0) - this.window.from);
+    addBy[column.adding](part, 0, least, most, (chunk.day[row] ?? 0) - this.first);
     this.seen[group] = (this.seen[group] ?? 0) | (1 << at);
     this.note(group, at, row);
   }
@@ -158,12 +151,4 @@ export class GroupSums {
     origin.rows += 1;
     origin.imports.add(this.importIds?.[row] ?? 0);
   }
-}
-
-function multiply(amounts: Float64Array, { length, day }: Chunk, factors: Float64Array, from: number): void {
-  for (let row = 0; row < length; row++) amounts[row] = (amounts[row] as number) * (factors[(day[row] as number) - from] as number);
-}
-
-function round(amounts: Float64Array, length: number): void {
-  for (let row = 0; row < length; row++) amounts[row] = Math.round(amounts[row] as number);
 }
