@@ -9,6 +9,7 @@ import { GroupSums, type ReportColumn, reportColumns } from './report-sums';
 import { RowGroups } from './row-groups';
 import { NONE } from '../rows/coding';
 import { type FeedTable, SKIPPED } from './tables';
+import { rolledBy } from './kept-classes';
 import { scanWorth } from './worth';
 
 /**
@@ -22,17 +23,29 @@ export function addReport(summing: Summing, indexes: readonly NodeIndex[], feed:
   if (levels.length === 0 || columns.length === 0) return;
   const terms = columns.map(({ term }) => term);
   const cells = new Cells(plan, levels, { feed, feedAt, bucketOf, terms });
-  const dimensions = levels.flatMap((level) => level.dimensions);
-  const groups = new RowGroups(feed, [...new Set(dimensions)], filter, cells, plan.window);
+  const dimensions = [...new Set(['campaign', ...levels.flatMap((level) => level.dimensions)])];
+  const groups = new RowGroups(feed, dimensions, filter, cells, plan.window);
   if (cells.list.length === 0) return;
   const sums = new GroupSums(columns, plan.window.from, visit !== undefined);
-  const keys = columns.map(({ key }) => key);
   const scan = scanWorth(feed.rows, columns);
+  const isPlain = ({ adding }: ReportColumn): boolean => !visit && addsPlainly(adding);
+  const plainly = rolledBy(feed, [...dimensions, ...filter.map(({ dimension }) => dimension)])?.scanBy(scan) ?? scan;
   for (const days of runsThatCount(bucketOf, plan.window))
-    scan(days, keys, (chunk) => {
-      groups.number(chunk);
-      sums.add(chunk, groups.numbers, groups.count);
-    });
+    for (const [scanned, own] of [
+      [plainly, columns.filter(isPlain)],
+      [scan, columns.filter((column) => !isPlain(column))],
+    ] as const) {
+      if (own.length === 0) continue;
+      const places = own.map((column) => columns.indexOf(column));
+      scanned(
+        days,
+        own.map(({ key }) => key),
+        (chunk) => {
+          groups.number(chunk);
+          sums.add(chunk, places, groups);
+        },
+      );
+    }
   for (const [at, level] of levels.entries())
     new GroupAdder({ summing, feed, columns, groups, sums }, at, new Places(summing, level, feed, groups)).run();
 }

@@ -1,9 +1,9 @@
 import { type Adding, addsPlainly } from '../measure/measure';
 import { addingOf, termUnit } from '../measure/term';
-import type { Chunk } from '../rows/rows';
+import type { Chunk, Limited } from '../rows/rows';
 import type { Day } from '../time/day';
 import type { Summing } from './accumulate';
-import { type Addend, addColumns } from './add-columns';
+import { type Addend, addColumns } from '../rows/add-columns';
 import { addBy } from './adding';
 import { lastRows } from './last-rows';
 import type { OpenPart } from './node';
@@ -43,6 +43,12 @@ export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): Rep
   });
 }
 
+/** Rows of a chunk by the number of their group, negative for those that do not count, and how many groups there are by now. */
+interface Numbered {
+  readonly numbers: Int32Array;
+  readonly count: number;
+}
+
 /** How many rows and which imports an amount comes from, for traces. */
 export interface Origin {
   rows: number;
@@ -69,17 +75,18 @@ export class GroupSums {
     this.origins = withOrigins ? columns.map(() => []) : undefined;
   }
 
-  /** Adds the rows of a chunk to the groups they are numbered by; `groups` is how many there are by now. */
-  add(chunk: Chunk, numbers: Int32Array, groups: number): void {
-    this.makeRoom(groups);
+  /** Adds the rows of a chunk, which tells the amounts of some of the columns, to the groups they are numbered by. */
+  add(chunk: Chunk, columns: readonly number[], { numbers, count }: Numbered): void {
+    this.makeRoom(count);
     this.importIds = this.origins && chunk.importIds();
     const plain: Addend[] = [];
-    for (const [at, column] of this.columns.entries()) {
-      const amounts = chunk.amounts[at];
-      if (!amounts) continue;
-      if (!addsPlainly(column.adding)) this.addApart(chunk, numbers, at);
-      else plain.push({ amounts, at });
-      this.addLimited(chunk, numbers, at);
+    for (const [nth, at] of columns.entries()) {
+      const amounts = chunk.amounts[nth];
+      const column = this.columns[at];
+      if (!amounts || !column) continue;
+      if (addsPlainly(column.adding)) plain.push({ amounts, at });
+      else this.addApart(chunk, amounts, numbers, at);
+      this.addLimited(chunk, chunk.limited[nth] ?? [], numbers, at);
     }
     addColumns(numbers, chunk.length, plain, { sums: this.sums, seen: this.seen, width: this.columns.length });
     if (this.origins) for (const { amounts, at } of plain) this.notePlain(amounts, chunk.length, numbers, at);
@@ -112,17 +119,17 @@ export class GroupSums {
     [this.sums, this.seen] = [sums, seen];
   }
 
-  private addApart(chunk: Chunk, numbers: Int32Array, at: number): void {
+  private addApart(chunk: Chunk, amounts: Float64Array, numbers: Int32Array, at: number): void {
     const { last } = this.columns[at] as ReportColumn;
     for (let row = 0; row < chunk.length; row++) {
-      const amount = chunk.amounts[at]?.[row] ?? NaN;
+      const amount = amounts[row] as number;
       if (!Number.isNaN(amount) && last?.has(chunk.first + row) !== false) this.addOne(chunk, numbers, at, row, amount, amount);
     }
   }
 
-  private addLimited(chunk: Chunk, numbers: Int32Array, at: number): void {
+  private addLimited(chunk: Chunk, limited: readonly Limited[], numbers: Int32Array, at: number): void {
     const { last } = this.columns[at] as ReportColumn;
-    for (const [row, { least, most }] of chunk.limited[at] ?? [])
+    for (const [row, { least, most }] of limited)
       if (last?.has(chunk.first + row) !== false) this.addOne(chunk, numbers, at, row, least, most ?? Infinity);
   }
 

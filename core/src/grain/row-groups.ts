@@ -2,7 +2,8 @@ import { codeAt, type Coding, NONE } from '../rows/coding';
 import { type Chunk, MOST_ROWS } from '../rows/rows';
 import { type DayRange, lengthOf, weekday } from '../time/day';
 import type { Cell, Cells } from './cells';
-import { type Classes, classesOf, leavingOut } from './classes';
+import { type Classes, leavingOut } from './classes';
+import { classesBy } from './kept-classes';
 import type { RowFilter } from './row-filter';
 import { type Slots, slotsFor } from './slots';
 import type { FeedTable } from './tables';
@@ -13,7 +14,7 @@ export class RowGroups {
   readonly numbers = new Int32Array(MOST_ROWS);
   private readonly member: Classes;
   private readonly split: Classes;
-  /** By place of a member, where the days of its campaign begin among the cells. */
+  /** By class of a member, where the days of its campaign begin among the cells. */
   private readonly daysOf: Int32Array;
   private readonly cellOn: Int32Array;
   /** By day of the window, where the splits of its weekday begin. */
@@ -22,6 +23,7 @@ export class RowGroups {
 
   constructor(
     private readonly feed: FeedTable,
+    /** What groups differ in: the campaign among it. */
     dimensions: readonly string[],
     filter: RowFilter,
     private readonly cells: Cells,
@@ -50,11 +52,14 @@ export class RowGroups {
     const { table } = slots;
     for (let row = 0; row < length; row++) {
       const at = (day[row] as number) - from;
-      const own = member[row] as number;
-      const cell = cellOn[(daysOf[own] as number) + at] as number;
-      const rough = memberClass[own] as number;
+      const rough = memberClass[member[row] as number] as number;
+      if (rough < 0) {
+        numbers[row] = NONE;
+        continue;
+      }
+      const cell = cellOn[(daysOf[rough] as number) + at] as number;
       const fine = splitClass[(splitsOn[at] as number) + (split[row] as number)] as number;
-      if (cell < 0 || rough < 0 || fine < 0) {
+      if (cell < 0 || fine < 0) {
         numbers[row] = NONE;
         continue;
       }
@@ -91,7 +96,7 @@ export class RowGroups {
     const campaigns = this.feed.codes.get('campaign');
     const width = lengthOf(this.window);
     const places = new Map<Int32Array, number>();
-    const daysOf = this.feed.rows.members.map((_, place) => {
+    const daysOf = Int32Array.from(this.member.examples, (place) => {
       const own = this.cells.of(campaigns ? codeAt(campaigns, place) : NONE);
       const known = places.get(own) ?? places.size;
       places.set(own, known);
@@ -105,36 +110,15 @@ export class RowGroups {
 
 /** The classes of a report's members or splits by what is asked for, without those that a filter leaves out. */
 function passing(feed: FeedTable, dimensions: readonly string[], filter: RowFilter, of: Coding['of']): Classes {
-  const own = (dimension: string): Coding[] => {
-    const coding = feed.codes.get(dimension);
-    return coding?.of === of ? [coding] : [];
-  };
-  const tests = filter.flatMap((test) => own(test.dimension).map((coding) => ({ ...test, coding })));
-  const codings = ['campaign', ...dimensions].flatMap(own);
-  const byWeekday = [...codings, ...tests.map(({ coding }) => coding)].some((coding) => coding.byWeekday);
-  const classes = classesKept(feed, of, [...new Set(codings)], byWeekday);
-  return tests.reduce(
-    (kept, { coding, passes, empty }) =>
-      leavingOut(kept, (place) => {
+  return filter.reduce(
+    (kept, { dimension, passes, empty }) => {
+      const coding = feed.codes.get(dimension);
+      if (coding?.of !== of) return kept;
+      return leavingOut(kept, (place) => {
         const code = codeAt(coding, place);
         return code === NONE ? empty === 'yes' : passes(code);
-      }),
-    classes,
+      });
+    },
+    classesBy(feed, of, dimensions),
   );
-}
-
-const kept = new WeakMap<FeedTable['codes'], Map<string, Classes>>();
-/** Sets of dimensions whose classes are kept for one report. */
-const MOST_KEPT = 12;
-
-/** The classes of a report's list by some codings, found once: names that are read another way make other codes. */
-function classesKept(feed: FeedTable, of: Coding['of'], codings: readonly Coding[], byWeekday: boolean): Classes {
-  const own = kept.get(feed.codes) ?? new Map<string, Classes>();
-  kept.set(feed.codes, own);
-  const dimensions = [...feed.codes].flatMap(([dimension, coding]) => (codings.includes(coding) ? [dimension] : []));
-  const key = `${of} ${dimensions.join()} ${byWeekday}`;
-  const known = own.get(key) ?? classesOf(feed.rows[`${of}s`].length, codings, byWeekday);
-  if (own.size >= MOST_KEPT) own.clear();
-  own.set(key, known);
-  return known;
 }

@@ -54,24 +54,18 @@ export class SegmentedRows implements Rows {
   }
 
   scan(days: DayRange, columns: readonly string[], each: (chunk: Chunk) => void): void {
-    const scratch = taken(columns.length);
     let before = 0;
     for (const [at, source] of this.segments.entries()) {
       const { head } = source;
       const { from, to } = daysOf(head);
       const translation = this.translations[at];
       if (days.from <= to && days.to >= from && translation) {
-        const own = source.segment();
-        const stored = columns.map((column) => (this.stored.get(column) ?? []).filter((key) => own.amounts.has(key)));
-        const first = own.starts[Math.max(0, days.from - from)] ?? 0;
-        const end = own.starts[Math.min(own.starts.length - 1, days.to - from + 1)] ?? own.length;
-        for (let row = first; row < end; row += MOST_ROWS) {
-          each(scratch.filled({ segment: own, translation, stored }, { from: row, end: Math.min(end, row + MOST_ROWS), before }));
-        }
+        const segment = source.segment();
+        const stored = columns.map((column) => (this.stored.get(column) ?? []).filter((key) => segment.amounts.has(key)));
+        read({ segment, translation, stored }, days, before, each);
       }
       before += head.length;
     }
-    free.push(scratch);
   }
 
   private findLacking(stored: readonly string[]): DayRange[] {
@@ -82,6 +76,23 @@ export class SegmentedRows implements Rows {
       return isTold ? [] : [daysOf(head)];
     });
   }
+}
+
+/** Hands over the rows of one segment on some days; members and splits are told by their ids. */
+export function readSegment(segment: Segment, days: DayRange, columns: readonly string[], each: (chunk: Chunk) => void): void {
+  const translation = { member: segment.members.list, split: segment.splits.list };
+  read({ segment, translation, stored: columns.map((column) => (segment.amounts.has(column) ? [column] : [])) }, days, 0, each);
+}
+
+/** Hands over the rows of a segment on some days, with so many rows in segments before it. */
+function read(reading: Reading, days: DayRange, before: number, each: (chunk: Chunk) => void): void {
+  const { month, starts, length } = reading.segment;
+  const scratch = taken(reading.stored.length);
+  const first = starts[Math.max(0, days.from - month)] ?? 0;
+  const end = starts[Math.min(starts.length - 1, days.to - month + 1)] ?? length;
+  for (let row = first; row < end; row += MOST_ROWS)
+    each(scratch.filled(reading, { from: row, end: Math.min(end, row + MOST_ROWS), before }));
+  free.push(scratch);
 }
 
 const daysOf = ({ month }: SegmentHead): DayRange => ({ from: month, to: month + daysInMonth(month) - 1 });
