@@ -177,7 +177,7 @@ class Scratch {
         translate(segment.importIds.places, segment.importIds.list, from, end, importId);
         return importId;
       },
-      amounts,
+      amounts: amounts.slice(0, stored.length),
       limited: stored.map((keys) => limitedOf(segment, keys, from, end)),
     };
   }
