@@ -172,6 +172,8 @@ export type WireTable = z.infer<typeof comparisonTable>;
 export const seriesRequest = z.object({ question, metric: metricId, members: z.array(z.string().max(300)).min(1).max(12) });
 export const series = z.object({
   buckets: z.array(dayRange),
+  /** Of how many of the buckets, from the first, most of what is counted by click date has arrived. */
+  settled: z.number().int(),
   lines: z.array(z.object({ key: z.string(), figures: figureColumn })),
 });
 

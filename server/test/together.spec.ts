@@ -85,6 +85,7 @@ describe('several clients in one table', () => {
       members: [`client:${abroad.client}`],
     });
     expect(series.lines[0].figures.values).toHaveLength(2);
+    expect(series.settled).toBe(2);
   });
 
   it('says which client or currency of it there is not', async () => {

@@ -4,6 +4,7 @@ import { Measured } from '../grain/measured';
 import type { WithoutClickDay } from '../grain/orders';
 import type { ClientTables } from '../grain/tables';
 import { arrivalsOf } from '../maturity/arrivals';
+import { SETTLED } from '../maturity/maturity';
 import type { ClosedOutcomeTerm, ClosedTerm } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
@@ -167,9 +168,6 @@ function once<T>(of: (member: Member) => T): (member: Member) => T {
     return own;
   };
 }
-
-/** Below this share of the late outcomes arrived, a claim by click date is no news yet. */
-const SETTLED = 0.95;
 
 /**
  * The outcomes of a metric that a channel claims by click date. It restates what it claims for recent

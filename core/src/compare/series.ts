@@ -1,16 +1,22 @@
 import type { Figure } from '../figure/figure';
 import { gap } from '../figure/figure';
+import { type Formula, termsOf } from '../formula/formula';
 import type { ClientTables } from '../grain/tables';
+import { latenessOf } from '../maturity/lateness';
+import { SETTLED, shareBy } from '../maturity/maturity';
+import type { ClosedTerm } from '../measure/term';
 import type { MetricId } from '../metric/metric';
-import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, bucketsFor, figureIn, memberNamed, selectionOf } from './answer';
 import type { Question } from '../question/question';
+import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
+import { answer, bucketsFor, figureIn, memberNamed, selectionOf } from './answer';
 import type { AskedBucket } from './passes';
 import type { Selection } from './selection';
 
 export interface Series {
   readonly buckets: readonly DayRange[];
+  /** Of how many of them, from the first, most of what the metric counts by click date has arrived. */
+  readonly settled: number;
   /** One list of figures for each member asked for, in bucket order. */
   readonly lines: readonly { readonly key: string; readonly figures: readonly Figure[] }[];
 }
@@ -53,5 +59,12 @@ export function series(
     const figures = buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured')));
     return { key, figures };
   });
-  return { buckets, lines };
+  return { buckets, settled: settledOf(tables, found.formulaOf(metric), buckets, lastDay), lines };
+}
+
+function settledOf(tables: ClientTables, formula: Formula, buckets: readonly DayRange[], lastDay: Day): number {
+  const late = (termsOf(formula) as ClosedTerm[]).filter((term) => term.kind === 'outcome' && term.basis === 'click');
+  const curves = late.flatMap((term) => (term.kind === 'outcome' ? (latenessOf(tables, lastDay).of(term) ?? []) : []));
+  const young = buckets.findIndex(({ to }) => curves.some((curve) => shareBy(curve, lastDay - to) < SETTLED));
+  return young < 0 ? buckets.length : young;
 }

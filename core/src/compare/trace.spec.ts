@@ -64,6 +64,31 @@ describe('series', () => {
   });
 });
 
+describe('what is still arriving', () => {
+  // Of each day's clicks one sale comes at once and one two days later.
+  const sales = Array.from({ length: 60 }, (_, click) =>
+    [0, 2].map((lag) => ({ click, sale: click + lag, campaign: 1, value: 50 })),
+  ).flat();
+  const lastDay = 59;
+  const tables = tablesOf([feedOf([row(50, 1, 30, 3)])], {
+    orders: [
+      orderTable(
+        sales.filter(({ sale }) => sale <= lastDay),
+        0,
+        lastDay,
+      ),
+    ],
+  });
+  const settled = (metric: string, counting: Pick<Question, 'countedBy' | 'basis'>): number =>
+    series(tables, { ...QUESTION, ...counting, period: { from: 50, to: lastDay } }, names, { metric, keys: ['total'], lastDay }).settled;
+
+  it('is told of the click days that are too young, and of those only', () => {
+    expect(settled('value', { countedBy: 'orders', basis: 'click' })).toBe(8);
+    expect(settled('value', { countedBy: 'orders', basis: 'sale' })).toBe(10);
+    expect(settled('spend', { countedBy: 'orders', basis: 'click' })).toBe(10);
+  });
+});
+
 describe('a member in two accounts of one channel', () => {
   const stage = partDimension('stage');
   const accounts = ['a', 'b'].map((id) => ({ id, channel: 'search', currency: 'GBP', rates: null }));

@@ -142,6 +142,9 @@ const shareAt = (share: readonly number[], age: number): number => (age < 0 ? 0 
 /** F(age): the share of a click day's outcomes that has been recorded when the day is `age` days old. */
 export const shareBy = (maturity: Maturity, age: number): number => shareAt(maturity.share, age);
 
+/** Below this share of the late outcomes arrived, what click days brought is no news yet. */
+export const SETTLED = 0.95;
+
 /** Click days by what weighs them: clicks, else spend. */
 export type WeightedDays = readonly { readonly day: Day; readonly weight: number }[];
 

@@ -43,9 +43,10 @@ export function compareRoutes(router: Router, context: Context): void {
   });
 
   answer(router, ENDPOINTS.series, async ({ body }) => {
-    const { buckets, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question, body.metric));
+    const { buckets, settled, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question, body.metric));
     return {
       buckets: buckets.map((bucket) => ({ ...bucket })),
+      settled,
       lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
     };
   });

@@ -5,7 +5,7 @@ import { LEVEL_WORDS } from '../data/level-words';
 /** Changes in words, those of one day together. */
 export function changesView({ changes, count }: ChangesReply, sought: string, style: Style) {
   const wanted = sought.trim().toLocaleLowerCase();
-  const lines = changes.map((change) => lineOf(change, style)).filter(({ text }) => text.includes(wanted));
+  const lines = changes.map((change) => changeLine(change, style)).filter(({ text }) => text.includes(wanted));
   const days = [...new Set(lines.map(({ dayText }) => dayText))];
   return {
     days: days.map((dayText) => ({ dayText, lines: lines.filter((line) => line.dayText === dayText) })),
@@ -14,7 +14,8 @@ export function changesView({ changes, count }: ChangesReply, sought: string, st
   };
 }
 
-function lineOf({ day, level, name, field, oldValue, newValue, note, by, ...rest }: WireChange, style: Style) {
+/** A change in words. */
+export function changeLine({ day, level, name, field, oldValue, newValue, note, by, ...rest }: WireChange, style: Style) {
   const value = oldValue !== null && newValue !== null ? `${oldValue} → ${newValue}` : (newValue ?? '');
   const line = {
     ...rest,

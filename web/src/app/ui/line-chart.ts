@@ -9,7 +9,18 @@ import {
   viewChild,
 } from '@angular/core';
 import { type Figure, value } from '@lens/core';
-import { CategoryScale, Chart, type ChartOptions, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import {
+  CategoryScale,
+  Chart,
+  type ChartOptions,
+  type Plugin,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from 'chart.js';
 import { Dark } from './dark';
 
 Chart.register(CategoryScale, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
@@ -19,11 +30,19 @@ export interface Line {
   readonly figures: readonly Figure[];
 }
 
+/** Something that happened at one of the labels, told beside the figures there. */
+export interface Mark {
+  readonly at: number;
+  readonly lines: readonly string[];
+}
+
 /** Tells lines apart by colour and by dashes: deep colours on light ground, light ones on dark. */
 const COLOURS = {
   light: ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'],
   dark: ['#7cc4cf', '#f0a26b', '#b9a9e6', '#d9c65a', '#86d1a4', '#f2a19f', '#8fb6f2', '#d3ab8c'],
 } as const;
+/** The colour of what is not a line of figures. */
+const QUIET = 'rgba(128,120,105,0.22)';
 const DASHES = [[], [6, 3], [2, 2], [9, 3, 2, 3]];
 
 /**
@@ -50,6 +69,9 @@ export class LineChart {
   readonly summary = input.required<string>();
   /** Of places in an order (grades) how many there are: the first is drawn on top, and nothing lies between or beyond them. */
   readonly places = input<number | null>(null);
+  readonly marks = input<readonly Mark[]>([]);
+  /** Of how many of the labels, from the first, the figures stay; those after them lie on shaded ground. */
+  readonly settled = input<number>(Infinity);
   private readonly dark = inject(Dark);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private chart: Chart<'line', (number | null)[]> | undefined;
@@ -99,10 +121,51 @@ export class LineChart {
         scales,
         plugins: {
           legend: legendIn(ink),
-          tooltip: { callbacks: { label: (item) => `${item.dataset.label ?? ''}: ${this.words(item.datasetIndex, item.dataIndex)}` } },
+          tooltip: {
+            callbacks: {
+              label: (item) => `${item.dataset.label ?? ''}: ${this.words(item.datasetIndex, item.dataIndex)}`,
+              footer: ([item]) => (item ? this.notesAt(item.dataIndex) : []),
+            },
+            footerFont: { weight: 'normal' },
+          },
         },
       },
+      plugins: [this.ground()],
     });
+  }
+
+  private notesAt(at: number): string[] {
+    const marked = this.marks().filter((mark) => mark.at === at);
+    return [...(at >= this.settled() ? ['sales are still arriving'] : []), ...marked.flatMap(({ lines }) => lines)];
+  }
+
+  /** Behind the lines: ground for what is still arriving, and a line with a foot where something happened. */
+  private ground(): Plugin<'line'> {
+    return {
+      id: 'ground',
+      beforeDatasetsDraw: ({ ctx, chartArea: { top, bottom, left, right }, scales: { x } }) => {
+        if (!x) return;
+        const labels = this.labels().length;
+        const half = labels > 1 ? (x.getPixelForValue(1) - x.getPixelForValue(0)) / 2 : right - left;
+        ctx.save();
+        ctx.fillStyle = ctx.strokeStyle = QUIET;
+        if (this.settled() < labels) {
+          const from = Math.max(left, x.getPixelForValue(this.settled()) - half);
+          ctx.fillRect(from, top, right - from, bottom - top);
+        }
+        ctx.setLineDash([3, 3]);
+        for (const { at } of this.marks()) {
+          const across = x.getPixelForValue(at);
+          ctx.beginPath();
+          ctx.moveTo(across, top);
+          ctx.lineTo(across, bottom);
+          ctx.stroke();
+        }
+        ctx.fillStyle = getComputedStyle(ctx.canvas).color;
+        for (const { at } of this.marks()) ctx.fillRect(x.getPixelForValue(at) - 3, bottom - 6, 6, 6);
+        ctx.restore();
+      },
+    };
   }
 
   private scales(ink: string): NonNullable<ChartOptions<'line'>['scales']> {
@@ -116,7 +179,7 @@ export class LineChart {
           callback: (height) => this.write()(value(Number(height))),
           ...(places === null ? { maxTicksLimit: 5 } : { stepSize: 1, autoSkip: true }),
         },
-        grid: { color: 'rgba(128,120,105,0.22)' },
+        grid: { color: QUIET },
       },
     };
   }
