@@ -71,7 +71,7 @@ function sumsOf(scan: Rows['scan'], { members, splits }: Rows, days: { from: num
   return { sums: Object.fromEntries([...sums].toSorted()), handed };
 }
 
-const rolledOf = (rows: Rows): RolledRows => new RolledRows(kindsOf(rows.members), kindsOf(rows.splits));
+const rolledOf = (rows: Rows): RolledRows => new RolledRows(kindsOf(rows.members), kindsOf(rows.splits), 1);
 /** The whole of both months. */
 const BOTH = { from: firstOfMonth(FIRST), to: 20_511 };
 
@@ -121,6 +121,12 @@ describe('rows summed by day and by what they have in common', () => {
     expect(sumsOf(rolled, rows, BOTH, ['spend', 'clicks'])).toMatchObject({ handed: 2 * KINDS });
     expect(read).toBe(400);
     expect(sumsOf(rolledOf(rows).scanBy(rows.scan.bind(rows)), rows, BOTH, ['spend'])).toMatchObject({ handed: 2 * KINDS });
+  });
+
+  it('are read as they are where they are few', () => {
+    const rows = rowsOf(Array.from({ length: 1999 }, (_, at) => ({ day: FIRST, member: at % 12, split: 0, spend: at, clicks: 1 })));
+    const rolled = new RolledRows(kindsOf(rows.members), kindsOf(rows.splits)).scanBy(rows.scan.bind(rows));
+    expect(sumsOf(rolled, rows, BOTH, ['spend'])).toMatchObject({ handed: 1999 });
   });
 
   it('are read as they are where hardly two have anything in common', () => {

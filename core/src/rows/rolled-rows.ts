@@ -16,6 +16,8 @@ type Scan = Rows['scan'];
 
 /** Months that would not become so many times shorter are read as they are. */
 const WORTH_ROLLING = 8;
+/** So are those with fewer rows a day: to sum them takes longer than to read them some more times. */
+const LEAST_ROWS = 2000;
 /** Keys of a day are looked up in an array of this length at most; with more of them there is little to win. */
 const MOST_KEYS = 2 ** 20;
 /** Columns kept of a month: rates and margins that are changed leave theirs behind. */
@@ -32,6 +34,7 @@ export class RolledRows {
   constructor(
     private readonly members: Common,
     private readonly splits: Common,
+    private readonly leastRows = LEAST_ROWS,
   ) {}
 
   /**
@@ -65,12 +68,12 @@ export class RolledRows {
     return segment;
   }
 
-  /** Whether the rows of a month have too little in common, by those of its first days. */
+  /** Whether the rows of a month are too few or have too little in common, by those of its first day that has any. */
   private isDense(scan: Scan, { from, to }: DayRange): boolean {
     if (this.members.examples.length * this.splits.examples.length > MOST_KEYS) return true;
     for (let day = from; day <= to; day++) {
       const { length, rows } = this.summed(scan, { from: day, to: day }, []);
-      if (rows > 0) return length * WORTH_ROLLING > rows;
+      if (rows > 0) return rows < this.leastRows || length * WORTH_ROLLING > rows;
     }
     return true;
   }
@@ -103,7 +106,7 @@ const NOT_YET: Month = { segment: undefined, isDense: false };
 
 interface Month {
   readonly segment: Segment | undefined;
-  /** Whether its rows have too little in common. */
+  /** Whether its rows are read as they are. */
   readonly isDense: boolean;
 }
 
