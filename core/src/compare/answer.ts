@@ -1,19 +1,20 @@
 import type { Figure } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
 import type { Sums, Visitor } from '../grain/accumulate';
-import { Measured } from '../grain/measured';
 import { TermIndex } from '../grain/term-index';
 import type { ClientTables } from '../grain/tables';
 import { arrivalsOf } from '../maturity/arrivals';
 import { type ClosedTerm, termKey } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
-import { bookOf } from '../metric/metric-book';
+import { bookOf, type MetricBook } from '../metric/metric-book';
 import { judgedBy } from '../question/condition';
 import { compileFilters, type Kept } from '../question/filter';
 import type { Names } from '../question/names';
+import { comparisonRange } from '../question/period';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
+import { COLUMN, type MeasuredIn, measuredIn, promised, readsPlace } from './around';
 import { shownMember } from './arrange';
 import { countOf } from './change';
 import { acrossOf, type Across } from './across';
@@ -47,6 +48,7 @@ export interface Answer {
   readonly terms: TermIndex;
   readonly members: readonly Member[];
   readonly formulaOf: (metric: MetricId) => Formula;
+  readonly measured: MeasuredIn;
   readonly kept: Kept;
   /** How a member stands to what its client was promised; null where that says nothing of it. */
   readonly heldOf: (member: Member) => Held | null;
@@ -57,6 +59,8 @@ export interface Answer {
 interface Asked {
   readonly metrics: readonly MetricId[];
   readonly buckets: readonly AskedBucket[];
+  /** Which of them lies before the first; undefined where none does. */
+  readonly before?: number | undefined;
   readonly visit?: Visitor;
   /** The last finished day, which the age of recent click days is counted to. */
   readonly lastDay: Day;
@@ -66,7 +70,12 @@ interface Asked {
  * Sums what some metrics, and those that members are judged by, need into the members a question asks for, without
  * figures yet: table, series and trace are all made of these.
  */
-export function answer(tables: ClientTables, question: Question, names: Names, { metrics, buckets, visit, lastDay }: Asked): Answer {
+export function answer(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { metrics, buckets, before, visit, lastDay }: Asked,
+): Answer {
   const { vocabulary } = tables;
   const book = bookOf(vocabulary);
   const formulas = new Map(
@@ -97,25 +106,34 @@ export function answer(tables: ClientTables, question: Question, names: Names, {
       });
     },
   });
+  const across = question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy });
   return {
     ...found,
+    measured: measuredIn(found.terms, {
+      formulas: [...formulas.values()],
+      before,
+      target: (metric) => promised(tables, question, metric),
+      named: (key) => memberNamed({ members, across }, NOT_SELECTED, key),
+    }),
     heldOf: (member) => holder.of(member),
     kept,
-    across: question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy }),
+    across,
     formulaOf: (metric) => formulas.get(metric) ?? closedFormula(book, metric, question),
   };
 }
 
 /** What a metric of a member comes to in a bucket asked for. */
-export const figureIn = ({ terms, formulaOf }: Answer, member: Member, metric: MetricId, bucket: number): Figure =>
-  new Measured(terms, member.contributions(bucket)).figure(formulaOf(metric));
+export const figureIn = ({ measured, formulaOf }: Answer, member: Member, metric: MetricId, bucket: number): Figure =>
+  measured(member, bucket).figure(formulaOf(metric));
 
 /** The members that the question shows; the first bucket of the answer is its period. */
 export const selectionOf = (found: Answer, question: Question): Selection =>
   select(found.members, question, (member, metric) => figureIn(found, member, metric, 0), found.heldOf);
 
-/** Between the key of a row and that of a column. */
-export const COLUMN = '|';
+/** Totals and members are there whatever is selected. */
+const NOT_SELECTED = (): never => {
+  throw new Error('Only what is shown asks for the selection');
+};
 
 const keyed = new WeakMap<readonly Member[], ReadonlyMap<string, Member>>();
 
@@ -153,4 +171,17 @@ export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day
   const earlier = period.to - comparison.to;
   const before = { ...comparison, shift: period.from - comparison.from };
   return [now, basis === 'click' && earlier > 0 ? { ...before, knownBy: lastDay - earlier } : before];
+}
+
+/** The days a question asks for as buckets; what was before is among them where it is compared, or where a metric reads it. */
+export function periodsFor(
+  question: Question,
+  metrics: readonly MetricId[],
+  book: MetricBook,
+  lastDay: Day,
+): Pick<Asked, 'buckets' | 'before'> {
+  const isRead = metrics.some((metric) => readsPlace(book.named(metric).formula, 'previous'));
+  const usual = isRead ? (comparisonRange(question.period, { mode: 'before' }) ?? null) : null;
+  const buckets = bucketsFor({ ...question, comparison: question.comparison ?? usual }, lastDay);
+  return { buckets, before: buckets.length > 1 ? 1 : undefined };
 }

@@ -1,6 +1,6 @@
 import type { Figure } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
-import { Measured } from '../grain/measured';
+import type { Measured } from '../grain/measured';
 import type { WithoutClickDay } from '../grain/orders';
 import type { ClientTables } from '../grain/tables';
 import { arrivalsOf } from '../maturity/arrivals';
@@ -12,7 +12,7 @@ import { judgedBy } from '../question/condition';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
-import { answer, type Answer, bucketsFor, selectionOf } from './answer';
+import { answer, type Answer, periodsFor, selectionOf } from './answer';
 import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
 import type { Held } from './held';
@@ -105,7 +105,7 @@ export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown' | 'ac
 export function prepare(tables: ClientTables, question: Question, names: Names, lastDay: Day): Prepared {
   const book = bookOf(tables.vocabulary);
   const metrics = book.set(question.metricSet)?.metrics ?? [];
-  const found = answer(tables, question, names, { metrics, buckets: bucketsFor(question, lastDay), lastDay });
+  const found = answer(tables, question, names, { metrics, ...periodsFor(question, metrics, book, lastDay), lastDay });
   const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);
   const late = new Map(
@@ -113,8 +113,8 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
   );
   const isCompared = question.comparison !== null;
   const partsOf = (member: Member): Parts => ({
-    now: new Measured(found.terms, member.contributions(0)),
-    before: isCompared ? new Measured(found.terms, member.contributions(1)) : null,
+    now: found.measured(member, 0),
+    before: isCompared ? found.measured(member, 1) : null,
   });
   const ownCampaigns = once(campaignsOf);
   const cellOf = (member: Member, { now, before }: Parts, metric: MetricId): RowCell => {

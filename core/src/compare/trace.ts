@@ -1,8 +1,8 @@
 import { between, type Figure } from '../figure/figure';
-import { type Formula, formulaText, termsOf } from '../formula/formula';
+import { type Formula, termsOf } from '../formula/formula';
+import { formulaText } from '../formula/write';
 import type { Visit } from '../grain/accumulate';
 import type { WithoutClickDay } from '../grain/orders';
-import { Measured } from '../grain/measured';
 import type { SumNode } from '../grain/node';
 import type { Piece } from './piece';
 import { isListed } from '../grain/source';
@@ -16,7 +16,7 @@ import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, bucketsFor, memberNamed, selectionOf } from './answer';
+import { answer, memberNamed, periodsFor, selectionOf } from './answer';
 import { closedFormula } from './pledge';
 import type { Member } from './member';
 import type { Question } from '../question/question';
@@ -67,18 +67,19 @@ export function trace(
   { key, metric, lastDay }: { readonly key: string; readonly metric: MetricId; readonly lastDay: Day },
 ): Trace | undefined {
   const book = bookOf(tables.vocabulary);
+  const metrics = [...(book.set(question.metricSet)?.metrics ?? []), metric];
   const tallies = new Map<SumNode, Map<string, Tally>>();
   const answered = answer(tables, question, names, {
-    metrics: [...(book.set(question.metricSet)?.metrics ?? []), metric],
-    buckets: bucketsFor({ ...question, comparison: null }, lastDay),
+    metrics,
+    ...periodsFor({ ...question, comparison: null }, metrics, book, lastDay),
     visit: (visit) => count(tallies, visit),
     lastDay,
   });
-  const { sums, terms: index } = answered;
+  const { sums } = answered;
   const found = memberNamed(answered, () => selectionOf(answered, question), key);
   if (!found) return undefined;
   const formula = closedFormula(book, metric, question);
-  const measured = new Measured(index, found.contributions(0));
+  const measured = answered.measured(found, 0);
   const terms = new Map(termsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
   const inputs = [...terms.values()].map((term): TraceInput => {
     const at = sums.terms.findIndex((each) => termKey(each) === termKey(term));

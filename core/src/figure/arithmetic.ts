@@ -90,3 +90,53 @@ const openLow = (figure: Figure): number => low(figure) ?? -Infinity;
 const openHigh = (figure: Figure): number => high(figure) ?? Infinity;
 const times = (x: number, y: number): number => (x === 0 || y === 0 ? 0 : x * y);
 const closed = (side: number): Side => (Number.isFinite(side) ? side : null);
+
+type Comparing = '<' | '<=' | '>' | '>=' | '=' | '<>';
+
+/** Whether a comparison holds: 1 or 0, and between them where bounds do not tell. */
+export function holds(a: Figure, comparison: Comparing, b: Figure): Figure {
+  const known = gapOf(a, b);
+  if (known) return known;
+  switch (comparison) {
+    case '>':
+      return holds(b, '<', a);
+    case '>=':
+      return holds(b, '<=', a);
+    case '<':
+      return isSo(openHigh(a) < openLow(b), openLow(a) < openHigh(b));
+    case '<=':
+      return isSo(openHigh(a) <= openLow(b), openLow(a) <= openHigh(b));
+    case '=':
+      return isSo(a.kind === 'value' && b.kind === 'value' && a.value === b.value, openLow(a) <= openHigh(b) && openLow(b) <= openHigh(a));
+    case '<>':
+      return subtract(value(1), holds(a, '=', b));
+  }
+}
+
+const isSo = (surely: boolean, maybe: boolean): Figure => (surely ? value(1) : maybe ? bounds(0, 1) : value(0));
+
+/** One of two figures, whichever it is: everything between the lowest and the highest of both. */
+export function either(a: Figure, b: Figure): Figure {
+  return (
+    gapOf(a, b) ??
+    fromSides(
+      both(low(a), low(b), (x, y) => Math.min(x, y)),
+      both(high(a), high(b), (x, y) => Math.max(x, y)),
+    )
+  );
+}
+
+/** The smaller or the larger of two figures. */
+export function extremeOf(extreme: (x: number, y: number) => number, a: Figure, b: Figure): Figure {
+  const sides = (x: number, y: number): Side => closed(extreme(x, y));
+  return gapOf(a, b) ?? fromSides(sides(openLow(a), openLow(b)), sides(openHigh(a), openHigh(b)));
+}
+
+/** Rounded to so many decimals, halves away from zero; of bounds each side. */
+export function round(figure: Figure, decimals: number): Figure {
+  const times10 = 10 ** decimals;
+  // The shortest text of a number decides: 1.005 is meant as a half.
+  const side = (x: number): number => (Math.sign(x) * Math.round(Number((Math.abs(x) * times10).toPrecision(15)))) / times10;
+  if (figure.kind === 'gap') return figure;
+  return fromSides(closed(side(openLow(figure))), closed(side(openHigh(figure))));
+}

@@ -1,7 +1,9 @@
 import { BUILT_IN } from '../measure/vocabulary';
 import { bounds, type Figure, gap, value } from '../figure/figure';
 import type { ClosedTerm, Term } from '../measure/term';
-import { closeFormula, evaluate, formulaText, number, operation, type Operator, term, termsOf } from './formula';
+import { evaluate, type Scope } from './evaluate';
+import { type Arithmetic, closeFormula, type Formula, number, operation, term, termsOf } from './formula';
+import { formulaText } from './write';
 
 const [one, two, three] = [number(1), number(2), number(3)];
 
@@ -16,6 +18,9 @@ describe('a formula as it is written', () => {
   ])('keeps what belongs together: %#', (formula, text) => expect(formulaText(formula)).toBe(text));
 });
 
+const run = (formula: Formula, sum: Scope['sum']): Figure =>
+  evaluate(formula, { sum, elsewhere: () => gap('not measured'), target: () => gap('not measured') });
+
 describe('a formula over sums', () => {
   const spend: Term = BUILT_IN.measureTerm('spend');
   const clicks: Term = BUILT_IN.measureTerm('clicks');
@@ -24,29 +29,29 @@ describe('a formula over sums', () => {
     sums[each.kind === 'measure' ? (each.measure.id as 'spend') : (each.part as 'count')] ?? gap('not measured');
   const ratio = (top: Term, under: Term) => operation(term(top), '/', term(under));
 
-  it.each<[Operator, number]>([
+  it.each<[Arithmetic, number]>([
     ['+', 8],
     ['-', 4],
     ['*', 12],
     ['/', 3],
-  ])('6 %s 2 is %d', (operator, result) => expect(evaluate(operation(number(6), operator, number(2)), of({}))).toEqual(value(result)));
+  ])('6 %s 2 is %d', (operator, result) => expect(run(operation(number(6), operator, number(2)), of({}))).toEqual(value(result)));
 
   it('reads each term once, in its place', () => {
     const profit = operation(operation(term(outcome('value')), '*', number(0.5)), '-', term(spend));
-    expect(evaluate(profit, of({ value: value(100), spend: value(20) }))).toEqual(value(30));
+    expect(run(profit, of({ value: value(100), spend: value(20) }))).toEqual(value(30));
     expect(termsOf(profit)).toEqual([outcome('value'), spend]);
     expect(termsOf(operation(term(spend), '+', term(spend)))).toEqual([spend, spend]);
     expect(termsOf(number(3))).toEqual([]);
   });
 
   it('lets gaps and bounds through', () => {
-    expect(evaluate(ratio(spend, clicks), of({ spend: value(10), clicks: gap('no rate') }))).toEqual(gap('no rate'));
-    expect(evaluate(ratio(spend, clicks), of({ spend: bounds(10, null), clicks: value(5) }))).toEqual(bounds(2, null));
+    expect(run(ratio(spend, clicks), of({ spend: value(10), clicks: gap('no rate') }))).toEqual(gap('no rate'));
+    expect(run(ratio(spend, clicks), of({ spend: bounds(10, null), clicks: value(5) }))).toEqual(bounds(2, null));
   });
 
   it('takes money over a count of outcomes for a cost: none yet is a bound', () => {
     const none = of({ spend: value(369), clicks: value(0), count: value(0), value: value(0) });
-    expect(evaluate(ratio(spend, outcome('count')), none)).toEqual(bounds(100, null));
+    expect(run(ratio(spend, outcome('count')), none)).toEqual(bounds(100, null));
     // Anything else over nothing is nothing to divide by.
     const nine = { spend: value(9), clicks: value(9), count: value(9), value: value(9) };
     for (const [top, under, zero] of [
@@ -55,14 +60,10 @@ describe('a formula over sums', () => {
       [clicks, outcome('count'), { count: value(0) }],
       [outcome('value'), outcome('count'), { count: value(0) }],
     ] as const)
-      expect(evaluate(ratio(top, under), of({ ...nine, ...zero }))).toEqual(gap('nothing to divide by'));
-    expect(evaluate(operation(term(spend), '/', operation(term(outcome('count')), '*', number(1))), none)).toEqual(
-      gap('nothing to divide by'),
-    );
-    expect(evaluate(operation(operation(term(spend), '*', number(1)), '/', term(outcome('count'))), none)).toEqual(
-      gap('nothing to divide by'),
-    );
-    expect(evaluate(operation(number(369), '/', term(outcome('count'))), none)).toEqual(gap('nothing to divide by'));
+      expect(run(ratio(top, under), of({ ...nine, ...zero }))).toEqual(gap('nothing to divide by'));
+    expect(run(operation(term(spend), '/', operation(term(outcome('count')), '*', number(1))), none)).toEqual(gap('nothing to divide by'));
+    expect(run(operation(operation(term(spend), '*', number(1)), '/', term(outcome('count'))), none)).toEqual(gap('nothing to divide by'));
+    expect(run(operation(number(369), '/', term(outcome('count'))), none)).toEqual(gap('nothing to divide by'));
   });
 
   it('is closed everywhere: who counts, on which day', () => {

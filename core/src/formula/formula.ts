@@ -1,14 +1,35 @@
-import { add, costPer, divide, multiply, subtract } from '../figure/arithmetic';
-import { type Figure, value } from '../figure/figure';
-import { closeTerm, type ClosedTerm, type Counting, type Term, termText, termUnit } from '../measure/term';
+import type { Gap } from '../figure/figure';
+import { closeTerm, type Counting, type Term } from '../measure/term';
+import type { TargetMetric } from '../target/target';
 
-export type Operator = '+' | '-' | '*' | '/';
+export const ARITHMETIC = ['+', '-', '*', '/'] as const;
+export const COMPARING = ['<', '<=', '>', '>=', '=', '<>'] as const;
+export const LOGIC = ['and', 'or'] as const;
+export type Arithmetic = (typeof ARITHMETIC)[number];
+export type Operator = Arithmetic | (typeof COMPARING)[number] | (typeof LOGIC)[number];
+
+/** What takes several figures and gives one. */
+export const CALLS = ['smallest of', 'largest of', 'rounded'] as const;
+export type Call = (typeof CALLS)[number];
+
+/** What is read elsewhere than at the member and in the days that are looked at. */
+export const PLACES = ['previous', 'share of total', 'share of parent'] as const;
+export type Place = (typeof PLACES)[number];
 
 /** A formula over terms. Sums go in first, then the formula runs once: a ratio is never averaged. */
 export type Formula =
   | { readonly kind: 'term'; readonly term: Term }
   | { readonly kind: 'number'; readonly value: number }
-  | { readonly kind: 'operation'; readonly operator: Operator; readonly left: Formula; readonly right: Formula };
+  | { readonly kind: 'operation'; readonly operator: Operator; readonly left: Formula; readonly right: Formula }
+  | { readonly kind: 'not'; readonly of: Formula }
+  | { readonly kind: 'when'; readonly test: Formula; readonly then: Formula; readonly otherwise: Formula }
+  | { readonly kind: 'call'; readonly call: Call; readonly of: readonly Formula[] }
+  | { readonly kind: 'place'; readonly place: Place; readonly of: Formula }
+  /** What a client was promised. */
+  | { readonly kind: 'target'; readonly metric: TargetMetric }
+  /** Another metric, by its name. */
+  | { readonly kind: 'metric'; readonly name: string; readonly of: Formula }
+  | { readonly kind: 'gap'; readonly gap: Gap };
 
 export const term = (of: Term): Formula => ({ kind: 'term', term: of });
 export const number = (of: number): Formula => ({ kind: 'number', value: of });
@@ -17,92 +38,60 @@ export const formulaOf = (of: Term): Formula =>
   of.kind === 'measure' && of.weight ? operation(term(of), '/', term({ kind: 'measure', measure: of.weight })) : term(of);
 export const operation = (left: Formula, operator: Operator, right: Formula): Formula => ({ kind: 'operation', operator, left, right });
 
-/** The terms a formula reads, in reading order, possibly repeated. */
-export function termsOf(formula: Formula): Term[] {
+/** What a formula is made of, one step down, in reading order. */
+export function partsOf(formula: Formula): readonly Formula[] {
   switch (formula.kind) {
-    case 'term':
-      return [formula.term];
-    case 'number':
-      return [];
     case 'operation':
-      return [...termsOf(formula.left), ...termsOf(formula.right)];
+      return [formula.left, formula.right];
+    case 'when':
+      return [formula.test, formula.then, formula.otherwise];
+    case 'call':
+      return formula.of;
+    case 'not':
+    case 'place':
+    case 'metric':
+      return [formula.of];
+    default:
+      return [];
+  }
+}
+
+/** The formula and everything in it, in reading order. */
+export const nodesOf = (formula: Formula): Formula[] => [formula, ...partsOf(formula).flatMap(nodesOf)];
+
+/** The terms a formula reads, in reading order, possibly repeated. */
+export const termsOf = (formula: Formula): Term[] => nodesOf(formula).flatMap((each) => (each.kind === 'term' ? [each.term] : []));
+
+/** Of these, those read of the member and the days looked at: also what is a share of something, not what was before. */
+export function ownTermsOf(formula: Formula): Term[] {
+  if (formula.kind === 'term') return [formula.term];
+  return formula.kind === 'place' && formula.place === 'previous' ? [] : partsOf(formula).flatMap(ownTermsOf);
+}
+
+/** The same formula with its parts, one step down, made into others. */
+function withParts(formula: Formula, make: (part: Formula) => Formula): Formula {
+  switch (formula.kind) {
+    case 'operation':
+      return { ...formula, left: make(formula.left), right: make(formula.right) };
+    case 'when':
+      return { ...formula, test: make(formula.test), then: make(formula.then), otherwise: make(formula.otherwise) };
+    case 'call':
+      return { ...formula, of: formula.of.map(make) };
+    case 'not':
+    case 'place':
+    case 'metric':
+      return { ...formula, of: make(formula.of) };
+    default:
+      return formula;
   }
 }
 
 /** Fills in who counts and which day, everywhere in the formula. */
-export function closeFormula(formula: Formula, counting: Counting): Formula {
-  switch (formula.kind) {
-    case 'term':
-      return term(closeTerm(formula.term, counting));
-    case 'number':
-      return formula;
-    case 'operation':
-      return operation(closeFormula(formula.left, counting), formula.operator, closeFormula(formula.right, counting));
-  }
-}
+export const closeFormula = (formula: Formula, counting: Counting): Formula =>
+  formula.kind === 'term' ? term(closeTerm(formula.term, counting)) : withParts(formula, (part) => closeFormula(part, counting));
 
-/**
- * Runs a closed formula on sums. `lookup` gives the sum of a term in whole units (pounds, clicks),
- * as a figure; gaps and bounds pass through.
- */
-export function evaluate(formula: Formula, lookup: (of: ClosedTerm) => Figure): Figure {
-  switch (formula.kind) {
-    case 'term':
-      return lookup(formula.term as ClosedTerm);
-    case 'number':
-      return value(formula.value);
-    case 'operation': {
-      const left = evaluate(formula.left, lookup);
-      const right = evaluate(formula.right, lookup);
-      return operate(formula, left, right);
-    }
-  }
-}
-
-function operate(formula: Formula & { kind: 'operation' }, left: Figure, right: Figure): Figure {
-  switch (formula.operator) {
-    case '+':
-      return add(left, right);
-    case '-':
-      return subtract(left, right);
-    case '*':
-      return multiply(left, right);
-    case '/':
-      return isCostPerOutcome(formula) ? costPer(left, right) : divide(left, right);
-  }
-}
-
-/** Money over a count of outcomes: the ratios where "none yet" is a bound, not a blank. */
-function isCostPerOutcome({ left, right }: Formula & { kind: 'operation' }): boolean {
-  return (
-    left.kind === 'term' &&
-    termUnit(left.term) === 'money' &&
-    left.term.kind === 'measure' &&
-    right.kind === 'term' &&
-    right.term.kind === 'outcome' &&
-    termUnit(right.term) === 'count' &&
-    right.term.part !== 'people'
-  );
-}
-
-const STRENGTH: Record<Operator, number> = { '+': 1, '-': 1, '*': 2, '/': 2 };
-
-/** Writes a formula the way it reads: "value of purchase / spend". */
-export function formulaText(formula: Formula, write: (of: Term) => string = termText): string {
-  switch (formula.kind) {
-    case 'term':
-      return write(formula.term);
-    case 'number':
-      return String(formula.value);
-    case 'operation': {
-      const own = STRENGTH[formula.operator];
-      const inside = (side: Formula, tight: boolean): string => {
-        const text = formulaText(side, write);
-        const weaker = side.kind === 'operation' && (STRENGTH[side.operator] < own || (tight && STRENGTH[side.operator] === own));
-        return weaker ? `(${text})` : text;
-      };
-      const sign = { '+': '+', '-': '−', '*': '×', '/': '/' }[formula.operator];
-      return `${inside(formula.left, false)} ${sign} ${inside(formula.right, true)}`;
-    }
-  }
-}
+/** Says who counts or which day wherever the formula leaves it open. */
+export const fixFormula = (formula: Formula, counting: Partial<Counting>): Formula =>
+  formula.kind === 'term'
+    ? term(formula.term.kind === 'measure' ? formula.term : { ...counting, ...formula.term })
+    : withParts(formula, (part) => fixFormula(part, counting));

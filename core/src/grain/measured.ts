@@ -1,13 +1,24 @@
-import { add, multiply, subtract } from '../figure/arithmetic';
+import { divide, multiply } from '../figure/arithmetic';
 import { between, type Figure, gap, type Gap, value, withCoverage } from '../figure/figure';
-import { evaluate, type Formula, termsOf } from '../formula/formula';
+import { evaluate, type Scope } from '../formula/evaluate';
+import { type Formula, termsOf } from '../formula/formula';
 import { addingOf, type ClosedTerm, isState, termScale, termUnit } from '../measure/term';
+import type { TargetMetric } from '../target/target';
 import type { Contribution } from './contribution';
 import { isEmptyPart } from './node';
 import { type Tally, tallyOf } from './tally';
 import type { TermIndex } from './term-index';
 
 type SumOf = (term: ClosedTerm, of: Measured) => Figure;
+
+/** What lies around a member and the days that are looked at, as far as a formula may read it. */
+export interface Around {
+  /** The same member in the days before; undefined where they are not summed. */
+  readonly previous?: (() => Measured) | undefined;
+  readonly total?: (() => Measured | undefined) | undefined;
+  readonly parent?: (() => Measured | undefined) | undefined;
+  readonly target?: ((metric: TargetMetric) => Figure) | undefined;
+}
 
 /** Contributions with the figures that are made of them. What was worked out is kept: most formulas share their terms. */
 export class Measured {
@@ -22,6 +33,7 @@ export class Measured {
   constructor(
     readonly index: TermIndex,
     readonly contributions: readonly Contribution[],
+    private readonly around: Around = {},
   ) {}
 
   /**
@@ -77,18 +89,36 @@ export class Measured {
 
   private figureOf(formula: Formula, sumOf: SumOf): Figure {
     const figure = this.combined(formula, sumOf);
-    const isMixed = formula.kind === 'operation' && this.contributions.some((each) => this.isMixed(formula, each));
+    const isMixed = formula.kind !== 'term' && this.contributions.some((each) => this.isMixed(formula, each));
     return isMixed && figure.kind !== 'gap' ? gap('not additive') : figure;
   }
 
   private combined(formula: Formula, sumOf: SumOf): Figure {
     if (formula.kind === 'operation' && (formula.operator === '*' || formula.operator === '/')) return this.ratio(formula, sumOf);
-    if (formula.kind === 'operation') {
-      const left = this.combined(formula.left, sumOf);
-      const right = this.combined(formula.right, sumOf);
-      return formula.operator === '+' ? add(left, right) : subtract(left, right);
-    }
-    return evaluate(formula, (term) => sumOf(term, this));
+    return evaluate(formula, this.scope(this, sumOf), (part) => this.combined(part, sumOf));
+  }
+
+  /** Where a formula reads its terms from some cells of these, and all else from these and what lies around them. */
+  private scope(cells: Measured, sumOf: SumOf): Scope {
+    return {
+      sum: (term) => sumOf(term, cells),
+      elsewhere: (formula) => this.elsewhere(formula, sumOf),
+      target: (metric) => this.around.target?.(metric) ?? gap('not measured'),
+    };
+  }
+
+  private elsewhere({ place, of }: Formula & { kind: 'place' }, sumOf: SumOf): Figure {
+    if (place === 'previous') return this.around.previous?.().figure(of) ?? gap('not measured');
+    const whole = (place === 'share of total' ? this.around.total : this.around.parent)?.();
+    return whole ? this.shareOf(whole, of, sumOf) : gap('not measured');
+  }
+
+  /** Of a whole, both in the cells that measure what is shared. */
+  private shareOf(whole: Measured, formula: Formula, sumOf: SumOf): Figure {
+    const need = this.index.need(formula);
+    const [own, all] = [this.measuringAll(need), whole.measuringAll(need)];
+    if (all.isEmpty) return gap(whole.reason(formula));
+    return withCoverage(divide(own.combined(formula, sumOf), all.figure(formula)), all.shareOfSpend(whole));
   }
 
   /** Whether a rest holds a part of one input and all of another: orders by campaign do not belong to the spend no device is told of. */
@@ -101,7 +131,7 @@ export class Measured {
   private ratio(formula: Formula, sumOf: SumOf): Figure {
     const kept = this.measuringAll(this.index.need(formula));
     if (kept.contributions.every(({ parts }) => parts.length === 0) || (kept.isEmpty && !this.isEmpty)) return gap(this.reason(formula));
-    const figure = evaluate(formula, (term) => sumOf(term, kept));
+    const figure = evaluate(formula, this.scope(kept, sumOf));
     return withCoverage(isPartOfChances(formula) ? atMostAll(figure) : figure, kept.shareOfSpend(this));
   }
 

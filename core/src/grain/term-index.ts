@@ -1,4 +1,4 @@
-import { type Formula, termsOf } from '../formula/formula';
+import { type Formula, ownTermsOf } from '../formula/formula';
 import { type ClosedTerm, termKey } from '../measure/term';
 
 /** The places of one question's terms among its sums. Each is asked for once for every row, so what was met before is kept. */
@@ -26,11 +26,11 @@ export class TermIndex {
     return at;
   }
 
-  /** The terms of a formula, one bit a term. */
+  /** The terms a formula reads of the member and the days looked at, one bit a term. */
   need(formula: Formula): number {
     let need = this.needs.get(formula);
     if (need === undefined) {
-      need = termsOf(formula).reduce((mask, term) => mask | (1 << this.at(term as ClosedTerm)), 0);
+      need = ownTermsOf(formula).reduce((mask, term) => mask | (1 << this.at(term as ClosedTerm)), 0);
       this.needs.set(formula, need);
     }
     return need;

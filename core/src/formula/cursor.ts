@@ -1,0 +1,77 @@
+import type { Operator } from './formula';
+import { type Span, type Token, tokensOf } from './tokens';
+
+export type WordToken = Token & { kind: 'word' };
+
+/** A place among the tokens of a formula that moves on as they are taken. */
+export class Cursor {
+  private readonly tokens: readonly Token[];
+  private at = 0;
+
+  constructor(readonly text: string) {
+    this.tokens = tokensOf(text);
+  }
+
+  get next(): Token {
+    return this.tokens[this.at] as Token;
+  }
+
+  get isEnd(): boolean {
+    return this.next.kind === 'end';
+  }
+
+  /** The character behind the token that was taken last. */
+  get taken(): number {
+    return this.tokens[this.at - 1]?.to ?? 0;
+  }
+
+  take(count = 1): void {
+    this.at += count;
+  }
+
+  said = ({ from, to }: Span): string => this.text.slice(from, to);
+
+  /** Whether these words come next, `skipping` so many tokens. */
+  isAt(words: readonly string[], skipping = 0): boolean {
+    return words.every((word, nth) => {
+      const token = this.tokens[this.at + skipping + nth];
+      return token?.kind === 'word' && token.text.toLowerCase() === word;
+    });
+  }
+
+  /** Takes these words, if they come next. */
+  tookWords(words: readonly string[]): boolean {
+    const isThere = this.isAt(words);
+    if (isThere) this.take(words.length);
+    return isThere;
+  }
+
+  /** Takes these words, if they come next with a parenthesis after them. */
+  tookBeforeParenthesis(words: readonly string[]): boolean {
+    const after = this.tokens[this.at + words.length];
+    return after?.kind === 'sign' && after.text === '(' && this.tookWords(words);
+  }
+
+  tookSign(sign: '-' | '(' | ')' | ','): boolean {
+    const isThere = this.next.kind === 'sign' && this.next.text === sign;
+    if (isThere) this.take();
+    return isThere;
+  }
+
+  /** Takes one of these operators, if one comes next. */
+  tookOperator<Of extends Operator>(operators: readonly Of[]): Of | undefined {
+    const { next } = this;
+    const text = next.kind === 'sign' ? next.text : next.kind === 'word' ? next.text.toLowerCase() : '';
+    const found = operators.find((each) => each === text);
+    if (found) this.take();
+    return found;
+  }
+
+  /** The words that come next, up to so many. */
+  words(most: number): WordToken[] {
+    const run: WordToken[] = [];
+    for (let token = this.next; token.kind === 'word' && run.length < most; token = this.tokens[this.at + run.length] as Token)
+      run.push(token);
+    return run;
+  }
+}

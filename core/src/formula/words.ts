@@ -1,0 +1,92 @@
+import { distance } from 'fastest-levenshtein';
+import { type Formula, formulaOf, term } from './formula';
+import type { Outcome } from '../measure/outcome';
+import type { Vocabulary } from '../measure/vocabulary';
+import type { Metric } from '../metric/metric';
+import { TARGET_METRIC_IDS } from '../target/target';
+import { nameKey } from './tokens';
+
+/** A name that stands for something. */
+export interface Named {
+  readonly name: string;
+  readonly kind: 'measure' | 'metric' | 'target' | 'outcome' | 'part';
+  /** What it is, in a sentence. */
+  readonly definition: string;
+}
+
+/** What a metric of a name (see nameKey) comes to: undefined where there is none, a text that says why where it cannot be read. */
+type MetricOf = (name: string) => Formula | string | undefined;
+/** What is said of an outcome. */
+export type PartOf = (of: Outcome) => Formula;
+
+const PARTS = { count: 'count', people: 'people', value: 'value', 'margin value': 'margin' } as const;
+const PART_DEFINITIONS: Readonly<Record<keyof typeof PARTS, string>> = {
+  count: 'How many there were.',
+  people: 'How many different people they were of; never added up.',
+  value: 'What they were worth.',
+  'margin value': 'What they were worth after the client’s margin of each day.',
+};
+/** The outcomes that a client counts as results, together. */
+export const THAT_COUNT = 'outcomes that count';
+
+/** The names that a formula can say of one client’s words and metrics. */
+export class FormulaWords {
+  /** The most words a name has. */
+  readonly longest: number;
+  private readonly formulas = new Map<string, Formula>();
+  private readonly outcomesByName = new Map<string, readonly Outcome[]>();
+  private readonly parts = new Map<string, PartOf>();
+
+  constructor(
+    { measures, outcomes, besideOutcomes, measureTerm, outcomeTerm, outcome, own }: Vocabulary,
+    metrics: readonly Pick<Metric, 'id' | 'label' | 'definition'>[],
+    private readonly metricOf: MetricOf,
+  ) {
+    for (const { id, name, label } of measures)
+      for (const each of [label, name]) this.formulas.set(nameKey(each), formulaOf(measureTerm(id)));
+    for (const metric of TARGET_METRIC_IDS) this.formulas.set(`target ${metric}`, { kind: 'target', metric });
+    for (const each of outcomes) for (const name of [each.label, each.name]) this.outcomesByName.set(nameKey(name), [each]);
+    this.outcomesByName.set(THAT_COUNT, (own.main.length > 0 ? own.main : ['purchase']).map(outcome));
+    for (const [name, part] of Object.entries(PARTS)) this.parts.set(name, ({ id }) => term(outcomeTerm(part, id, {})));
+    for (const each of besideOutcomes) this.parts.set(nameKey(each.name), ({ id }) => term(outcomeTerm(each, id, {})));
+    this.known = [
+      ...measures.map(({ name, definition }): Named => ({ name, kind: 'measure', definition })),
+      ...metrics.map(({ label, definition }): Named => ({ name: label, kind: 'metric', definition })),
+      ...TARGET_METRIC_IDS.map((id): Named => ({ name: `target ${id}`, kind: 'target', definition: 'What the client was promised.' })),
+      ...outcomes.map(({ name, label }): Named => ({ name, kind: 'outcome', definition: label })),
+      { name: THAT_COUNT, kind: 'outcome', definition: 'The outcomes that count as results for this client, together.' },
+      ...Object.entries(PART_DEFINITIONS).map(([name, definition]): Named => ({ name: `${name} of`, kind: 'part', definition })),
+      ...besideOutcomes.map(({ name, definition }): Named => ({ name: `${name} of`, kind: 'part', definition })),
+    ];
+    this.longest = Math.max(
+      ...[...this.known.map(({ name }) => name), ...metrics.map(({ id }) => id)].map((name) => name.split(' ').length),
+    );
+  }
+
+  /** Everything that can be said, for who writes. */
+  readonly known: readonly Named[];
+
+  /** What a name alone stands for: a measure, a target, a metric; undefined for a name of nothing, a text for one that cannot be read. */
+  formulaOf(name: string): Formula | string | undefined {
+    const key = nameKey(name);
+    return this.formulas.get(key) ?? this.metricOf(key);
+  }
+
+  outcomesOf = (name: string): readonly Outcome[] | undefined => this.outcomesByName.get(nameKey(name));
+
+  /** What is said of an outcome, as the words before “of” name it. */
+  partOf = (name: string): PartOf | undefined => this.parts.get(nameKey(name));
+
+  /** The names nearest to one that is none, at most three; only those that may have been meant. */
+  nearest(name: string, kinds: readonly Named['kind'][]): string[] {
+    const key = nameKey(name);
+    const far = (each: string): number => distance(key, nameKey(each));
+    const close = [...new Set(this.known.flatMap((each) => (kinds.includes(each.kind) ? [each.name] : [])))]
+      .map((each) => ({ each, far: far(each) }))
+      .filter((one) => one.far <= Math.max(1, Math.floor(key.length / 3)));
+    return close
+      .toSorted((a, b) => a.far - b.far)
+      .slice(0, 3)
+      .map(({ each }) => each);
+  }
+}

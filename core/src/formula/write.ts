@@ -1,0 +1,54 @@
+import { type Term, termText } from '../measure/term';
+import { ARITHMETIC, COMPARING, type Formula, type Operator } from './formula';
+import { nameText } from './tokens';
+
+/** The looser of two operators is read last. */
+export const strengthOf = (operator: Operator): number => {
+  if (operator === 'or') return 1;
+  if (operator === 'and') return 2;
+  if (COMPARING.some((each) => each === operator)) return 4;
+  return operator === '+' || operator === '-' ? 5 : 6;
+};
+/** Between “and” and the comparisons. */
+const NOT = 3;
+
+const SIGNS: Partial<Record<Operator, string>> = { '-': '−', '*': '×', '<=': '≤', '>=': '≥', '<>': '≠' };
+
+/** Writes a formula the way it reads: "value of purchase / spend". What is read from it is the same formula. */
+export function formulaText(formula: Formula, write: (of: Term) => string = termText): string {
+  const text = (part: Formula): string => formulaText(part, write);
+  const inside = (side: Formula, own: number): string => (strength(side) < own ? `(${text(side)})` : text(side));
+  switch (formula.kind) {
+    case 'term':
+      return write(formula.term);
+    case 'number':
+      return String(formula.value);
+    case 'operation': {
+      const own = strengthOf(formula.operator);
+      const isChained = ARITHMETIC.some((each) => each === formula.operator) || own < NOT;
+      return `${inside(formula.left, isChained ? own : own + 1)} ${SIGNS[formula.operator] ?? formula.operator} ${inside(formula.right, own + 1)}`;
+    }
+    case 'not':
+      return `not ${inside(formula.of, NOT)}`;
+    case 'when':
+      return `when ${text(formula.test)} then ${inside(formula.then, 1)} otherwise ${text(formula.otherwise)}`;
+    case 'call':
+      return `${formula.call} (${formula.of.map(text).join(', ')})`;
+    case 'place':
+      return `${formula.place} (${text(formula.of)})`;
+    case 'target':
+      return `target ${formula.metric}`;
+    case 'metric':
+      return nameText(formula.name);
+    case 'gap':
+      return formula.gap;
+  }
+}
+
+/** How firmly a formula holds together when it stands inside another. */
+function strength(formula: Formula): number {
+  if (formula.kind === 'operation') return strengthOf(formula.operator);
+  if (formula.kind === 'when') return 0;
+  if (formula.kind === 'not') return NOT;
+  return formula.kind === 'number' && formula.value < 0 ? 5 : 9;
+}
