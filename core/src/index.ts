@@ -98,6 +98,7 @@ export * from './measure/own-words';
 export * from './measure/scale';
 export * from './measure/term';
 export * from './measure/vocabulary';
+export * from './metric/library';
 export * from './metric/metric';
 export * from './metric/metric-book';
 export * from './metric/metric-set';

@@ -1,8 +1,9 @@
 import { type Figure, gap, value, withCoverage } from '../figure/figure';
-import { type Formula, termsOf } from '../formula/formula';
+import { ARITHMETIC, type Formula, nodesOf, termsOf } from '../formula/formula';
 import type { Contribution } from '../grain/contribution';
 import { Measured } from '../grain/measured';
-import { addingOf, type ClosedTerm, termUnit } from '../measure/term';
+import { groupBy } from '../list/group-by';
+import { addingOf, type ClosedOutcomeTerm, type ClosedTerm, termUnit } from '../measure/term';
 
 export interface Change {
   /** Relative change, 0.1 for +10 %. */
@@ -39,9 +40,9 @@ export function relativeChange(now: Figure, before: Figure): Figure {
 }
 
 /**
- * Counts vary as Poisson counts do: one standard deviation of the rarest thing the metric counts is
- * carried through the formula, for each period (delta method), and the difference is set against
- * both. Money spent and impressions are exact.
+ * Counts vary as Poisson counts do: one standard deviation of each outcome the metric counts, by its rarest
+ * count, is carried through the formula for each period (delta method), and the difference is set against all
+ * of them. Money spent and impressions are exact.
  */
 function judged(formula: Formula, now: Measured, before: Measured): Change {
   // One grade is not so many per cent better than another.
@@ -51,9 +52,10 @@ function judged(formula: Formula, now: Measured, before: Measured): Change {
   if (figure.kind !== 'value' || later.kind !== 'value' || earlier.kind !== 'value') return { figure, beyondChance: false };
   // Nothing tells how many orders the money paid back is of: a single large one may be all of it.
   if (isOfUnknownCount(formula)) return { figure, beyondChance: false };
-  const chance = chanceIn(formula);
-  if (!chance) return { figure, beyondChance: true };
-  const spread = Math.hypot(spreadOf(formula, now, chance), spreadOf(formula, before, chance));
+  // A step as small as one standard deviation may not show at all in what is rounded or chosen.
+  if (!isSmooth(formula)) return { figure, beyondChance: false };
+  const spreads = chancesIn(formula).flatMap((chance) => [spreadOf(formula, now, chance), spreadOf(formula, before, chance)]);
+  const spread = Math.hypot(...spreads);
   return { figure, beyondChance: Math.abs(later.value - earlier.value) > Z99 * spread };
 }
 
@@ -68,23 +70,36 @@ interface Chance {
   readonly variance: number;
 }
 
-/** The rarest thing a formula counts: its outcome, else its clicks; undefined where nothing is left to chance. */
-function chanceIn(formula: Formula): Chance | undefined {
+/** Whether a figure moves with every sum it is made of, however little that moves. */
+const isSmooth = (formula: Formula): boolean =>
+  nodesOf(formula).every((each) =>
+    each.kind === 'operation' ? ARITHMETIC.some((of) => of === each.operator) : !['when', 'call', 'not'].includes(each.kind),
+  );
+
+/** What a formula counts: its outcomes, else its clicks; nothing where nothing is left to chance. */
+function chancesIn(formula: Formula): Chance[] {
   const terms = termsOf(formula) as ClosedTerm[];
-  const outcomes = terms.filter((term) => term.kind === 'outcome');
-  const first = outcomes[0];
+  const outcomes = groupBy(
+    terms.filter((term) => term.kind === 'outcome'),
+    ({ outcome, countedBy, basis }) => `${outcome.id} ${countedBy} ${basis}`,
+  );
+  if (outcomes.size > 0) return [...outcomes.values()].flatMap((own) => chanceOf(own) ?? []);
+  const clicks = terms.find((term) => term.kind === 'measure' && term.measure.id === 'clicks');
+  return clicks ? [{ counted: clicks, moving: [clicks], variance: 1 }] : [];
+}
+
+/** The rarest thing that is counted of one outcome. */
+function chanceOf(outcomes: readonly ClosedOutcomeTerm[]): Chance | undefined {
   // New customers among orders are fewer than the orders: their own count is the rarest thing.
   const rarest = outcomes.find((term) => typeof term.part === 'object' && termUnit(term) === 'count');
   if (rarest) return { counted: rarest, moving: [rarest], variance: 1 };
   // An average order value leaves the count behind: only the spread of the values is left.
   const values = outcomes.filter(({ part }) => part !== 'count');
-  if (first) {
-    const moving = values.length > 0 ? values : outcomes;
-    const averaged = values.length > 0 && values.length < outcomes.length;
-    return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
-  }
-  const clicks = terms.find((term) => term.kind === 'measure' && term.measure.id === 'clicks');
-  return clicks && { counted: clicks, moving: [clicks], variance: 1 };
+  const [first] = outcomes;
+  if (!first) return undefined;
+  const moving = values.length > 0 ? values : outcomes;
+  const averaged = values.length > 0 && values.length < outcomes.length;
+  return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
 }
 
 /** The count behind an outcome's count, value or margin. */

@@ -9,13 +9,13 @@ export function isAdditive(formula: Formula): boolean {
     case 'metric':
       return isAdditive(formula.of);
     case 'operation':
-      return overOperation(formula, isAdditive) ?? false;
+      return isAdditiveOperation(formula);
     default:
       return false;
   }
 }
 
-/** The formula with every value in it after the client's margin of its day; undefined where something in it is no value, or is no sum of values. */
+/** The formula with the value in it after the client's margin of each day; undefined where what it calculates with is no value. */
 export function timesMargin(formula: Formula): Formula | undefined {
   switch (formula.kind) {
     case 'term':
@@ -26,17 +26,16 @@ export function timesMargin(formula: Formula): Formula | undefined {
       const { left, operator, right } = formula;
       const [a, b] = [timesMargin(left), timesMargin(right)];
       if (operator === '+' || operator === '-') return a && b && operation(a, operator, b);
-      if (operator === '*' && left.kind === 'number') return b && operation(left, '*', b);
-      return (operator === '*' || operator === '/') && right.kind === 'number' ? a && operation(a, operator, right) : undefined;
+      if (operator !== '*' && operator !== '/') return undefined;
+      return a ? operation(a, operator, right) : operator === '*' ? b && operation(left, '*', b) : undefined;
     }
     default:
       return undefined;
   }
 }
 
-/** What a test says of the parts of an operation that keeps sums: of both of a sum, of what is multiplied by a number; undefined for others. */
-function overOperation({ left, operator, right }: Formula & { kind: 'operation' }, test: (part: Formula) => boolean): boolean | undefined {
-  if (operator === '+' || operator === '-') return test(left) && test(right);
-  if (operator === '*' && left.kind === 'number') return test(right);
-  return (operator === '*' || operator === '/') && right.kind === 'number' ? test(left) : undefined;
+function isAdditiveOperation({ left, operator, right }: Formula & { kind: 'operation' }): boolean {
+  if (operator === '+' || operator === '-') return isAdditive(left) && isAdditive(right);
+  if (operator === '*' && left.kind === 'number') return isAdditive(right);
+  return (operator === '*' || operator === '/') && right.kind === 'number' && isAdditive(left);
 }

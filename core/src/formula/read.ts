@@ -1,5 +1,5 @@
 import type { Unit } from '../figure/text';
-import { type Formula, nodesOf, termsOf } from './formula';
+import { type Formula, nodesOf, partsOf } from './formula';
 import { FormulaRefusal, type FormulaProblem, refuse } from './problem';
 import { Reader } from './reader';
 import { natureOf, natureText, quantityOf, unitsOf } from './units';
@@ -33,9 +33,14 @@ function read(text: string, words: FormulaWords): FormulaRead {
   const { formula, nature, ...span } = new Reader(text, words).whole();
   if (nodesOf(formula).length > MOST_PARTS)
     refuse(`With the metrics it is made of, this comes to more than ${MOST_PARTS} parts. Take it apart.`, span);
-  const isOfMoney = termsOf(formula).some((each) => (quantityOf(natureOf(each))?.money ?? 0) !== 0);
-  const units = unitsOf(nature, isOfMoney);
+  const units = unitsOf(nature, isOfMoney(formula));
   if (units.length === 0)
     refuse(`This comes to ${natureText(nature)}, which nothing is told in. Check what is multiplied or divided by what.`, span);
   return { formula, units };
+}
+
+/** Whether money is calculated with: a ratio of money is told as one, what is a share of things as a share. */
+function isOfMoney(formula: Formula): boolean {
+  if (formula.kind === 'term') return (quantityOf(natureOf(formula.term))?.money ?? 0) !== 0;
+  return (formula.kind !== 'place' || formula.place === 'previous') && partsOf(formula).some(isOfMoney);
 }

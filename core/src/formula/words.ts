@@ -26,6 +26,8 @@ const PART_DEFINITIONS: Readonly<Record<keyof typeof PARTS, string>> = {
   value: 'What they were worth.',
   'margin value': 'What they were worth after the client’s margin of each day.',
 };
+/** No more names are offered for one that is none. */
+const MOST_NEAR = 3;
 /** The outcomes that a client counts as results, together. */
 export const THAT_COUNT = 'outcomes that count';
 
@@ -77,16 +79,17 @@ export class FormulaWords {
   /** What is said of an outcome, as the words before “of” name it. */
   partOf = (name: string): PartOf | undefined => this.parts.get(nameKey(name));
 
-  /** The names nearest to one that is none, at most three; only those that may have been meant. */
+  /** The names nearest to one that is none; only those that may have been meant. */
   nearest(name: string, kinds: readonly Named['kind'][]): string[] {
     const key = nameKey(name);
     const far = (each: string): number => distance(key, nameKey(each));
-    const close = [...new Set(this.known.flatMap((each) => (kinds.includes(each.kind) ? [each.name] : [])))]
+    const names = this.known.flatMap((each) => (kinds.includes(each.kind) ? [each.name] : []));
+    const close = [...new Map(names.toReversed().map((each) => [nameKey(each), each])).values()]
       .map((each) => ({ each, far: far(each) }))
       .filter((one) => one.far <= Math.max(1, Math.floor(key.length / 3)));
     return close
       .toSorted((a, b) => a.far - b.far)
-      .slice(0, 3)
+      .slice(0, MOST_NEAR)
       .map(({ each }) => each);
   }
 }

@@ -13,13 +13,14 @@ import {
   type OutcomeId,
   type OutcomePart,
 } from './outcome';
+import { EMPTY_LIBRARY, type Library } from '../metric/metric-set';
 import { NO_OWN_WORDS, type OwnWords, type Words } from './own-words';
 import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
 
 /** What groupings are called; see grouping. */
 export type GroupingName = Pick<Dimension, 'id' | 'label'>;
 
-/** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own with its groupings. */
+/** The measures, outcomes and dimensions a client's data can be told in: the built-in ones, and its own with its groupings and metrics. */
 export class Vocabulary implements Words {
   readonly measures: readonly Measure[];
   /** What lists of outcomes may tell of each beside its value: measures that add. */
@@ -33,6 +34,7 @@ export class Vocabulary implements Words {
   constructor(
     readonly own: OwnWords = NO_OWN_WORDS,
     readonly groupings: readonly GroupingName[] = [],
+    readonly library: Library = EMPTY_LIBRARY,
   ) {
     this.measures = [...BUILT_IN_MEASURES, ...own.measures];
     this.besideOutcomes = [...BESIDE_OUTCOMES, ...own.measures.filter(({ adding }) => adding === 'adds')];

@@ -3,6 +3,7 @@ import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
 import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
 import { BUILT_IN_METRICS } from './built-in/metrics';
 import type { Metric, MetricId } from './metric';
+import { MetricLibrary } from './library';
 import { metricsBeside, metricsOfMeasure, metricsOfOutcome, ownSets, resultsOf } from './own-metrics';
 import type { MetricSet, MetricSetId } from './metric-set';
 
@@ -13,6 +14,7 @@ const HAVE_SETS = new Set(BUILT_IN_METRIC_SETS.map(({ outcome }) => outcome));
 export class MetricBook {
   readonly metrics: readonly Metric[];
   readonly sets: readonly MetricSet[];
+  readonly library: MetricLibrary;
   private readonly byId: ReadonlyMap<MetricId, Metric>;
 
   constructor(readonly vocabulary: Vocabulary) {
@@ -20,7 +22,7 @@ export class MetricBook {
     const newOutcomes = outcomes.filter(({ id }) => !HAVE_SETS.has(id));
     const ofOutcomes = new Map(newOutcomes.map((each) => [each.id, metricsOfOutcome(each, vocabulary)]));
     const results = resultsOf(own);
-    this.metrics = [
+    const usual = [
       ...BUILT_IN_METRICS,
       ...own.measures.flatMap((each) => metricsOfMeasure(each, vocabulary)),
       ...own.measures
@@ -28,8 +30,19 @@ export class MetricBook {
         .flatMap((each) => metricsBeside(each, results.map(vocabulary.outcome), vocabulary)),
       ...[...ofOutcomes.values()].flat(),
     ];
-    this.byId = new Map(this.metrics.map((metric) => [metric.id, metric]));
-    this.sets = [...BUILT_IN_METRIC_SETS, ...ownSets(vocabulary, this.has, (id) => (ofOutcomes.get(id) ?? []).map((metric) => metric.id))];
+    this.library = new MetricLibrary(vocabulary, usual);
+    this.metrics = [...usual, ...this.library.inForce.map(({ metric }) => metric)];
+    // One that a client's own of the same name goes before stands for that.
+    const standIns = vocabulary.library.metrics.flatMap((each) => this.library.inForceAs(each)?.metric ?? []);
+    this.byId = new Map([
+      ...vocabulary.library.metrics.map(({ id }, at) => [id, standIns[at] as Metric] as const),
+      ...this.metrics.map((metric) => [metric.id, metric] as const),
+    ]);
+    this.sets = [
+      ...BUILT_IN_METRIC_SETS,
+      ...ownSets(vocabulary, this.has, (id) => (ofOutcomes.get(id) ?? []).map((metric) => metric.id)),
+      ...vocabulary.library.sets.map((set) => ({ ...set, metrics: set.metrics.filter(this.has) })),
+    ];
   }
 
   has = (id: MetricId): boolean => this.byId.has(id);

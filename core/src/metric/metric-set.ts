@@ -1,5 +1,5 @@
 import type { OutcomeId } from '../measure/outcome';
-import type { MetricId } from './metric';
+import type { MetricId, OwnMetric } from './metric';
 
 export type MetricSetId = string;
 
@@ -15,3 +15,17 @@ export interface MetricSet {
 /** Sets of any client that are about a result it can be held to. */
 export const RESULT_SET_IDS = ['shop', 'leads', 'bookings', 'installs'] as const;
 export type ResultSetId = (typeof RESULT_SET_IDS)[number];
+
+/** A set of an agency's or a client's own. */
+export interface OwnMetricSet extends MetricSet {
+  /** The client it is of; null for the whole agency. */
+  readonly client: string | null;
+}
+
+/** The metrics and sets of an agency, with those of one client of it. */
+export interface Library {
+  readonly metrics: readonly OwnMetric[];
+  readonly sets: readonly OwnMetricSet[];
+}
+
+export const EMPTY_LIBRARY: Library = { metrics: [], sets: [] };

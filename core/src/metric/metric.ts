@@ -1,4 +1,4 @@
-import type { Unit } from '../figure/text';
+import type { Unit, UNITS } from '../figure/text';
 import type { Formula } from '../formula/formula';
 import type { Better } from '../measure/measure';
 
@@ -13,4 +13,19 @@ export interface Metric {
   readonly better: Better;
   readonly formula: Formula;
   readonly definition: string;
+}
+
+/** A metric of an agency's or a client's own: a formula as it was written, with how it is to be read. */
+export interface OwnMetric {
+  readonly id: MetricId;
+  readonly label: string;
+  /** The formula; what it means goes by the words of the client it is asked of. */
+  readonly text: string;
+  /** What it is told in; null for the likeliest. */
+  readonly unit: (typeof UNITS)[number] | null;
+  readonly better: Better;
+  /** What it says, in plain words; empty where the formula says it. */
+  readonly definition: string;
+  /** The client it is of; null for the whole agency. */
+  readonly client: string | null;
 }
