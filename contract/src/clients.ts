@@ -1,6 +1,7 @@
 import { CHANNEL_KINDS, NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { groupingName } from './groupings';
+import { library } from './metrics';
 import { ownWords } from './words';
 import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
 
@@ -66,6 +67,8 @@ export const clientDetail = client.extend({
   words: ownWords,
   /** How its members are grouped. */
   groupings: z.array(groupingName),
+  /** Its own metrics and sets beside the built-in ones, and those of its agency. */
+  library,
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
 

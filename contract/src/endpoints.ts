@@ -7,6 +7,7 @@ import * as connections from './connections';
 import * as health from './health';
 import * as intake from './intake';
 import { endpoint } from './endpoint';
+import { LIBRARY_ENDPOINTS } from './library-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
 const ofClient = z.object({ client: id });
@@ -68,6 +69,7 @@ export const ENDPOINTS = {
     reply: health.health,
   }),
   ...RULES_ENDPOINTS,
+  ...LIBRARY_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

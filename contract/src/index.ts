@@ -11,6 +11,7 @@ export * from './intake';
 export * from './joining';
 export * from './changes';
 export * from './lots';
+export * from './metrics';
 export * from './naming';
 export * from './sources';
 export * from './words';

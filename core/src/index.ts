@@ -100,6 +100,7 @@ export * from './measure/term';
 export * from './measure/vocabulary';
 export * from './metric/library';
 export * from './metric/metric';
+export * from './metric/metric-problems';
 export * from './metric/metric-book';
 export * from './metric/metric-set';
 export * from './moves/accepted';

@@ -17,6 +17,7 @@ import { fileRoutes } from './routes/files';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { rulesRoutes } from './routes/rules';
+import { libraryRoutes } from './routes/library';
 import { wordRoutes } from './routes/words';
 import { HttpProblem } from './problem';
 import { problemHandler } from './routes/problem-handler';
@@ -78,6 +79,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   auditRoutes(router, context);
   rulesRoutes(router, context);
   wordRoutes(router, context);
+  libraryRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

@@ -74,6 +74,9 @@ export class FormulaWords {
     return this.formulas.get(key) ?? this.metricOf(key);
   }
 
+  /** Whether a measure is called so. */
+  isMeasure = (name: string): boolean => this.formulas.has(nameKey(name));
+
   outcomesOf = (name: string): readonly Outcome[] | undefined => this.outcomesByName.get(nameKey(name));
 
   /** What is said of an outcome, as the words before “of” name it. */

@@ -14,13 +14,15 @@ export interface InOneCurrency {
 
 /**
  * The tables of several clients as those of one question: each account and list knows whose it is, and all money is in
- * one currency by the rate of its day. Words that clients have of one id are those of the first.
+ * one currency by the rate of its day. Words that clients have of one id are those of the first,
+ * and so are own metrics and sets.
  */
 export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
   const vocabularies = parts.map(({ tables }) => tables.vocabulary);
   const vocabulary = new Vocabulary(
     wordsTogether(vocabularies.map(({ own }) => own)),
     firstOfEach(vocabularies.flatMap(({ groupings }) => groupings)),
+    vocabularies[0]?.library,
   );
   const before = { accounts: 0, lots: 0 };
   const moved = parts.map(({ tables, rates }, client) => {

@@ -9,6 +9,7 @@ import { joiningTried } from './joining';
 import { lotsOf } from './lots';
 import { guessedConventions, namesUnder } from './names';
 import { tracing } from './trace';
+import { metricTried } from './try-metric';
 import { visitsOf } from './visits';
 
 /** Every question there is, by name; each begins with its client, or says it. */
@@ -28,5 +29,6 @@ export const QUERIES = {
   changes: settingsChanged,
   tryJoining: joiningTried,
   tryGrouping: groupingTried,
+  tryMetric: metricTried,
 };
 export type QueryName = keyof typeof QUERIES;

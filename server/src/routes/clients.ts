@@ -17,6 +17,7 @@ import {
   replacePromises,
 } from '../store/clients';
 import { dimensionsOf } from '../store/feeds';
+import { libraryOf } from '../store/library';
 import { rulesOf } from '../store/rules';
 import { answer } from './answer';
 import { HttpProblem, notFound } from '../problem';
@@ -53,6 +54,7 @@ export function clientRoutes(router: Router, context: Context): void {
       words: rulesOf(db, client.id, 'words'),
       dimensions: dimensionsOf(db, client.id),
       groupings: rulesOf(db, client.id, 'groupings').groupings.map(({ id, label, of }) => ({ id, label, of })),
+      library: libraryOf(db, client.id),
       nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
     };
   });

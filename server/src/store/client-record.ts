@@ -1,6 +1,7 @@
 import { accountsOf, findClient, promisesOf } from './clients';
 import type { Db } from './database';
 import { feedsOf } from './feeds';
+import { libraryOf } from './library';
 import { rulesOf } from './rules';
 
 /** The short rows that say whether anything behind a client's answers has changed: each import moves its feed's version. */
@@ -13,5 +14,6 @@ export const clientRecord = (db: Db, client: string) => ({
   joins: rulesOf(db, client, 'joins'),
   words: rulesOf(db, client, 'words'),
   groupings: rulesOf(db, client, 'groupings').groupings,
+  library: libraryOf(db, client),
 });
 export type ClientRecord = ReturnType<typeof clientRecord>;

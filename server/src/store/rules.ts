@@ -1,4 +1,5 @@
 import {
+  EMPTY_LIBRARY,
   firstOfEach,
   type Groupings,
   type Joinings,
@@ -14,6 +15,7 @@ import {
   type OwnWords,
 } from '@lens/core';
 import type { Db } from './database';
+import { libraryOf } from './library';
 
 /** What a client can have said about its data, by kind, with what holds where nothing was said. */
 export interface Rules {
@@ -40,11 +42,12 @@ export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: 
   ).run(client, kind, JSON.stringify(document));
 }
 
-/** The words that the data of a client, or of several together, is told in. */
+/** The words that the data of a client, or of several together, is told in; own metrics and sets are those of the first. */
 export function vocabularyOf(db: Db, clients: string | readonly string[]): Vocabulary {
   const each = [clients].flat();
   return new Vocabulary(
     wordsTogether(each.map((client) => rulesOf(db, client, 'words'))),
     firstOfEach(each.flatMap((client) => rulesOf(db, client, 'groupings').groupings)),
+    each[0] === undefined ? EMPTY_LIBRARY : libraryOf(db, each[0]),
   );
 }

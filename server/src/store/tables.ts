@@ -36,7 +36,7 @@ export interface LoadedClient {
 
 /** Tables of each client while nothing behind them has changed, and those of each feed while its version stands. */
 export class TableCache {
-  readonly clients = new Map<string, { state: string; loaded: LoadedClient }>();
+  readonly clients = new Map<string, { state: string; library: string; loaded: LoadedClient }>();
   readonly feeds = new Map<number, { version: number; told: string; table: FeedTable }>();
   readonly splits = new SplitDictionary();
 
@@ -51,17 +51,21 @@ export class TableCache {
 
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache, knownOn: number | null = null): LoadedClient {
-  const { promises, ...record } = clientRecord(db, client);
+  const { promises, library, ...record } = clientRecord(db, client);
   const { margins, rates, targets } = promises;
   const state = JSON.stringify({ ...record, margins, rates, targets });
+  const metrics = JSON.stringify(library);
   const cut = knownOn === null ? null : cutOn(db, client, knownOn, record.info?.timeZone ?? 'UTC');
   const key = cut === null ? client : `${client} as of ${cut}`;
   const known = cache.clients.get(key);
-  if (known?.state === state) return known.loaded;
-  const loaded = loadRecord(db, client, { ...record, margins, rates, targets, cut, version: versionOf(`${state} ${key}`) }, cache);
+  if (known?.state === state && known.library === metrics) return known.loaded;
+  const version = versionOf(`${state} ${metrics} ${key}`);
+  const loading = { ...record, library, margins, rates, targets, cut, version };
+  // Metrics say nothing of what the tables hold.
+  const loaded = known?.state === state ? withLibrary(known.loaded, loading) : loadRecord(db, client, loading, cache);
   // What was known once is looked at once or twice; it need not stay beside what is known now.
   if (cut !== null) for (const old of [...cache.clients.keys()].filter((each) => each.includes(' as of '))) cache.clients.delete(old);
-  cache.clients.set(key, { state, loaded });
+  cache.clients.set(key, { state, library: metrics, loaded });
   return loaded;
 }
 
@@ -71,13 +75,19 @@ export const versionOf = (state: string): number => createHash('sha256').update(
 type Loading = Omit<ClientRecord, 'promises'> &
   Pick<ClientRecord['promises'], 'margins' | 'rates' | 'targets'> & { readonly cut: Cut; readonly version: number };
 
+const withLibrary = (loaded: LoadedClient, { words, groupings, library, version }: Loading): LoadedClient => ({
+  ...loaded,
+  tables: { ...loaded.tables, vocabulary: new Vocabulary(words, groupings, library) },
+  version,
+});
+
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, targets, naming, joins, words, groupings, cut, version }: Loading,
+  { info, accounts, feeds, margins: margin, rates, targets, naming, joins, words, groupings, library, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
-  const vocabulary = new Vocabulary(words, groupings);
+  const vocabulary = new Vocabulary(words, groupings, library);
   const members = membersOf(db, client);
   // What reports tell is read in the words and by the members there are: another report may say in which group an ad lies.
   const told = JSON.stringify([words.joined, members.byId.size]);

@@ -1,13 +1,13 @@
 import type { ClientDetail } from '@lens/contract';
 import { bookOf, type MetricBook, Vocabulary } from '@lens/core';
 
-type Told = Pick<ClientDetail, 'words'> & Partial<Pick<ClientDetail, 'groupings'>>;
+type Told = Pick<ClientDetail, 'words'> & Partial<Pick<ClientDetail, 'groupings' | 'library'>>;
 
 const known = new WeakMap<ClientDetail['words'], Vocabulary>();
 
 /** The words a client's data is told in. */
-export function vocabularyOf({ words, groupings }: Told): Vocabulary {
-  const vocabulary = known.get(words) ?? new Vocabulary(words, groupings);
+export function vocabularyOf({ words, groupings, library }: Told): Vocabulary {
+  const vocabulary = known.get(words) ?? new Vocabulary(words, groupings, library);
   known.set(words, vocabulary);
   return vocabulary;
 }

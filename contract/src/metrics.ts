@@ -1,0 +1,61 @@
+import { BETTER, MOST_CHARACTERS, UNITS } from '@lens/core';
+import { z } from 'zod';
+import { dayRange, figure, figureColumn, id } from './basic';
+import { question } from './compare';
+import { unit, wordId } from './words';
+
+const label = z.string().trim().min(1, 'Give it a name').max(60);
+const metricId = z.string().min(1).max(200);
+const by = z.string().trim().max(100);
+const note = z.string().trim().max(500);
+
+/** A metric of the agency's or a client's own, as it is written; see core/metric. */
+const metricBody = z.object({
+  label,
+  text: z.string().min(1, 'Write what is to be calculated').max(MOST_CHARACTERS),
+  unit: z.enum(UNITS).nullable(),
+  better: z.enum(BETTER),
+  definition: z.string().trim().max(500),
+});
+const setBody = z.object({ label, outcome: wordId.nullable(), metrics: z.array(metricId).min(1, 'Put a metric in it').max(60).readonly() });
+
+/** Whose something is: the agency's (null) or a client's. */
+const owned = { id, client: id.nullable() };
+export const ownMetric = metricBody.extend(owned);
+export const ownMetricSet = setBody.extend(owned);
+export const library = z.object({ metrics: z.array(ownMetric).readonly(), sets: z.array(ownMetricSet).readonly() });
+
+const version = z.number().int().min(0);
+/** Which version was looked at (0 for something new), and who changes it why. */
+const edit = { seen: version, by, note };
+const isOfAgency = z.boolean();
+export const putMetric = metricBody.extend({ ...edit, isOfAgency });
+export const putMetricSet = setBody.extend({ ...edit, isOfAgency });
+export const removal = z.object({ seen: version, by });
+
+const edited = { version, by: z.string(), at: z.string(), note: z.string() };
+/** The library with the version of each. */
+export const libraryReply = z.object({
+  metrics: z.array(ownMetric.extend(edited)).readonly(),
+  sets: z.array(ownMetricSet.extend(edited)).readonly(),
+});
+export type LibraryReply = z.infer<typeof libraryReply>;
+
+/** Versions of a metric, the newest first; null for one that took it away. */
+export const metricVersions = z.object({ versions: z.array(z.object({ ...edited, body: metricBody.nullable() })).readonly() });
+export type MetricVersions = z.infer<typeof metricVersions>;
+
+/** A metric that is being written, on the days and ways to count of a question about one client. */
+export const metricTry = z.object({ question, metric: metricBody.extend({ id }) });
+
+export const metricTried = z.object({
+  figure,
+  unit,
+  /** The formula with its numbers put in, and its parts. */
+  filled: z.string(),
+  inputs: z.array(z.object({ term: z.string(), unit, figure })).readonly(),
+  channels: z.array(z.object({ name: z.string(), figure })).readonly(),
+  buckets: z.array(dayRange).readonly(),
+  line: figureColumn,
+});
+export type MetricTried = z.infer<typeof metricTried>;

@@ -1,0 +1,64 @@
+import { nodesOf } from '../formula/formula';
+import { nameKey } from '../formula/tokens';
+import { Vocabulary } from '../measure/vocabulary';
+import type { ReadMetric } from './library';
+import type { OwnMetric } from './metric';
+import { bookOf, type MetricBook } from './metric-book';
+import type { OwnMetricSet } from './metric-set';
+
+/** The same words with a metric that is new, or has changed. */
+export function withMetric({ own, groupings, library }: Vocabulary, metric: OwnMetric): Vocabulary {
+  const metrics = [...library.metrics.filter(({ id }) => id !== metric.id), metric];
+  return new Vocabulary(own, groupings, { ...library, metrics });
+}
+
+/** How a metric that is new or has changed is read among the others of a client. */
+export const readAmong = (vocabulary: Vocabulary, metric: OwnMetric): ReadMetric =>
+  bookOf(withMetric(vocabulary, metric)).library.read(metric);
+
+/** A problem with a part of a metric or a set. */
+interface PartProblem {
+  readonly path: 'label' | 'text' | 'metrics';
+  readonly message: string;
+}
+
+/** What is wrong with a metric that is new or has changed; nothing where it can be used. */
+export function metricProblems(metric: OwnMetric, vocabulary: Vocabulary): PartProblem[] {
+  const { problem } = readAmong(vocabulary, metric);
+  const key = nameKey(metric.label);
+  const owns = new Set(vocabulary.library.metrics.map(({ id }) => id));
+  const isBuiltIn = bookOf(vocabulary).metrics.some(({ id, label }) => !owns.has(id) && nameKey(label) === key);
+  const isTaken = vocabulary.library.metrics.some(
+    ({ id, label, client }) => id !== metric.id && client === metric.client && nameKey(label) === key,
+  );
+  return [
+    ...(isBuiltIn || isTaken || bookOf(vocabulary).library.words.isMeasure(metric.label)
+      ? [{ path: 'label', message: `There is already a metric or a measure called “${metric.label}”. Choose another name.` } as const]
+      : []),
+    ...(problem ? [{ path: 'text', message: problem.message } as const] : []),
+  ];
+}
+
+/** What is wrong with a set that is new or has changed. */
+export function metricSetProblems(set: OwnMetricSet, book: MetricBook): PartProblem[] {
+  const unknown = set.metrics.filter((id) => !book.has(id));
+  const isTaken = book.sets.some(({ id, label }) => id !== set.id && nameKey(label) === nameKey(set.label));
+  return [
+    ...(isTaken ? [{ path: 'label', message: `There is already a set called “${set.label}”. Choose another name.` } as const] : []),
+    ...(unknown.length > 0 ? [{ path: 'metrics', message: `There is no metric “${unknown.join('”, “')}”.` } as const] : []),
+    ...(new Set(set.metrics).size < set.metrics.length ? [{ path: 'metrics', message: 'A metric stands in it twice.' } as const] : []),
+  ];
+}
+
+/** Where an own metric is used: own metrics made of it, and own sets that show it. */
+export interface Uses {
+  readonly metrics: readonly OwnMetric[];
+  readonly sets: readonly OwnMetricSet[];
+}
+
+export function usesOf({ id, label }: Pick<OwnMetric, 'id' | 'label'>, { library: { metrics, sets } }: Vocabulary, book: MetricBook): Uses {
+  const key = nameKey(label);
+  const isMadeOfIt = (own: OwnMetric): boolean =>
+    nodesOf(book.library.read(own).metric.formula).some((each) => each.kind === 'metric' && nameKey(each.name) === key);
+  return { metrics: metrics.filter((own) => own.id !== id && isMadeOfIt(own)), sets: sets.filter((set) => set.metrics.includes(id)) };
+}

@@ -1,0 +1,130 @@
+import { ENDPOINTS, type LibraryReply } from '@lens/contract';
+import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetricSet, usesOf } from '@lens/core';
+import { randomUUID } from 'node:crypto';
+import type { Router } from 'express';
+import { type Context, momentOf } from '../context';
+import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument, versionsOfDocument } from '../store/documents';
+import type { MetricBody, MetricSetBody } from '../store/library';
+import { vocabularyOf } from '../store/rules';
+import { answer } from './answer';
+import { askedOf } from './asked-question';
+import { clientOr404 } from './clients';
+import { HttpProblem, notFound } from '../problem';
+
+type Problems = readonly { readonly path: string; readonly message: string }[];
+
+/** Who changes which version why, of what is the agency's or a client's. */
+interface Change {
+  readonly seen: number;
+  readonly by: string;
+  readonly note: string;
+  readonly isOfAgency: boolean;
+}
+
+/** Metrics and metric sets of an agency and its clients. */
+export function libraryRoutes(router: Router, context: Context): void {
+  const { db, queries } = context;
+  answer(router, ENDPOINTS.library, ({ params }) => replyOf(context, clientOr404(context, params.client).id));
+
+  answer(router, ENDPOINTS.addMetric, ({ params, body }) => putMetric(context, params.client, newId('metric'), body));
+  answer(router, ENDPOINTS.changeMetric, ({ params, body }) => {
+    refuseUnknown(context, 'metric', params);
+    return putMetric(context, params.client, params.id, body);
+  });
+  answer(router, ENDPOINTS.removeMetric, ({ params, body }) => {
+    const known = refuseUnknown<MetricBody>(context, 'metric', params);
+    const vocabulary = vocabularyOf(db, params.client);
+    refuseUsed(known.body, usesOf({ id: known.id, label: known.body.label }, vocabulary, bookOf(vocabulary)));
+    put(context, 'metric', { id: params.id, client: known.client, body: null, ...body, note: '' });
+    return replyOf(context, params.client);
+  });
+  answer(router, ENDPOINTS.metricVersions, ({ params }) => {
+    clientOr404(context, params.client);
+    const versions = versionsOfDocument<MetricBody>(db, 'metric', params.id);
+    const [newest] = versions;
+    if (!newest || (newest.client !== null && newest.client !== params.client)) throw notFound('metric');
+    return { versions: versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body })) };
+  });
+  answer(router, ENDPOINTS.tryMetric, ({ params, body: { question, metric } }) => {
+    const client = clientOr404(context, params.client);
+    const own = { ...metric, client: client.id };
+    refuse(metricProblems(own, vocabularyOf(db, client.id)).filter(({ path }) => path === 'text'));
+    const asked = { ...question, clients: [client.id], metricSet: client.metricSet, columns: null, having: [] };
+    return queries.tryMetric(asked, own, askedOf(context, asked).today);
+  });
+
+  answer(router, ENDPOINTS.addMetricSet, ({ params, body }) => putMetricSet(context, params.client, newId('set'), body));
+  answer(router, ENDPOINTS.changeMetricSet, ({ params, body }) => {
+    refuseUnknown(context, 'metric set', params);
+    return putMetricSet(context, params.client, params.id, body);
+  });
+  answer(router, ENDPOINTS.removeMetricSet, ({ params, body }) => {
+    const { id, client } = refuseUnknown(context, 'metric set', params);
+    put(context, 'metric set', { id, client, body: null, ...body, note: '' });
+    return replyOf(context, params.client);
+  });
+}
+
+const newId = (kind: string): string => `own-${kind}-${randomUUID().slice(0, 8)}`;
+
+function replyOf({ db }: Context, client: string): LibraryReply {
+  const told = <Body>(kind: DocumentKind) => documentsOf<Body>(db, kind, client).map(({ body, ...edit }) => ({ ...body, ...edit }));
+  return { metrics: told<MetricBody>('metric'), sets: told<MetricSetBody>('metric set') };
+}
+
+function putMetric(context: Context, client: string, id: string, { seen, by, note, isOfAgency, ...body }: MetricBody & Change): OwnMetric {
+  clientOr404(context, client);
+  const own = { ...body, id, client: isOfAgency ? null : client };
+  refuse(metricProblems(own, vocabularyOf(context.db, client)));
+  put(context, 'metric', { id, client: own.client, body, seen, by, note });
+  return own;
+}
+
+function putMetricSet(
+  context: Context,
+  client: string,
+  id: string,
+  { seen, by, note, isOfAgency, ...body }: MetricSetBody & Change,
+): OwnMetricSet {
+  clientOr404(context, client);
+  const own = { ...body, id, client: isOfAgency ? null : client };
+  refuse(metricSetProblems(own, bookOf(vocabularyOf(context.db, client))));
+  put(context, 'metric set', { id, client: own.client, body, seen, by, note });
+  return own;
+}
+
+function put(context: Context, kind: DocumentKind, document: Omit<Parameters<typeof putDocument>[2], 'at'>): void {
+  try {
+    putDocument(context.db, kind, { ...document, at: momentOf(context) });
+  } catch (error) {
+    if (!(error instanceof ChangedMeanwhile)) throw error;
+    const { by, at, body } = error.current;
+    const who = by === '' ? 'Somebody' : by;
+    throw new HttpProblem(
+      409,
+      'Changed meanwhile',
+      `${who} has ${body === null ? 'taken it away' : 'changed it'} at ${at.slice(11, 16)} on ${at.slice(0, 10)}. Look at both before one of them is lost.`,
+    );
+  }
+}
+
+function refuse(problems: Problems): void {
+  if (problems.length > 0)
+    throw new HttpProblem(400, 'It cannot be stored so', problems.map(({ message }) => message).join(' '), [...problems]);
+}
+
+function refuseUnknown<Body>({ db }: Context, kind: DocumentKind, { client, id }: { client: string; id: string }) {
+  const found = documentsOf<Body>(db, kind, client).find((each) => each.id === id);
+  if (!found) throw notFound(kind);
+  return found;
+}
+
+function refuseUsed({ label }: { readonly label: string }, { metrics, sets }: ReturnType<typeof usesOf>): void {
+  const users = [...metrics.map((each) => `the metric “${each.label}”`), ...sets.map((each) => `the set “${each.label}”`)];
+  if (users.length > 0)
+    throw new HttpProblem(
+      409,
+      'It is in use',
+      `“${label}” is used by ${new Intl.ListFormat('en-GB').format(users)}. Take it out of ${users.length === 1 ? 'it' : 'them'} first.`,
+    );
+}

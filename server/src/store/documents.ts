@@ -1,0 +1,83 @@
+import type { Db } from './database';
+
+/** What people write and keep, by kind, with what each holds. */
+export type DocumentKind = 'metric' | 'metric set';
+
+/** Who made a version, when and why. */
+export interface Edit {
+  readonly by: string;
+  readonly at: string;
+  readonly note: string;
+}
+
+export interface DocumentVersion<Body> extends Edit {
+  readonly id: string;
+  readonly version: number;
+  /** Whose it is; null for the whole agency. */
+  readonly client: string | null;
+  /** Null where this version took it away. */
+  readonly body: Body | null;
+}
+
+/** Somebody else has changed a document since it was looked at. */
+export class ChangedMeanwhile extends Error {
+  constructor(readonly current: DocumentVersion<unknown>) {
+    super(`It is version ${current.version} now.`);
+  }
+}
+
+interface Row extends Edit {
+  readonly id: string;
+  readonly version: number;
+  readonly client: string | null;
+  readonly body: string | null;
+}
+
+const COLUMNS = 'id, version, client_id AS client, body, note, by, at';
+
+const readRow = <Body>({ body, ...row }: Row): DocumentVersion<Body> => ({
+  ...row,
+  body: body === null ? null : (JSON.parse(body) as Body),
+});
+
+/** The newest version of each document of the agency and of a client, in the order in which they were begun. */
+export function documentsOf<Body>(db: Db, kind: DocumentKind, client: string): (DocumentVersion<Body> & { readonly body: Body })[] {
+  return db
+    .prepare<object, Row>(
+      `SELECT ${COLUMNS} FROM document AS newest WHERE kind = @kind AND (client_id IS NULL OR client_id = @client) AND body IS NOT NULL
+         AND version = (SELECT max(version) FROM document WHERE kind = newest.kind AND id = newest.id)
+       ORDER BY (SELECT at FROM document WHERE kind = newest.kind AND id = newest.id AND version = 1), id`,
+    )
+    .all({ kind, client })
+    .map((row) => readRow<Body>(row))
+    .filter((each): each is DocumentVersion<Body> & { body: Body } => each.body !== null);
+}
+
+/** All versions of a document, the newest first; none where there is no such document. */
+export const versionsOfDocument = <Body>(db: Db, kind: DocumentKind, id: string): DocumentVersion<Body>[] =>
+  db
+    .prepare<[string, string], Row>(`SELECT ${COLUMNS} FROM document WHERE kind = ? AND id = ? ORDER BY version DESC`)
+    .all(kind, id)
+    .map((row) => readRow<Body>(row));
+
+/**
+ * Stores another version of a document; `seen` is the one that was looked at, 0 for a new document, and no body takes
+ * it away. Throws ChangedMeanwhile, with nothing stored, where there is a newer one.
+ */
+export function putDocument<Body>(
+  db: Db,
+  kind: DocumentKind,
+  { id, client, body, seen, by, at, note }: Omit<DocumentVersion<Body>, 'version'> & { readonly seen: number },
+): number {
+  return db
+    .transaction(() => {
+      const [current] = versionsOfDocument<Body>(db, kind, id);
+      if (current && current.version !== seen) throw new ChangedMeanwhile(current);
+      db.prepare(
+        `INSERT INTO document (kind, id, version, client_id, body, note, by, at)
+         VALUES (@kind, @id, @version, @client, @body, @note, @by, @at)`,
+      ).run({ kind, id, version: seen + 1, client, body: body === null ? null : JSON.stringify(body), note, by, at });
+      return seen + 1;
+    })
+    .immediate();
+}
