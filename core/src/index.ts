@@ -32,6 +32,7 @@ export * from './figure/columns';
 export * from './figure/figure';
 export * from './figure/order';
 export * from './figure/text';
+export * from './formula/complete';
 export * from './formula/evaluate';
 export * from './formula/formula';
 export type { FormulaProblem, Mend } from './formula/problem';

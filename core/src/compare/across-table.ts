@@ -5,7 +5,7 @@ import { isDayDimension } from '../question/dimensions';
 import type { Question } from '../question/question';
 import type { ColumnHead } from './across';
 import { type Answer, memberNamed } from './answer';
-import { COLUMN } from './around';
+import { COLUMN } from '../question/row-key';
 import type { ComparisonRow, RowCell } from './comparison';
 import type { Member } from './member';
 import type { Selection } from './selection';

@@ -4,6 +4,7 @@ import { type Around, Measured } from '../grain/measured';
 import { type ClientTables, rateOn } from '../grain/tables';
 import { BUILT_IN_BOOK } from '../metric/metric-book';
 import type { Question } from '../question/question';
+import { COLUMN } from '../question/row-key';
 import { targetFor, type TargetMetric } from '../target/target';
 import type { Answer } from './answer';
 import type { Member } from './member';
@@ -50,9 +51,6 @@ export function measuredIn(terms: Answer['terms'], { formulas, before, target, n
 /** Whether a formula reads how it stands in some place. */
 export const readsPlace = (formula: Formula, place: Place): boolean =>
   nodesOf(formula).some((each) => each.kind === 'place' && each.place === place);
-
-/** Between the key of a row and that of a column. */
-export const COLUMN = '|';
 
 /** What the only client of a question was promised of a metric at the end of its days, in the question's currency. */
 export function promised({ clients: [client, ...others] }: ClientTables, { period }: Question, metric: TargetMetric): Figure {

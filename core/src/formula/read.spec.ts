@@ -92,6 +92,7 @@ describe('a formula that is read', () => {
     ['share of parent (value of purchase)', 'share'],
     ['smallest of (spend, value of purchase, 10)', 'money'],
     ['spend * ROAS', 'money'],
+    ['CPA / previous (CPA) - 1', 'share'],
     ['2 + 3', 'number'],
   ])('%s is told in %s', (text, unit) => expect(unitOf(text)).toBe(unit));
 });

@@ -33,7 +33,9 @@ function read(text: string, words: FormulaWords): FormulaRead {
   const { formula, nature, ...span } = new Reader(text, words).whole();
   if (nodesOf(formula).length > MOST_PARTS)
     refuse(`With the metrics it is made of, this comes to more than ${MOST_PARTS} parts. Take it apart.`, span);
-  const units = unitsOf(nature, isOfMoney(formula));
+  // How something compares with what it was before is told in per cent, also of money.
+  const isOfBefore = nodesOf(formula).some((each) => each.kind === 'place' && each.place === 'previous');
+  const units = unitsOf(nature, !isOfBefore && isOfMoney(formula));
   if (units.length === 0)
     refuse(`This comes to ${natureText(nature)}, which nothing is told in. Check what is multiplied or divided by what.`, span);
   return { formula, units };
@@ -42,5 +44,5 @@ function read(text: string, words: FormulaWords): FormulaRead {
 /** Whether money is calculated with: a ratio of money is told as one, what is a share of things as a share. */
 function isOfMoney(formula: Formula): boolean {
   if (formula.kind === 'term') return (quantityOf(natureOf(formula.term))?.money ?? 0) !== 0;
-  return (formula.kind !== 'place' || formula.place === 'previous') && partsOf(formula).some(isOfMoney);
+  return formula.kind !== 'place' && partsOf(formula).some(isOfMoney);
 }

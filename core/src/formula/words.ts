@@ -74,6 +74,11 @@ export class FormulaWords {
     return this.formulas.get(key) ?? this.metricOf(key);
   }
 
+  /** What outcomes are called. */
+  get outcomes(): string[] {
+    return this.known.flatMap(({ name, kind }) => (kind === 'outcome' ? [name] : []));
+  }
+
   /** Whether a measure is called so. */
   isMeasure = (name: string): boolean => this.formulas.has(nameKey(name));
 

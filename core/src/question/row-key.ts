@@ -27,3 +27,6 @@ export function depthOf(key: string): number {
   for (let at = key.indexOf('/'); at >= 0; at = key.indexOf('/', at + 1)) depth += 1;
   return depth;
 }
+
+/** Between the key of a row and that of a column. */
+export const COLUMN = '|';

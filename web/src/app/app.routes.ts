@@ -17,6 +17,14 @@ export const routes: Routes = [
       { path: 'words', title: 'Words', loadComponent: () => import('./words/words-page').then((file) => file.WordsPage) },
     ],
   },
+  {
+    path: 'metrics',
+    loadComponent: () => import('./metrics/metrics-frame').then((file) => file.MetricsFrame),
+    children: [
+      { path: '', title: 'Metrics', loadComponent: () => import('./metrics/metrics-page').then((file) => file.MetricsPage) },
+      { path: 'sets', title: 'Metric sets', loadComponent: () => import('./metrics/sets-page').then((file) => file.SetsPage) },
+    ],
+  },
   { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
   { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },

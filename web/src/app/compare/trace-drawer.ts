@@ -30,6 +30,7 @@ import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { loadState } from '../ui/load-state';
 import { withoutClickText } from './without-click';
+import { momentText } from '../ui/moment-text';
 
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
 @Component({
@@ -111,6 +112,6 @@ export class TraceDrawer {
   }
 
   protected when(iso: string): string {
-    return new Intl.DateTimeFormat(this.style().locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
+    return momentText(iso, this.style());
   }
 }

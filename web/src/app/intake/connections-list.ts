@@ -10,6 +10,7 @@ import { quantity, rangeText, type Style } from '@lens/core';
 import { combineLatest, EMPTY, expand, type Observable, startWith, Subject, switchMap, timer } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { AddReports } from './add-reports';
+import { momentText } from '../ui/moment-text';
 
 const POLL = 700;
 
@@ -114,8 +115,7 @@ const STATES: Record<Connection['reports'][number]['state'], string> = {
 };
 
 function lineOf(connection: Connection, style: Style) {
-  const when = (iso: string): string =>
-    new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
+  const when = (iso: string): string => momentText(iso, style);
   const failed = connection.reports.filter(({ state, error }) => state === 'failed' || error !== '').length;
   const done = connection.reports.filter(({ state }) => state === 'done').length;
   return {

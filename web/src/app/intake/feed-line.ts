@@ -1,5 +1,6 @@
 import type { Feed } from '@lens/contract';
 import { formatNumber, lengthOf, quantity, rangeText, type Style } from '@lens/core';
+import { momentText } from '../ui/moment-text';
 
 /** Where the word differs from the dimension's own name. */
 const GRAIN_WORDS: Record<string, string> = { group: 'ad group' };
@@ -8,9 +9,6 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
   const missing = days ? lengthOf(days) - daysCovered : 0;
   return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
 }
-
-const whenText = (moment: string, { locale }: Style): string =>
-  new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));
 
 const ROW_WORDS = { orders: 'one row each', lots: 'a lot', journeys: 'a touch', changes: 'a change' } as const;
 
@@ -31,12 +29,12 @@ export function lineOf(feed: Feed, style: Style, currency: string) {
     imports: feed.imports.map((line) => ({
       others: feed.imports
         .filter(({ id, takenBack }) => id < line.id && !takenBack)
-        .map((other) => ({ id: other.id, label: `${other.fileName}, ${whenText(other.importedAt, style)}` })),
+        .map((other) => ({ id: other.id, label: `${other.fileName}, ${momentText(other.importedAt, style)}` })),
       by: line.person === '' ? '' : `, by ${line.person}`,
       line,
       days: rangeText(line, style.locale),
       rows: quantity(line.rows, 'row', 'rows', style),
-      when: whenText(line.importedAt, style),
+      when: momentText(line.importedAt, style),
     })),
   };
 }

@@ -10,6 +10,7 @@ import { MovesService } from '../data/moves';
 import { NeedClient } from '../ui/need-client';
 import { Thumb } from '../ui/thumb';
 import { summedEffectText } from './summed-effect';
+import { momentText } from '../ui/moment-text';
 
 /** What was decided, with its evidence as it stood, and the sheet that carries accepted changes out. */
 @Component({
@@ -49,6 +50,6 @@ function moveView(move: Move, style: Style) {
   return {
     ...view,
     move,
-    when: new Intl.DateTimeFormat(style.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(move.decidedAt)),
+    when: momentText(move.decidedAt, style),
   };
 }

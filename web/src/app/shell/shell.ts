@@ -28,6 +28,8 @@ const PARTS: Record<string, FocusParts> = {
   targets: NO_PARTS,
   moves: NO_PARTS,
   audit: PERIOD,
+  metrics: { period: true, comparison: true, counting: true },
+  'metrics/sets': NO_PARTS,
   compare: { period: true, comparison: true, counting: true },
 };
 
@@ -50,6 +52,7 @@ export class Shell {
   protected readonly sections = [
     { path: '/clients', label: 'Clients' },
     { path: '/intake', label: 'Intake' },
+    { path: '/metrics', label: 'Metrics' },
     { path: '/compare', label: 'Compare' },
     { path: '/audit', label: 'Audit' },
     { path: '/moves', label: 'Moves' },

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { MetricTried } from '@lens/contract';
+import { type Figure, figureText, type OwnMetric, rangeText, unpackFigures } from '@lens/core';
+import { debounceTime, of, switchMap } from 'rxjs';
+import { Api } from '../data/api';
+import type { Resolved } from '../data/focus';
+import { LineChart } from '../ui/line-chart';
+import { type LoadState, loadState } from '../ui/load-state';
+import { questionOf } from './question-of';
+
+/** Between the last key and the next answer, ms. */
+const PAUSE = 200;
+
+/** What a metric says of the days in focus: in all, with its numbers put in, by channel and over time. */
+@Component({
+  selector: 'ul-metric-preview',
+  imports: [LineChart],
+  templateUrl: './metric-preview.html',
+  styleUrl: './metric-preview.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MetricPreview {
+  private readonly api = inject(Api);
+  readonly focus = input.required<Resolved>();
+  /** Null while it cannot be read. */
+  readonly metric = input.required<Omit<OwnMetric, 'client'> | null>();
+
+  /** What it comes to, each time there is an answer. */
+  readonly says = output<string>();
+
+  private readonly asked = computed(() => ({ question: questionOf(this.focus()), metric: this.metric() }), {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
+  protected readonly state = toSignal(
+    toObservable(this.asked).pipe(
+      debounceTime(PAUSE),
+      switchMap(({ question, metric }) =>
+        metric === null
+          ? of(null)
+          : loadState(this.api.call('tryMetric', { params: { client: question.clients[0] ?? '' }, body: { question, metric } })),
+      ),
+    ),
+  );
+  /** What was said last stays while the next answer is on its way. */
+  protected readonly shown = linkedSignal<LoadState<MetricTried> | null | undefined, MetricTried | null>({
+    source: this.state,
+    computation: (state, before) => (state?.state === 'ready' ? state.value : state?.state === 'loading' ? (before?.value ?? null) : null),
+  });
+  constructor() {
+    effect(() => {
+      const shown = this.shown();
+      if (shown) this.says.emit(this.text(shown.figure, shown.unit).text);
+    });
+  }
+
+  protected readonly days = computed(() => rangeText(this.focus().period, this.focus().style.locale));
+  protected readonly text = (figure: Figure, unit: MetricTried['unit']) => figureText(figure, unit, this.focus().style);
+  protected readonly line = computed(() => {
+    const shown = this.shown();
+    if (!shown) return null;
+    return {
+      labels: shown.buckets.map((bucket) => rangeText(bucket, this.focus().style.locale)),
+      lines: [{ name: 'Total', figures: unpackFigures(shown.line) }],
+      write: (figure: Figure) => this.text(figure, shown.unit).spoken,
+    };
+  });
+}

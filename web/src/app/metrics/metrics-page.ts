@@ -1,0 +1,39 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
+import { ActivatedRoute, RouterLink } from '@angular/router';
+import { map } from 'rxjs';
+import { FocusService } from '../data/focus';
+import { NeedClient } from '../ui/need-client';
+import { LibraryService } from './library';
+import { metricGroups } from './metric-lines';
+import { OpenMetric } from './open-metric';
+
+/** All metrics of a client in plain words, and the one that is open. */
+@Component({
+  selector: 'ul-metrics-page',
+  imports: [MatButton, MatFormField, MatIcon, MatInput, MatLabel, MatTooltip, NeedClient, OpenMetric, RouterLink],
+  templateUrl: './metrics-page.html',
+  styleUrl: './metrics-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MetricsPage {
+  private readonly focus = inject(FocusService);
+  protected readonly library = inject(LibraryService);
+  private readonly route = inject(ActivatedRoute);
+
+  protected readonly client = this.focus.client;
+  protected readonly resolved = this.focus.resolved;
+  protected readonly sought = signal('');
+  protected readonly open = toSignal(this.route.queryParamMap.pipe(map((params) => params.get('metric'))), { initialValue: null });
+  protected readonly isNew = computed(() => this.open() === 'new');
+  protected readonly stored = toSignal(toObservable(this.client).pipe(this.library.follow));
+  protected readonly groups = computed(() => {
+    const [resolved, stored] = [this.resolved(), this.stored()];
+    return resolved && stored?.state === 'ready' ? metricGroups(resolved.book, stored.value, resolved.client.name, this.sought()) : [];
+  });
+}

@@ -1,0 +1,169 @@
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { metricSetProblems } from '@lens/core';
+import { map } from 'rxjs';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { Person } from '../data/person';
+import type { Choice } from '../ui/choices';
+import { NeedClient } from '../ui/need-client';
+import { OrderButtons } from '../ui/order-buttons';
+import { PickField } from '../ui/pick-field';
+import { type ChoiceGroup, SearchField } from '../ui/search-field';
+import { LibraryService } from './library';
+import { metricGroups } from './metric-lines';
+import { copyOfSet, EMPTY_SET, linesOfSet, type SetForm, setFormOf, setOf } from './set-form';
+
+const NEW = 'new';
+
+/** Metric sets: what a table shows, in which order. */
+@Component({
+  selector: 'ul-sets-page',
+  imports: [
+    ...[CdkDrag, CdkDragHandle, CdkDropList, MatButton, MatFormField, MatIcon, MatInput, MatLabel],
+    ...[NeedClient, OrderButtons, PickField, RouterLink, SearchField],
+  ],
+  templateUrl: './sets-page.html',
+  styleUrl: './sets-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SetsPage {
+  private readonly api = inject(Api);
+  private readonly focus = inject(FocusService);
+  private readonly library = inject(LibraryService);
+  private readonly notices = inject(MatSnackBar);
+  private readonly person = inject(Person);
+  private readonly router = inject(Router);
+
+  protected readonly client = this.focus.client;
+  protected readonly book = computed(() => this.focus.resolved()?.book);
+  protected readonly id = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => params.get('set'))), { initialValue: null });
+  private readonly stored = toSignal(toObservable(this.client).pipe(this.library.follow));
+  protected readonly owns = computed(() => {
+    const stored = this.stored();
+    return stored?.state === 'ready' ? stored.value.sets : [];
+  });
+  protected readonly own = computed(() => this.owns().find((each) => each.id === this.id()) ?? null);
+  protected readonly isNew = computed(() => this.id() === NEW);
+  protected readonly builtIns = computed(() => {
+    const owns = new Set(this.owns().map(({ id }) => id));
+    return (this.book()?.sets ?? []).filter(({ id }) => !owns.has(id));
+  });
+  protected readonly builtIn = computed(() => this.builtIns().find((each) => each.id === this.id()) ?? null);
+  private readonly copied = signal<SetForm | null>(null);
+  private readonly stands = computed(() => {
+    const [own, builtIn] = [this.own(), this.builtIn()];
+    return own ? setFormOf(own) : builtIn ? setFormOf({ ...builtIn, client: null }) : EMPTY_SET;
+  });
+  /** Begins anew when another set is opened, or when this one was read. */
+  protected readonly form = linkedSignal<string, SetForm>({
+    source: () => `${this.id()} ${this.own()?.version ?? 0} ${this.builtIn()?.id ?? ''}`,
+    computation: () => (this.isNew() ? (this.copied() ?? EMPTY_SET) : this.stands()),
+  });
+  protected readonly error = linkedSignal({ source: this.id, computation: () => '' });
+  protected readonly isDirty = computed(() => JSON.stringify(this.form()) !== JSON.stringify(this.stands()));
+  protected readonly lines = computed(() => {
+    const book = this.book();
+    return book ? linesOfSet(this.form(), book) : [];
+  });
+  protected readonly problems = computed(() => {
+    const [book, client] = [this.book(), this.client()];
+    if (!book || !client || this.form().label.trim() === '') return [];
+    return metricSetProblems(setOf(this.form(), this.id() ?? NEW, client.id), book);
+  });
+  protected readonly canSave = computed(
+    () => this.isDirty() && this.form().label.trim() !== '' && this.form().metrics.length > 0 && this.problems().length === 0,
+  );
+  protected readonly metrics = computed((): ChoiceGroup<string>[] => {
+    const [book, stored, client] = [this.book(), this.stored(), this.client()];
+    if (!book || stored?.state !== 'ready' || !client) return [];
+    const held = new Set(this.form().metrics);
+    return metricGroups(book, stored.value, client.name, '').map(({ label, lines }) => ({
+      label,
+      choices: lines.filter(({ id }) => !held.has(id)).map((line) => ({ value: line.id, label: line.label })),
+    }));
+  });
+  protected readonly outcomes = computed((): Choice<string | null>[] => [
+    { value: null, label: 'no result in particular' },
+    ...(this.book()?.vocabulary.outcomes ?? []).map(({ id, label }) => ({ value: id, label: label.toLowerCase() })),
+  ]);
+  protected readonly scopes: readonly Choice<boolean>[] = [
+    { value: false, label: 'this client' },
+    { value: true, label: 'the whole agency' },
+  ];
+
+  protected change(part: Partial<SetForm>): void {
+    this.form.set({ ...this.form(), ...part });
+    this.error.set('');
+  }
+
+  protected add(metric: string): void {
+    this.change({ metrics: [...this.form().metrics, metric] });
+  }
+
+  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    this.move(previousIndex, currentIndex);
+  }
+
+  protected move(from: number, to: number): void {
+    const metrics = [...this.form().metrics];
+    moveItemInArray(metrics, from, to);
+    this.change({ metrics });
+  }
+
+  protected leaveOut(at: number): void {
+    this.change({ metrics: this.form().metrics.toSpliced(at, 1) });
+  }
+
+  /** Leaves out at once what this client has nothing of. */
+  protected leaveOutLacking(): void {
+    const lacking = new Set(this.lines().flatMap(({ id, problem }) => (problem === '' ? [] : [id])));
+    this.change({ metrics: this.form().metrics.filter((id) => !lacking.has(id)) });
+  }
+
+  protected readonly hasLacking = computed(() => this.lines().some(({ problem }) => problem !== ''));
+
+  protected copy(): void {
+    this.copied.set(copyOfSet(this.form()));
+    this.go(NEW);
+  }
+
+  protected save(): void {
+    const params = { client: this.client()?.id ?? '' };
+    const body = { ...this.form(), seen: this.own()?.version ?? 0, by: this.person.name(), note: '' };
+    const request = this.isNew()
+      ? this.api.call('addMetricSet', { params, body })
+      : this.api.call('changeMetricSet', { params: { ...params, id: this.id() ?? '' }, body });
+    request.subscribe({
+      next: ({ id, label }) => {
+        this.notices.open(`“${label}” is stored. Compare can show it.`, 'Close', { duration: 5000 });
+        this.copied.set(null);
+        this.library.refresh();
+        if (this.isNew()) this.go(id);
+      },
+      error: (problem: ApiError) => this.error.set(problem.message),
+    });
+  }
+
+  protected remove(): void {
+    const params = { client: this.client()?.id ?? '', id: this.id() ?? '' };
+    this.api.call('removeMetricSet', { params, body: { seen: this.own()?.version ?? 0, by: this.person.name() } }).subscribe({
+      next: () => {
+        this.library.refresh();
+        this.go(null);
+      },
+      error: (problem: ApiError) => this.error.set(problem.message),
+    });
+  }
+
+  private go(set: string | null): void {
+    void this.router.navigate(['/metrics/sets'], { queryParams: { set }, queryParamsHandling: 'merge' });
+  }
+}
