@@ -36,12 +36,18 @@ function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): Cl
 }
 
 /** What a question's filters keep; words that have become others are asked of by those. */
-const keptBy = (tables: ClientTables, { where }: Question, names: Names): Kept =>
+const keptBy = (tables: ClientTables, { where }: Pick<Question, 'where'>, names: Names): Kept =>
   compileFilters(
     where.map((each) => ({ ...each, dimension: tables.vocabulary.idOf(each.dimension) })),
     tables,
     names,
   );
+
+/** The rows that count for each term that is narrowed to some. */
+function narrowedBy(tables: ClientTables, terms: readonly ClosedTerm[], names: Names): ReadonlyMap<string, Kept> {
+  const narrowed = terms.flatMap((term) => (term.where ? [[termKey(term), term.where] as const] : []));
+  return new Map(narrowed.map(([key, where]) => [key, keptBy(tables, { where }, names)]));
+}
 
 /** The sums behind a question, and its members. */
 export interface Answer {
@@ -88,7 +94,7 @@ export function answer(
   const terms = termsFor([...formulas.values()], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
   const kept = keptBy(tables, question, names);
-  const ask = { terms, ...kept };
+  const ask = { terms, narrowed: narrowedBy(tables, terms, names), ...kept };
   const passesBy = (split: readonly string[]): Passes => passesOf(tables, split, buckets, ask, visit);
   const passes = passesBy(rows);
   const members = membersOf(passes, rows, names);
@@ -165,13 +171,12 @@ export function memberNamed(
  * By click date the earlier period is counted at the same age as the later one: only the sales it
  * had when as many days had passed since its last click (calculations, chapter 8).
  */
-export function bucketsFor({ period, comparison, basis }: Question, lastDay: Day): AskedBucket[] {
-  // Sales of a day that has not ended are not known as a whole.
-  const now = basis === 'click' ? { ...period, knownBy: lastDay } : period;
+export function bucketsFor({ period, comparison }: Question, lastDay: Day): AskedBucket[] {
+  // Sales of a day that has not ended are not known as a whole. A metric may count by click date in any question.
+  const now = { ...period, knownBy: lastDay };
   if (!comparison) return [now];
-  const earlier = period.to - comparison.to;
-  const before = { ...comparison, shift: period.from - comparison.from };
-  return [now, basis === 'click' && earlier > 0 ? { ...before, knownBy: lastDay - earlier } : before];
+  const earlier = Math.max(0, period.to - comparison.to);
+  return [now, { ...comparison, shift: period.from - comparison.from, knownBy: lastDay - earlier }];
 }
 
 /** The days a question asks for as buckets; what was before is among them where it is compared, or where a metric reads it. */

@@ -24,6 +24,8 @@ export const LANGUAGE: readonly { readonly text: string; readonly note: string }
   { text: 'as claimed', note: 'As the channels claim it.' },
   { text: 'as ordered', note: 'As the orders count it.' },
   { text: 'as the site counts', note: 'As the site or a tracker counts it.' },
+  { text: 'within', note: 'Outcomes that came soon enough after the click: count of purchase within 14 days' },
+  { text: 'where', note: 'Of some rows alone: spend where device is "phone" or "tablet"' },
   { text: 'margin', note: 'The client’s margin of each day; multiplies a value: value of purchase * margin.' },
   { text: 'when', note: 'when clicks >= 100 then … otherwise …' },
   { text: 'then', note: 'What holds if it is so.' },
@@ -47,9 +49,10 @@ export function completionsOf(text: string, at: number, words: FormulaWords): Co
   const before = text.slice(0, at);
   const typed = /(?:[\p{L}\p{N}_’'-]+ *)*$/u.exec(before)?.[0] ?? '';
   const isOfOutcome = /\bof +[\p{L}’' -]*$/iu.test(typed) && !/\b(?:share|smallest|largest) of *$/iu.test(typed);
-  const all = isOfOutcome ? outcomes(words) : [...names(words), ...language()];
+  const isFilter = /\bwhere +(?:[\p{L}’'-]+ ?)*$/iu.test(typed);
+  const all = isFilter ? dimensions(words) : isOfOutcome ? outcomes(words) : [...names(words), ...language()];
   // The longest stretch of words before the place that something begins with.
-  for (const stretch of stretchesOf(typed, isOfOutcome)) {
+  for (const stretch of stretchesOf(typed, isFilter ? 'where' : isOfOutcome ? 'of' : '')) {
     const key = nameKey(stretch);
     const found = all.filter(({ label }) => nameKey(label).startsWith(key)).toSorted((a, b) => a.label.length - b.label.length);
     const more = key.length < 2 ? [] : all.filter(({ label }) => !nameKey(label).startsWith(key) && nameKey(label).includes(` ${key}`));
@@ -59,10 +62,10 @@ export function completionsOf(text: string, at: number, words: FormulaWords): Co
 }
 
 /** The last words of a text, more of them first. */
-function stretchesOf(typed: string, isOfOutcome: boolean): string[] {
-  const behindOf = isOfOutcome ? typed.replace(/^.*\bof +/iu, '') : typed;
-  const starts = [...behindOf.matchAll(/\S+/g)].map(({ index }) => index);
-  return starts.map((start) => behindOf.slice(start)).filter((stretch) => stretch.trim() !== '');
+function stretchesOf(typed: string, behind: 'where' | 'of' | ''): string[] {
+  const own = behind === '' ? typed : typed.replace(behind === 'of' ? /^.*\bof +/iu : /^.*\bwhere +/iu, '');
+  const starts = [...own.matchAll(/\S+/g)].map(({ index }) => index);
+  return starts.map((start) => own.slice(start)).filter((stretch) => stretch.trim() !== '');
 }
 
 const names = ({ known }: FormulaWords): Completion[] =>
@@ -76,6 +79,11 @@ const outcomes = ({ known }: FormulaWords): Completion[] =>
   known
     .filter(({ kind }) => kind === 'outcome')
     .map(({ name, kind, definition }) => ({ label: name, note: definition, kind, text: nameText(name) }));
+
+const dimensions = ({ known }: FormulaWords): Completion[] =>
+  known.flatMap(({ name, kind, definition }) =>
+    kind === 'dimension' ? [{ label: name, note: definition, kind, text: `${nameText(name)} is "` }] : [],
+  );
 
 const language = (): Completion[] => [
   ...LANGUAGE.map(({ text, note }): Completion => ({ label: text, note, text, kind: 'word' })),

@@ -58,6 +58,11 @@ export class Cursor {
     return isThere;
   }
 
+  /** Takes “or”, if another text in quotes follows it. */
+  tookOrQuoted(): boolean {
+    return this.tokens[this.at + 1]?.kind === 'quoted' && this.tookWords(['or']);
+  }
+
   /** Takes one of these operators, if one comes next. */
   tookOperator<Of extends Operator>(operators: readonly Of[]): Of | undefined {
     const { next } = this;

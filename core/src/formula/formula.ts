@@ -1,5 +1,6 @@
 import type { Gap } from '../figure/figure';
 import { closeTerm, type Counting, type Term } from '../measure/term';
+import type { Filter } from '../question/filter';
 import type { TargetMetric } from '../target/target';
 
 export const ARITHMETIC = ['+', '-', '*', '/'] as const;
@@ -86,12 +87,21 @@ function withParts(formula: Formula, make: (part: Formula) => Formula): Formula 
   }
 }
 
+/** The formula with each of its terms made into another. */
+const withTerms = (formula: Formula, make: (of: Term) => Term): Formula =>
+  formula.kind === 'term' ? term(make(formula.term)) : withParts(formula, (part) => withTerms(part, make));
+
 /** Fills in who counts and which day, everywhere in the formula. */
-export const closeFormula = (formula: Formula, counting: Counting): Formula =>
-  formula.kind === 'term' ? term(closeTerm(formula.term, counting)) : withParts(formula, (part) => closeFormula(part, counting));
+export const closeFormula = (formula: Formula, counting: Counting): Formula => withTerms(formula, (of) => closeTerm(of, counting));
 
 /** Says who counts or which day wherever the formula leaves it open. */
 export const fixFormula = (formula: Formula, counting: Partial<Counting>): Formula =>
-  formula.kind === 'term'
-    ? term(formula.term.kind === 'measure' ? formula.term : { ...counting, ...formula.term })
-    : withParts(formula, (part) => fixFormula(part, counting));
+  withTerms(formula, (of) => (of.kind === 'measure' ? of : { ...counting, ...of }));
+
+/** The same of outcomes alone that came so many days after the click at most. */
+export const soonFormula = (formula: Formula, within: number): Formula =>
+  withTerms(formula, (of) => (of.kind === 'outcome' ? { ...of, within } : of));
+
+/** The same of the rows alone that pass a filter as well. */
+export const narrowFormula = (formula: Formula, filter: Filter): Formula =>
+  withTerms(formula, (of) => ({ ...of, where: [...(of.where ?? []), filter] }));

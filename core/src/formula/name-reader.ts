@@ -8,8 +8,6 @@ import type { FormulaWords, PartOf } from './words';
 
 /** Words that end a name nobody knows. */
 const RESERVED = new Set(['and', 'or', 'not', 'when', 'then', 'otherwise', 'by', 'as', 'where', 'within', 'of']);
-/** Words of the language that formulas cannot say yet. */
-const NOT_YET = ['where', 'within'];
 
 /** Reads names: of measures, metrics and targets, and parts of outcomes. */
 export class NameReader {
@@ -56,8 +54,6 @@ export class NameReader {
   }
 
   refuse(name: string, span: Span): never {
-    if (NOT_YET.includes(name.toLowerCase()))
-      return refuse(`A formula cannot say “${name}” yet. Filter the question instead, in the sentence of Compare.`, span);
     const parts = name.split(/[-−]/);
     const isDifference = parts.length > 1 && parts.every((each) => this.words.formulaOf(each) !== undefined);
     const near = isDifference ? [parts.join(' − ')] : this.words.nearest(name, ['measure', 'metric', 'target', 'part']);

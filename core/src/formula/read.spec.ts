@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { runs } from '../test/runs';
 import { BUILT_IN_BOOK, bookOf } from '../metric/metric-book';
 import { NO_OWN_WORDS } from '../measure/own-words';
+import type { Term } from '../measure/term';
 import { BUILT_IN, Vocabulary } from '../measure/vocabulary';
 import { CALLS, type Formula, number, operation, PLACES, term } from './formula';
 import type { FormulaProblem } from './problem';
@@ -56,6 +57,24 @@ describe('a formula that is read', () => {
     expect(read('  SPEND ÷ Count of Sign-Ups ')).toEqual(operation(spend, '/', outcome('count', 'sign-up')));
     expect(read('refunds of purchase')).toEqual(term(BUILT_IN.outcomeTerm(BUILT_IN.measure('refunds'), 'purchase', {})));
     expect(read('cpc * 25%')).toEqual(operation({ kind: 'metric', name: 'CPC', of: operation(spend, '/', clicks) }, '*', number(0.25)));
+    expect(read('count of purchase by click date within 14 days where device is "phone"')).toMatchObject({
+      term: { part: 'count', basis: 'click', within: 14, where: [{ dimension: 'device' }] },
+    });
+    const where = (dimension: string, ...values: string[]) => ({ dimension, any: values.map((value) => ({ test: 'is', value })) });
+    expect(read('spend where device is "phone" or "tablet" where channel is "Harbor" / clicks')).toEqual(
+      operation(
+        {
+          kind: 'term',
+          term: { ...BUILT_IN.measureTerm('spend'), where: [where('device', 'phone', 'tablet'), where('channel', 'Harbor')] } as Term,
+        },
+        '/',
+        clicks,
+      ),
+    );
+    expect(read('(value of purchase - spend) where stage in the name is empty')).toMatchObject({
+      left: { term: { where: [{ dimension: 'stage in the name', any: [{ test: 'is empty' }] }] } },
+      right: { term: { where: [{ any: [{ test: 'is empty' }] }] } },
+    });
     expect(read('CPA - target cpa')).toMatchObject({ operator: '-', right: { kind: 'target', metric: 'cpa' } });
     expect(read('"hold to 25 %"')).toMatchObject({ kind: 'metric', name: 'Hold to 25 %' });
     expect(read('rounded (spend, 2)')).toEqual({ kind: 'call', call: 'rounded', of: [spend, number(2)] });
@@ -122,7 +141,14 @@ describe('a formula that means nothing', () => {
     ['spend * spend', 'spend * spend', 'This comes to money × money, which nothing is told in.'],
     ['grade', 'grade', 'has an order, but is no number'],
     ['count of purchase by day', 'by', '“click date” or “sale date”'],
-    ['spend where device', 'where', 'A formula cannot say “where” yet.'],
+    ['clicks within 3 days', 'clicks', '“within” is said of outcomes'],
+    ['count of lead within 3', '', '“days” is missing here'],
+    ['count of lead within 1.5 days', '1.5', 'a whole number of days'],
+    ['spend where devise is "phone"', 'devise', 'No dimension is called “devise”. Did you mean “Device”?'],
+    ['spend where device "phone"', '"phone"', 'After “where Device” follows one of: is, is not'],
+    ['spend where device is phone', 'phone', '“is” is followed by a text in quotes.'],
+    ['spend where device is ""', '""', 'Say what “is” compares with.'],
+    ['spend where day is "1 Oct"', 'day', 'No dimension is called “day”'],
     ['rounded (spend, 1.5)', '1.5', 'a whole number from 0 to 6'],
     ['smallest of (spend)', 'smallest of (spend)', 'needs two figures at least'],
     ['largest of (spend, clicks)', 'clicks', 'is a number, what stands before it money'],
@@ -155,6 +181,9 @@ const anyTerm = fc.constantFrom<Formula>(
   outcome('count', 'cart', { countedBy: 'claims', basis: 'click' }),
   outcome('people', 'sign-up', { basis: 'sale' }),
   read('refunds of purchase as the site counts'),
+  read('value of lead within 7 days'),
+  read('spend where device is "phone" or "a b"'),
+  read('count of lead where campaign does not contain "x" where ad is filled'),
 );
 /** Formulas of any form, told in nothing in particular: only what is written and read. */
 const { figure: anyFigure } = fc.letrec<{ figure: Formula; test: Formula }>((tie) => {

@@ -1,6 +1,21 @@
 import type { Counting } from '../measure/term';
 import { Cursor } from './cursor';
-import { type Call, CALLS, COMPARING, fixFormula, type Formula, number, operation, type Operator, type Place, PLACES } from './formula';
+import {
+  type Call,
+  CALLS,
+  COMPARING,
+  fixFormula,
+  type Formula,
+  narrowFormula,
+  number,
+  operation,
+  type Operator,
+  type Place,
+  PLACES,
+  soonFormula,
+  termsOf,
+} from './formula';
+import { FilterReader } from './filter-reader';
 import { isAdditive, timesMargin } from './linear';
 import { NameReader } from './name-reader';
 import type { Part } from './part';
@@ -12,6 +27,7 @@ import type { FormulaWords } from './words';
 /** Parentheses and the like inside each other. */
 const MOST_DEPTH = 40;
 const MOST_DECIMALS = 6;
+const MOST_WITHIN = 400;
 
 const SUFFIXES: readonly (readonly [words: readonly string[], counting: Partial<Counting>])[] = [
   [['by', 'click', 'date'], { basis: 'click' }],
@@ -25,6 +41,7 @@ const SUFFIXES: readonly (readonly [words: readonly string[], counting: Partial<
 export class Reader {
   private readonly cursor: Cursor;
   private readonly names: NameReader;
+  private readonly filters: FilterReader;
   private depth = 0;
 
   constructor(
@@ -33,6 +50,7 @@ export class Reader {
   ) {
     this.cursor = new Cursor(text);
     this.names = new NameReader(this.cursor, words);
+    this.filters = new FilterReader(this.cursor, words);
   }
 
   whole(): Part {
@@ -114,12 +132,34 @@ export class Reader {
     return { ...of, from, formula: of.formula.kind === 'number' ? number(-of.formula.value) : operation(number(-1), '*', of.formula) };
   };
 
-  /** A part with what follows it: who counts, and by which day. */
+  /** A part with what follows it: who counts, by which day, how soon, and of which rows alone. */
   private counted(): Part {
     let part = this.primary();
-    for (let suffix = this.suffix(); suffix; suffix = this.suffix())
-      part = { ...part, formula: fixFormula(part.formula, suffix), to: this.cursor.taken };
-    return part;
+    for (;;) {
+      const { formula } = part;
+      const counting = this.suffix();
+      const within = counting ? undefined : this.within(part);
+      const filter = counting || within !== undefined ? undefined : this.filters.next();
+      if (counting) part = { ...part, formula: fixFormula(formula, counting) };
+      else if (within !== undefined) part = { ...part, formula: soonFormula(formula, within) };
+      else if (filter) part = { ...this.figure(part), formula: narrowFormula(formula, filter) };
+      else return part;
+      part = { ...part, to: this.cursor.taken };
+    }
+  }
+
+  /** How many days after the click outcomes count; undefined where that is not said. */
+  private within(part: Part): number | undefined {
+    if (!this.cursor.tookWords(['within'])) return undefined;
+    const { next } = this.cursor;
+    if (!termsOf(part.formula).some(({ kind }) => kind === 'outcome'))
+      return refuse('“within” is said of outcomes: count of purchase within 14 days.', part);
+    if (next.kind !== 'number' || !Number.isInteger(next.value) || next.value > MOST_WITHIN)
+      return refuse(`“within” is followed by a whole number of days, at most ${MOST_WITHIN}.`, next);
+    this.cursor.take();
+    if (!this.cursor.tookWords(['days']) && !this.cursor.tookWords(['day']))
+      refuse('“days” is missing here: within 14 days.', this.cursor.next);
+    return next.value;
   }
 
   private suffix(): Partial<Counting> | undefined {
@@ -249,7 +289,6 @@ export class Reader {
     const { next } = this.cursor;
     if (next.kind === 'sign' && next.text === ')') return refuse('This parenthesis closes nothing.', next);
     if (next.kind === 'unknown') return refuseSign(next);
-    if (this.cursor.isAt(['where']) || this.cursor.isAt(['within'])) return this.names.refuse(this.cursor.said(next), next);
     return refuse(`An operator (+ − × /) is missing before “${this.cursor.said(next)}”.`, next);
   }
 

@@ -1,4 +1,4 @@
-import { ARITHMETIC, COMPARING, type Operator } from './formula';
+import type { Operator } from './formula';
 
 /** A place in a text: from a character up to, not including, another. */
 export interface Span {
@@ -40,9 +40,6 @@ export function tokensOf(text: string): Token[] {
   }
   return [...tokens, { kind: 'end', from: text.length, to: text.length }];
 }
-
-/** Signs that stand between two figures. */
-export const SIGN_OPERATORS: readonly Operator[] = [...ARITHMETIC, ...COMPARING];
 
 /** What a name is compared by: capitals and how it is spaced say nothing. */
 export const nameKey = (name: string): string => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');

@@ -1,15 +1,18 @@
 import { distance } from 'fastest-levenshtein';
 import { type Formula, formulaOf, term } from './formula';
 import type { Outcome } from '../measure/outcome';
+import { LEVELS } from '../measure/level';
+import { NAME_PARTS, partDimension } from '../measure/name-part';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Metric } from '../metric/metric';
+import { ACCOUNT_DIMENSIONS } from '../question/dimensions';
 import { TARGET_METRIC_IDS } from '../target/target';
 import { nameKey } from './tokens';
 
 /** A name that stands for something. */
 export interface Named {
   readonly name: string;
-  readonly kind: 'measure' | 'metric' | 'target' | 'outcome' | 'part';
+  readonly kind: 'measure' | 'metric' | 'target' | 'outcome' | 'part' | 'dimension';
   /** What it is, in a sentence. */
   readonly definition: string;
 }
@@ -38,9 +41,10 @@ export class FormulaWords {
   private readonly formulas = new Map<string, Formula>();
   private readonly outcomesByName = new Map<string, readonly Outcome[]>();
   private readonly parts = new Map<string, PartOf>();
+  private readonly dimensions = new Map<string, { readonly id: string; readonly label: string }>();
 
   constructor(
-    { measures, outcomes, besideOutcomes, measureTerm, outcomeTerm, outcome, own }: Vocabulary,
+    { measures, outcomes, dimensions, groupings, besideOutcomes, measureTerm, outcomeTerm, outcome, own }: Vocabulary,
     metrics: readonly Pick<Metric, 'id' | 'label' | 'definition'>[],
     private readonly metricOf: MetricOf,
   ) {
@@ -51,6 +55,14 @@ export class FormulaWords {
     this.outcomesByName.set(THAT_COUNT, (own.main.length > 0 ? own.main : ['purchase']).map(outcome));
     for (const [name, part] of Object.entries(PARTS)) this.parts.set(name, ({ id }) => term(outcomeTerm(part, id, {})));
     for (const each of besideOutcomes) this.parts.set(nameKey(each.name), ({ id }) => term(outcomeTerm(each, id, {})));
+    const ofRows = [
+      ...dimensions,
+      ...groupings,
+      ...ACCOUNT_DIMENSIONS.map((id) => ({ id, label: id })),
+      ...LEVELS.map((id) => ({ id, label: id })),
+    ];
+    const parts = NAME_PARTS.map((part) => ({ id: partDimension(part), label: partDimension(part) }));
+    for (const each of [...parts, ...ofRows]) for (const name of [each.label, each.id]) this.dimensions.set(nameKey(name), each);
     this.known = [
       ...measures.map(({ name, definition }): Named => ({ name, kind: 'measure', definition })),
       ...metrics.map(({ label, definition }): Named => ({ name: label, kind: 'metric', definition })),
@@ -59,6 +71,11 @@ export class FormulaWords {
       { name: THAT_COUNT, kind: 'outcome', definition: 'The outcomes that count as results for this client, together.' },
       ...Object.entries(PART_DEFINITIONS).map(([name, definition]): Named => ({ name: `${name} of`, kind: 'part', definition })),
       ...besideOutcomes.map(({ name, definition }): Named => ({ name: `${name} of`, kind: 'part', definition })),
+      ...[...this.dimensions.values()].map(({ label }): Named => ({
+        name: label,
+        kind: 'dimension',
+        definition: 'Something that rows differ in.',
+      })),
     ];
     this.longest = Math.max(
       ...[...this.known.map(({ name }) => name), ...metrics.map(({ id }) => id)].map((name) => name.split(' ').length),
@@ -81,6 +98,9 @@ export class FormulaWords {
 
   /** Whether a measure is called so. */
   isMeasure = (name: string): boolean => this.formulas.has(nameKey(name));
+
+  /** The dimension of a name, by which rows can be told apart; those of days are none. */
+  dimensionOf = (name: string): { readonly id: string; readonly label: string } | undefined => this.dimensions.get(nameKey(name));
 
   outcomesOf = (name: string): readonly Outcome[] | undefined => this.outcomesByName.get(nameKey(name));
 

@@ -6,7 +6,8 @@ import { addReport } from './add-report';
 import { NodeIndex, OUTSIDE, SumNode } from './node';
 import { addOrders, type WithoutClickDay } from './orders';
 import { Plan } from './plan';
-import { EVERY_ROW, type RowFilter } from './row-filter';
+import { type Alike, type Narrow, Narrowing } from './narrowing';
+import type { RowFilter } from './row-filter';
 import { skipsLevels } from './skipping';
 import { NONE } from '../rows/coding';
 import type { ClientTables } from './tables';
@@ -22,6 +23,8 @@ export interface Ask {
   readonly filter?: RowFilter;
   /** The accounts that count; absent for all. */
   readonly accounts?: ReadonlySet<number>;
+  /** The rows that count for a term alone that is narrowed to some, by its key. */
+  readonly narrowed?: ReadonlyMap<string, Narrow>;
   /** Whether a day of the buckets counts; absent for all. */
   readonly keepsDay?: (day: Day) => boolean;
   /** Day ranges summed side by side, not overlapping: a period and its comparison, or the days of a chart. */
@@ -71,11 +74,10 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     to: Math.max(...ask.buckets.map((bucket) => bucket.to)),
   };
   const bucketOf = bucketIndex(ask, window);
-  const filter = ask.filter ?? EVERY_ROW;
   const asked = { levels: ask.levels, passable: ask.passable ?? HOLDERS };
-  const required = [...new Set(filter.map(({ dimension }) => dimension))];
-  const plan = new Plan(tables, ask.terms, asked, required, window, bucketOf);
-  const summing = { plan, bucketOf, filter, accounts: ask.accounts, visit, passable: asked.passable };
+  const narrowing = new Narrowing(ask.terms, ask.buckets, ask);
+  const plan = new Plan(tables, ask.terms, asked, narrowing, window, bucketOf);
+  const summings = narrowing.groups.map((alike): Summing => ({ plan, bucketOf, alike, visit, passable: asked.passable }));
   const nodes: NodeIndex[] = [];
   ask.levels.forEach((_, level) => {
     nodes.push(new NodeIndex(ask.levels.slice(0, level + 1), level, nodes[level - 1], ask.terms.length, ask.buckets.length));
@@ -85,14 +87,19 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
   const isShared = first?.dimensions[0] === 'campaign' && !tables.feeds.some((feed) => skipsLevels(feed, asked));
   const campaigns = isShared ? first : new NodeIndex(['campaign'], OUTSIDE, undefined, ask.terms.length, ask.buckets.length);
   const indexes = first === campaigns ? nodes : [campaigns, ...nodes];
-  tables.feeds.forEach((feed, feedAt) => {
-    const isAsked = ask.accounts?.has(feed.account) !== false && required.every((each) => feed.dimensions.has(each));
-    if (isAsked) addReport(summing, indexes, feed, feedAt);
-  });
+  for (const summing of summings)
+    for (const [feedAt, feed] of tables.feeds.entries()) {
+      const { filter, accounts } = summing.alike;
+      const isAsked = accounts?.has(feed.account) !== false && filter.every(({ dimension }) => feed.dimensions.has(dimension));
+      if (isAsked) addReport(summing, indexes, feed, feedAt);
+    }
   const outside = { dimensions: [], level: OUTSIDE };
   const notMatched = tables.clients.map(() => new SumNode(outside, [], NONE, undefined, ask.terms.length, ask.buckets.length));
-  const withoutClickDay: WithoutClickDay[] = [];
-  for (const table of tables.orders) addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched, withoutClickDay });
+  const withoutClickDay = tables.orders.flatMap((table) => {
+    const without = summings.flatMap((summing) => addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched }) ?? []);
+    // It is the same whichever terms were looked for.
+    return without.slice(0, 1);
+  });
   return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };
 }
 
@@ -107,8 +114,8 @@ function bucketIndex({ buckets, keepsDay }: Ask, window: DayRange): Int16Array {
 export interface Summing {
   readonly plan: Plan;
   readonly bucketOf: Int16Array;
-  readonly filter: RowFilter;
-  readonly accounts: ReadonlySet<number> | undefined;
+  /** The terms that are summed, with the rows that count for them. */
+  readonly alike: Alike;
   readonly passable: ReadonlySet<string>;
   readonly visit: Visitor | undefined;
 }

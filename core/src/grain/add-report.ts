@@ -17,7 +17,8 @@ import { scanWorth } from './worth';
  * common; what a group comes to then goes to its member of each level.
  */
 export function addReport(summing: Summing, indexes: readonly NodeIndex[], feed: FeedTable, feedAt: number): void {
-  const { plan, bucketOf, filter, visit } = summing;
+  const { plan, bucketOf, alike, visit } = summing;
+  const { filter } = alike;
   const levels = indexes.filter((level) => canAnswer(feed, level, summing.passable));
   const columns = reportColumns(summing, feed);
   if (levels.length === 0 || columns.length === 0) return;

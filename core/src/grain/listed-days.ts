@@ -1,6 +1,7 @@
 import { type ClosedTerm, termKey } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { listKnows } from './known-cells';
+import type { Narrowing } from './narrowing';
 import { lists, ordersAnswer, sourceOf } from './source';
 import { type ClientTables, marginOn, type OrderTable } from './tables';
 
@@ -18,8 +19,7 @@ export class ListedDays {
 
   constructor(
     private readonly tables: ClientTables,
-    /** Dimensions a list must have to answer at all. */
-    private readonly required: readonly string[],
+    private readonly narrowing: Pick<Narrowing, 'required' | 'isRipe'>,
     private readonly window: DayRange,
   ) {}
 
@@ -36,11 +36,13 @@ export class ListedDays {
     if (this.tables.accounts[account]?.sellsItself === true) return days;
     const own = this.tables.orders.filter(
       (table) =>
-        (table.client ?? 0) === client && lists(table, term) && [...this.required, ...dimensions].every((each) => table.codes.has(each)),
+        (table.client ?? 0) === client &&
+        lists(table, term) &&
+        [...this.narrowing.required(term), ...dimensions].every((each) => table.codes.has(each)),
     );
     return days.map((_, at) => {
       const day = this.window.from + at;
-      return hasMargin(this.tables, term, client, day) && ordersKnow(own, term, day) ? 1 : 0;
+      return this.narrowing.isRipe(term, day) && hasMargin(this.tables, term, client, day) && ordersKnow(own, term, day) ? 1 : 0;
     });
   }
 }

@@ -148,10 +148,13 @@ describe('a formula over what is measured', () => {
   });
 
   it('keeps everything in sums and differences, which become at least', () => {
-    expect(figure(operation(of(CLICKS), '+', of(IMPRESSIONS)), both, half)).toEqual(between(4 + 1199, null));
+    expect(figure(operation(of(CLICKS), '+', of(IMPRESSIONS)), both, half)).toEqual({ ...between(4 + 1199, null), coverage: 0.75 });
     expect(figure(operation(of(IMPRESSIONS), '-', of(CLICKS)), both)).toEqual(value(196));
     expect(figure(operation(of(IMPRESSIONS), '-', number(50)), both)).toEqual(value(150));
     expect(figure(operation(operation(of(IMPRESSIONS), '+', of(CLICKS)), '-', of(CLICKS)), both)).toEqual(value(200));
+    // So many times a sum is one as well.
+    expect(figure(operation(of(CLICKS), '*', number(2)), both, half)).toEqual({ ...between(8, null), coverage: 0.75 });
+    expect(figure(operation(of(CLICKS), '/', number(2)), both, half)).toEqual({ ...between(2, null), coverage: 0.75 });
   });
 
   it('tells a share of chances as at most all of them', () => {

@@ -94,8 +94,20 @@ export class Measured {
   }
 
   private combined(formula: Formula, sumOf: SumOf): Figure {
-    if (formula.kind === 'operation' && (formula.operator === '*' || formula.operator === '/')) return this.ratio(formula, sumOf);
-    return evaluate(formula, this.scope(this, sumOf), (part) => this.combined(part, sumOf));
+    if (this.isRatio(formula)) return this.ratio(formula, sumOf);
+    const covered: number[] = [];
+    const figure = evaluate(formula, this.scope(this, sumOf), (part) => {
+      const own = this.combined(part, sumOf);
+      if (own.coverage !== undefined) covered.push(own.coverage);
+      return own;
+    });
+    return covered.length > 0 ? withCoverage(figure, Math.min(...covered)) : figure;
+  }
+
+  /** Whether sums are multiplied or divided by each other; so many times a sum still adds up. */
+  private isRatio(formula: Formula): boolean {
+    if (formula.kind !== 'operation' || (formula.operator !== '*' && formula.operator !== '/')) return false;
+    return this.index.need(formula.left) !== 0 && this.index.need(formula.right) !== 0;
   }
 
   /** Where a formula reads its terms from some cells of these, and all else from these and what lies around them. */

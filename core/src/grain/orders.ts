@@ -22,19 +22,21 @@ export interface AddOrders extends Summing {
   readonly table: OrderTable;
   /** By client. */
   readonly notMatched: readonly SumNode[];
-  readonly withoutClickDay: WithoutClickDay[];
 }
 
 /**
  * Adds orders to the members their tags lead to, on the day the term asks for. An order that
- * reaches a campaign but no ad stays with the campaign; one that reaches nothing is "not matched".
+ * reaches a campaign but no ad stays with the campaign; one that reaches nothing is "not matched". Tells
+ * those that have no place by click date, where some are looked for.
  */
-export function addOrders(into: AddOrders): void {
-  const { plan, bucketOf, table } = into;
+export function addOrders(into: AddOrders): WithoutClickDay | undefined {
+  const { plan, bucketOf, table, alike } = into;
   const wanted = plan.terms.flatMap((term, index) =>
-    ordersAnswer(table, term) ? [{ index, part: term.part, byClick: term.basis === 'click' }] : [],
+    alike.terms.has(index) && ordersAnswer(table, term)
+      ? [{ index, part: term.part, byClick: term.basis === 'click', within: term.within ?? Infinity }]
+      : [],
   );
-  if (wanted.length === 0) return;
+  if (wanted.length === 0) return undefined;
   const { from } = plan.window;
   const byClick = wanted.some((each) => each.byClick);
   const places = new Places(into);
@@ -47,15 +49,18 @@ export function addOrders(into: AddOrders): void {
     if (onSale === NONE && onClick === NONE) continue;
     // The first bucket holds the days asked for; what they are compared with comes behind it.
     if (byClick && clickDay === NONE && onSale === 0) countIn(unplaced, table, row);
-    for (const { index, part, byClick: isByClick } of wanted) {
+    for (const { index, part, byClick: isByClick, within } of wanted) {
+      if (clickDay !== NONE && saleDay - clickDay > within) continue;
       const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
       if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
       const amount = amountOf(table, row, part, marginOn(plan.tables, table.client ?? 0, day));
       // What a row does not tell, or tells in money without a rate, is something, nobody knows how much: the sum is "at least".
-      if (amount !== undefined) place(into, places.of(row), { row, day, bucket, term: index, ...amount });
+      // Without the day of the click it came soon enough, or not.
+      const counted = amount && clickDay === NONE && within < Infinity ? { amount: 0, most: amount.most } : amount;
+      if (counted !== undefined) place(into, places.of(row), { row, day, bucket, term: index, ...counted });
     }
   }
-  if (unplaced.count > 0) into.withoutClickDay.push(unplaced);
+  return unplaced.count > 0 ? unplaced : undefined;
 }
 
 function countIn(tally: { count: number; value: number }, table: OrderTable, row: number): void {
@@ -121,7 +126,7 @@ class Places {
   private readonly keys: Int32Array;
 
   constructor(private readonly into: AddOrders) {
-    this.keys = rowKeys(into.table, [...(into.indexes.at(-1)?.dimensions ?? []), ...into.filter.map(({ dimension }) => dimension)]);
+    this.keys = rowKeys(into.table, [...(into.indexes.at(-1)?.dimensions ?? []), ...into.alike.filter.map(({ dimension }) => dimension)]);
   }
 
   of(row: number): readonly Place[] | undefined {
@@ -134,7 +139,8 @@ class Places {
   }
 
   private find(row: number): readonly Place[] | undefined {
-    const { plan, indexes, table, filter, accounts, passable } = this.into;
+    const { plan, indexes, table, passable, alike } = this.into;
+    const { filter, accounts } = alike;
     const codeOf = (dimension: string): number => table.codes.get(dimension)?.[row] ?? NONE;
     const campaign = codeOf('campaign');
     const account = plan.tables.campaignAccount.get(campaign);

@@ -1,4 +1,4 @@
-import { type ClosedTerm, isPeople, termKey, termUnit } from '../measure/term';
+import { type ClosedTerm, columnKey, isPeople, termUnit, withinOf } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
 import { CampaignClasses } from './campaign-classes';
@@ -6,6 +6,7 @@ import { declaredDays, missingDays } from './known-days';
 import { clientOf, hasMargin, ListedDays } from './listed-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
+import type { Narrowing } from './narrowing';
 import { type Levels, passesOver, skipsLevels } from './skipping';
 import { isListed, sourceOf } from './source';
 import { NONE } from '../rows/coding';
@@ -50,8 +51,7 @@ export class Plan {
     readonly tables: ClientTables,
     readonly terms: readonly ClosedTerm[],
     private readonly asked: Levels,
-    /** Dimensions a report must have to answer at all: filters ask for them. */
-    private readonly required: readonly string[],
+    private readonly narrowing: Narrowing,
     readonly window: DayRange,
     /** Day of the window → bucket, NONE for days that do not count. */
     private readonly bucketOf: Int16Array,
@@ -59,7 +59,7 @@ export class Plan {
     if (terms.length > 31) throw new RangeError('A question can read at most 31 terms');
     this.width = window.to - window.from + 1;
     this.classes = new CampaignClasses(tables.feeds, terms, window);
-    this.lists = new ListedDays(tables, required, window);
+    this.lists = new ListedDays(tables, narrowing, window);
     this.isSkipped = tables.feeds.some((feed) => skipsLevels(feed, asked));
   }
 
@@ -108,7 +108,7 @@ export class Plan {
       this.tables.feeds.some((feed) => feed.account === account && feed.rows.columns.has(column));
     return this.terms.reduce((mask, term, index) => {
       const traffic = term.kind === 'measure' ? (term.measure.traffic ?? own) : own;
-      return traffic !== own && !delivers(termKey(term)) ? mask | (1 << index) : mask;
+      return traffic !== own && !delivers(columnKey(term)) ? mask | (1 << index) : mask;
     }, 0);
   }
 
@@ -154,6 +154,7 @@ export class Plan {
 
   /** The days on which an account knows a term for everything it has. */
   private wholeDays(term: ClosedTerm, account: number): Uint8Array {
+    if (!this.narrowing.asks(term, account)) return this.daysWith(() => true);
     if (isListed(term)) return this.lists.days(term, { account, dimensions: [] });
     const delivering = this.delivering([], term, account);
     const hasLongRows = this.tables.feeds.some(({ account: own, rows }) => own === account && rows.spans.length > 0);
@@ -181,8 +182,11 @@ export class Plan {
 
   /** The terms that a client's lists count and that are known on a day, one bit a term. */
   ordersMeasured(client: number, day: Day): number {
+    // Which of them a term is narrowed to is not told of orders that lead nowhere.
     const isKnown = (term: ClosedTerm): boolean =>
-      isListed(term) && this.lists.days(term, { account: NONE, dimensions: [], client })[day - this.window.from] === 1;
+      isListed(term) &&
+      term.where === undefined &&
+      this.lists.days(term, { account: NONE, dimensions: [], client })[day - this.window.from] === 1;
     return this.terms.reduce((mask, term, index) => (isKnown(term) ? mask | (1 << index) : mask), 0);
   }
 
@@ -253,11 +257,13 @@ export class Plan {
   private declaredMeasure(answers: readonly Int16Array[], where: Where): Int32Array {
     const { needed, passed } = where;
     const fits = this.tables.feeds.map(
-      (feed) => [...this.required, ...needed].every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
+      (feed) => needed.every((each) => feed.dimensions.has(each)) && passed.every((each) => passesOver(feed, each)),
     );
-    return this.masks((term, index) =>
-      isListed(term) ? this.lists.days(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits),
-    );
+    return this.masks((term, index) => {
+      // Of what lies outside of a term's accounts it has nothing, and that is known.
+      if (!this.narrowing.asks(term, where.account)) return this.daysWith(() => true);
+      return isListed(term) ? this.lists.days(term, where) : this.deliveredDays(term, answers[index], where.campaign, fits);
+    });
   }
 
   /** The answers of a level without the cells in which a deeper level's answer passes over it: the same money would stand in the tree twice. */
@@ -350,11 +356,12 @@ export class Plan {
   /** The reports of an account that have a term and a breakdown. */
   private delivering(dimensions: readonly string[], term: ClosedTerm, account: number): readonly Candidate[] {
     const { column } = sourceOf(term);
-    const key = `${column} ${dimensions.join()} ${account}`;
+    const required = this.narrowing.required(term);
+    const key = `${column} ${dimensions.join()} ${account} ${required.join()} ${withinOf(term) ?? ''}`;
     let delivering = this.candidates.get(key);
     if (!delivering) {
-      delivering = candidatesFor(this.tables.feeds, { dimensions, passable: this.asked.passable, required: this.required }).filter(
-        ({ feed }) => feed.account === account && feed.rows.columns.has(column),
+      delivering = candidatesFor(this.tables.feeds, { dimensions, passable: this.asked.passable, required }).filter(
+        ({ feed }) => feed.account === account && withinOf(term) === undefined && feed.rows.columns.has(column),
       );
       this.candidates.set(key, delivering);
     }

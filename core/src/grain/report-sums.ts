@@ -1,5 +1,5 @@
 import { type Adding, addsPlainly } from '../measure/measure';
-import { addingOf, termUnit } from '../measure/term';
+import { addingOf, termUnit, withinOf } from '../measure/term';
 import type { Chunk, Limited } from '../rows/rows';
 import type { Day } from '../time/day';
 import type { Summing } from './accumulate';
@@ -19,12 +19,13 @@ export interface ReportColumn extends Valued {
   readonly last: ReadonlySet<number> | undefined;
 }
 
-export function reportColumns({ plan, bucketOf }: Summing, feed: FeedTable): ReportColumn[] {
+export function reportColumns({ plan, bucketOf, alike }: Summing, feed: FeedTable): ReportColumn[] {
   const account = plan.tables.accounts[feed.account];
   const margin = plan.tables.clients[account?.client ?? 0]?.margin ?? [];
   return plan.terms.flatMap((term, index): ReportColumn[] => {
     const { column, derived } = sourceOf(term);
-    if (isListed(term) || !feed.rows.columns.has(column)) return [];
+    // A channel does not say how soon what it claims came.
+    if (!alike.terms.has(index) || withinOf(term) !== undefined || isListed(term) || !feed.rows.columns.has(column)) return [];
     const rates = termUnit(term) === 'money' ? account?.rates : null;
     const factors = [
       ...(rates ? [factorOf(rates, (day) => rateOn({ rates }, day))] : []),

@@ -1,5 +1,5 @@
 import { type OutcomePart, partKey } from '../measure/outcome';
-import { type ClosedOutcomeTerm, type ClosedTerm, termKey } from '../measure/term';
+import { type ClosedOutcomeTerm, type ClosedTerm, columnKey } from '../measure/term';
 import type { OrderTable } from './tables';
 
 /** One term as a feed delivers it; `derived` multiplies a value by the margin of the row's day. */
@@ -10,8 +10,8 @@ export interface Source {
 
 /** A term's column in a feed: margin value is derived from the value of the same outcome. */
 export function sourceOf(term: ClosedTerm): Source {
-  if (term.kind === 'outcome' && term.part === 'margin') return { column: termKey({ ...term, part: 'value' }), derived: true };
-  return { column: termKey(term), derived: false };
+  if (term.kind === 'outcome' && term.part === 'margin') return { column: columnKey({ ...term, part: 'value' }), derived: true };
+  return { column: columnKey(term), derived: false };
 }
 
 /** Whether lists of outcomes answer a term, instead of a channel's feeds. */

@@ -1,4 +1,4 @@
-import { type ClosedTerm, isState, termKey, termScale, termUnit } from '../measure/term';
+import { type ClosedTerm, isState, columnKey, termScale, termUnit } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import { ownText } from '../text/own-text';
 import type { Day } from '../time/day';
@@ -120,7 +120,7 @@ const MOST_PLACES = 200_000;
 const PLAIN: AmountColumn = { unit: 'number', decimal: '.', mayBeLimited: false };
 
 const columnOf = (role: Role, term: ClosedTerm, decimal: Decimal): AmountColumn => ({
-  unit: role.role === 'impression share' ? 'share' : termKey(term) === 'running' ? 'status' : termUnit(term),
+  unit: role.role === 'impression share' ? 'share' : columnKey(term) === 'running' ? 'status' : termUnit(term),
   decimal,
   mayBeLimited: !isState(term),
 });

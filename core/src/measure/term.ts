@@ -1,9 +1,16 @@
 import type { Unit } from '../figure/text';
 import { type Adding, addsPlainly, type Measure } from './measure';
 import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
+import { nameText } from '../formula/tokens';
+import type { Filter } from '../question/filter';
 import { MILLIONTHS } from './scale';
 
-export interface MeasureTerm {
+/** Of which rows alone a term is summed; see question/filter. */
+interface Narrowed {
+  readonly where?: readonly Filter[];
+}
+
+export interface MeasureTerm extends Narrowed {
   readonly kind: 'measure';
   readonly measure: Measure;
   /** What an average is weighted by: the term is then their product, which adds. */
@@ -11,12 +18,14 @@ export interface MeasureTerm {
 }
 
 /** A part of an outcome; what it leaves open (who counts, which day) the focus fills in. */
-export interface OutcomeTerm {
+export interface OutcomeTerm extends Narrowed {
   readonly kind: 'outcome';
   readonly part: OutcomePart;
   readonly outcome: Outcome;
   readonly countedBy?: CountedBy;
   readonly basis?: DateBasis;
+  /** Only those that came so many days after the click at most; of clicks that are so old at least. */
+  readonly within?: number;
 }
 
 /** What a formula sums: a word of the vocabulary, which knows its own unit and how it adds. */
@@ -41,10 +50,19 @@ export function closeTerm(term: Term, counting: Counting): ClosedTerm {
   return { ...term, countedBy: term.countedBy ?? counting.countedBy, basis: term.basis ?? counting.basis };
 }
 
-/** What storage calls the column of a closed term; equal terms have equal keys. */
-export function termKey(term: ClosedTerm): string {
+/** What storage calls the column of a closed term. */
+export function columnKey(term: ClosedTerm): string {
   return term.kind === 'measure' ? term.measure.id : `${term.outcome.id}.${partKey(term.part)}.${term.countedBy}.${term.basis}`;
 }
+
+/** Equal terms have equal keys: their column, how soon, and of which rows alone. */
+export const termKey = (term: ClosedTerm): string =>
+  term.where === undefined && withinOf(term) === undefined
+    ? columnKey(term)
+    : `${columnKey(term)} ${JSON.stringify([withinOf(term), term.where])}`;
+
+/** Within how many days of the click an outcome came that a term counts; undefined for whenever. */
+export const withinOf = (term: Term): number | undefined => (term.kind === 'outcome' ? term.within : undefined);
 
 /** How amounts of a term combine over days and members. */
 export function addingOf(term: Term): Adding {
@@ -78,9 +96,18 @@ export function termScale(term: Term): number {
 
 /** The term as the formula language writes it. */
 export function termText(term: Term): string {
-  if (term.kind === 'measure') return term.weight ? `${term.measure.name} × ${term.weight.name}` : term.measure.name;
+  const narrowed = (term.where ?? []).map((filter) => ` where ${filterText(filter)}`).join('');
+  if (term.kind === 'measure') return (term.weight ? `${term.measure.name} × ${term.weight.name}` : term.measure.name) + narrowed;
   const part = typeof term.part === 'object' ? term.part.name : term.part === 'margin' ? 'margin value' : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
-  return `${part} of ${term.outcome.name}${by}${basis}`;
+  const within = term.within === undefined ? '' : ` within ${term.within} days`;
+  return `${part} of ${term.outcome.name}${by}${basis}${within}${narrowed}`;
 }
+
+/** A filter as the formula language writes it: device is "phone" or "tablet". */
+const filterText = ({ dimension, any }: Filter): string => {
+  const [first] = any;
+  const isBare = first?.test === 'is empty' || first?.test === 'is filled';
+  return `${nameText(dimension)} ${first?.test ?? ''}${isBare ? '' : ` ${any.map(({ value }) => `"${value}"`).join(' or ')}`}`;
+};

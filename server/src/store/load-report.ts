@@ -18,7 +18,7 @@ import {
   segmentOf,
   type SegmentOnDemand,
   segmentsOf,
-  termKey,
+  columnKey,
   type Vocabulary,
   withBudget,
 } from '@lens/core';
@@ -44,7 +44,7 @@ export interface ReportLoading {
 /** A report whose rows are read when a question wants them. */
 export function loadReport(db: Db, feed: FeedRecord, { vocabulary, account, members, splits, cut, segments }: ReportLoading): FeedTable {
   const terms = columnsOf(db, feed.id);
-  const keyOf = (term: string): string => termKey(vocabulary.termOfKey(term));
+  const keyOf = (term: string): string => columnKey(vocabulary.termOfKey(term));
   const months = cut === null ? segmentsNow(db, feed.id, terms, segments) : segmentsThen(db, feed.id, terms, cut);
   const kept = new SegmentedRows(months, keyOf, terms);
   const rows = withBudget(kept);
