@@ -132,6 +132,12 @@ describe('metrics and sets of one’s own', () => {
     await add('Mine', 'spend / 2');
     expect(await add('mine', 'spend / 3')).toMatchObject({ status: 400, body: { errors: [{ path: 'label' }] } });
     expect(await addSet('Set', ['nothing'])).toMatchObject({ status: 400, body: { errors: [{ path: 'metrics' }] } });
+    const many: string[] = [];
+    for (let day = 1; day <= 31; day++) many.push((await add(`Within ${day}`, `count of purchase within ${day} days`)).body.id);
+    expect(await addSet('Many', many)).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringMatching(/need 32 sums at once, and a table takes 31/) },
+    });
     expect(await addSet('Shop funnel', ['spend'])).toMatchObject({ status: 400, body: { errors: [{ path: 'label' }] } });
     expect((await send(server.address, 'PUT', path('/metrics/nothing'), metric('A', 'spend'))).status).toBe(404);
   });

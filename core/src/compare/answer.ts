@@ -4,7 +4,7 @@ import type { Sums, Visitor } from '../grain/accumulate';
 import { TermIndex } from '../grain/term-index';
 import type { ClientTables } from '../grain/tables';
 import { arrivalsOf } from '../maturity/arrivals';
-import { type ClosedTerm, termKey } from '../measure/term';
+import { type ClosedTerm, type Counting, termKey } from '../measure/term';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { MetricId } from '../metric/metric';
 import { bookOf, type MetricBook } from '../metric/metric-book';
@@ -35,6 +35,16 @@ function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): Cl
   return [...new Map(all.map((term) => [termKey(term), term])).values()];
 }
 
+/** No question sums more terms: what is measured of them is one bit each. */
+export const MOST_TERMS = 31;
+
+/** How many terms some metrics sum together. */
+export const termsNeeded = (book: MetricBook, metrics: readonly MetricId[], counting: Counting): number =>
+  termsFor(
+    metrics.map((metric) => closedFormula(book, metric, counting)),
+    book.vocabulary,
+  ).length;
+
 /** What a question's filters keep; words that have become others are asked of by those. */
 const keptBy = (tables: ClientTables, { where }: Pick<Question, 'where'>, names: Names): Kept =>
   compileFilters(
@@ -48,6 +58,13 @@ function narrowedBy(tables: ClientTables, terms: readonly ClosedTerm[], names: N
   const narrowed = terms.flatMap((term) => (term.where ? [[termKey(term), term.where] as const] : []));
   return new Map(narrowed.map(([key, where]) => [key, keptBy(tables, { where }, names)]));
 }
+
+/** What must be worked out of every member: what is shown, and what members are judged by. */
+export const metricsAsked = (question: Question, metrics: readonly MetricId[]): MetricId[] => [
+  ...metrics,
+  ...judgedBy(question),
+  ...(question.columns ? [question.columns.metric] : []),
+];
 
 /** The sums behind a question, and its members. */
 export interface Answer {
@@ -85,12 +102,7 @@ export function answer(
 ): Answer {
   const { vocabulary } = tables;
   const book = bookOf(vocabulary);
-  const formulas = new Map(
-    [...metrics, ...judgedBy(question), ...(question.columns ? [question.columns.metric] : [])].map((metric) => [
-      metric,
-      closedFormula(book, metric, question),
-    ]),
-  );
+  const formulas = new Map(metricsAsked(question, metrics).map((metric) => [metric, closedFormula(book, metric, question)]));
   const terms = termsFor([...formulas.values()], vocabulary);
   const rows = question.rows.map(vocabulary.idOf);
   const kept = keptBy(tables, question, names);

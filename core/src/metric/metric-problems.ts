@@ -1,8 +1,10 @@
+import { MOST_TERMS, termsNeeded } from '../compare/answer';
 import { nodesOf } from '../formula/formula';
 import { nameKey } from '../formula/tokens';
+import { COUNTED_BY, DATE_BASES } from '../measure/outcome';
 import { Vocabulary } from '../measure/vocabulary';
 import type { ReadMetric } from './library';
-import type { OwnMetric } from './metric';
+import type { MetricId, OwnMetric } from './metric';
 import { bookOf, type MetricBook } from './metric-book';
 import type { OwnMetricSet } from './metric-set';
 
@@ -26,6 +28,7 @@ interface PartProblem {
 export function metricProblems(metric: OwnMetric, vocabulary: Vocabulary): PartProblem[] {
   const { problem } = readAmong(vocabulary, metric);
   const key = nameKey(metric.label);
+  const most = mostTerms(bookOf(withMetric(vocabulary, metric)), [metric.id]);
   const owns = new Set(vocabulary.library.metrics.map(({ id }) => id));
   const isBuiltIn = bookOf(vocabulary).metrics.some(({ id, label }) => !owns.has(id) && nameKey(label) === key);
   const isTaken = vocabulary.library.metrics.some(
@@ -36,16 +39,33 @@ export function metricProblems(metric: OwnMetric, vocabulary: Vocabulary): PartP
       ? [{ path: 'label', message: `There is already a metric or a measure called “${metric.label}”. Choose another name.` } as const]
       : []),
     ...(problem ? [{ path: 'text', message: problem.message } as const] : []),
+    ...(most > MOST_TERMS
+      ? [{ path: 'text', message: `It is made of ${most} sums, and a table takes ${MOST_TERMS}. Take it apart.` } as const]
+      : []),
   ];
 }
+
+/** How many sums some metrics need at most: whoever counts, and by whichever day. */
+const mostTerms = (book: MetricBook, metrics: readonly MetricId[]): number =>
+  Math.max(...COUNTED_BY.flatMap((countedBy) => DATE_BASES.map((basis) => termsNeeded(book, metrics, { countedBy, basis }))));
 
 /** What is wrong with a set that is new or has changed. */
 export function metricSetProblems(set: OwnMetricSet, book: MetricBook): PartProblem[] {
   const unknown = set.metrics.filter((id) => !book.has(id));
+  const known = set.metrics.filter(book.has);
+  const most = mostTerms(book, known);
   const isTaken = book.sets.some(({ id, label }) => id !== set.id && nameKey(label) === nameKey(set.label));
   return [
     ...(isTaken ? [{ path: 'label', message: `There is already a set called “${set.label}”. Choose another name.` } as const] : []),
     ...(unknown.length > 0 ? [{ path: 'metrics', message: `There is no metric “${unknown.join('”, “')}”.` } as const] : []),
+    ...(most > MOST_TERMS
+      ? [
+          {
+            path: 'metrics',
+            message: `These metrics need ${most} sums at once, and a table takes ${MOST_TERMS}. Make two sets of them.`,
+          } as const,
+        ]
+      : []),
     ...(new Set(set.metrics).size < set.metrics.length ? [{ path: 'metrics', message: 'A metric stands in it twice.' } as const] : []),
   ];
 }

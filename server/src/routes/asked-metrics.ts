@@ -1,14 +1,11 @@
-import { bookOf, canSplitBy, type MetricId, type Question } from '@lens/core';
+import { bookOf, canSplitBy, type MetricId, metricsAsked, MOST_TERMS, type Question, termsNeeded } from '@lens/core';
 import type { Context } from '../context';
 import { vocabularyOf } from '../store/rules';
 import { HttpProblem } from '../problem';
 
 /** Refuses a metric set, metrics or dimensions that the words of a question's clients do not have. */
-export function refuseUnknownMetrics(
-  { db }: Context,
-  { clients, metricSet, sort, rows, columns, where, having }: Question,
-  metric?: MetricId,
-): void {
+export function refuseUnknownMetrics({ db }: Context, question: Question, metric?: MetricId): void {
+  const { clients, metricSet, sort, rows, columns, where, having } = question;
   const vocabulary = vocabularyOf(db, clients);
   const book = bookOf(vocabulary);
   const refuse = (path: string, message: string): never => {
@@ -32,5 +29,11 @@ export function refuseUnknownMetrics(
     if (!book.has(columns.metric)) refuse('columns.metric', `This client has no metric “${columns.metric}”.`);
   }
   where.forEach(({ dimension }, at) => refuseUnknown(dimension, `where.${at}.dimension`));
+  const asked = metricsAsked(question, [...(book.set(metricSet)?.metrics ?? []), ...(metric === undefined ? [] : [metric])]).filter(
+    book.has,
+  );
+  const needed = termsNeeded(book, asked, question);
+  if (needed > MOST_TERMS)
+    refuse('metricSet', `These metrics need ${needed} sums at once, and a table takes ${MOST_TERMS}. Take some out of the set.`);
   if (metric !== undefined && !book.has(metric)) refuse('metric', `This client has no metric “${metric}”.`);
 }
