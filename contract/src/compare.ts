@@ -93,6 +93,8 @@ const withoutClickDay = z.array(z.object({ action: z.string(), count: z.number()
 
 /** What filters do with the spend that reports tell of, in the client's currency. */
 const keptSpend = z.object({ all: z.number(), kept: z.number(), leftOut: z.number(), cannotTell: z.number() });
+/** What the filters of one term of a formula do with the spend. */
+export const narrowed = z.object({ fields: z.array(z.string()).readonly(), kept: keptSpend });
 
 /** A metric of all rows; `before` and `change` only when something is compared, with the rows whose change is more than chance. */
 const metricColumn = z.object({
@@ -190,6 +192,7 @@ export const trace = z.object({
       term: z.string(),
       unit,
       figure,
+      narrowed: narrowed.nullable(),
       sources: z.array(
         z.object({
           feed: z.string(),

@@ -1,7 +1,7 @@
 import { BETTER, MOST_CHARACTERS, UNITS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange, figure, figureColumn, id } from './basic';
-import { question } from './compare';
+import { narrowed, question } from './compare';
 import { unit, wordId } from './words';
 
 const label = z.string().trim().min(1, 'Give it a name').max(60);
@@ -53,7 +53,7 @@ export const metricTried = z.object({
   unit,
   /** The formula with its numbers put in, and its parts. */
   filled: z.string(),
-  inputs: z.array(z.object({ term: z.string(), unit, figure })).readonly(),
+  inputs: z.array(z.object({ term: z.string(), unit, figure, narrowed: narrowed.nullable() })).readonly(),
   channels: z.array(z.object({ name: z.string(), figure })).readonly(),
   buckets: z.array(dayRange).readonly(),
   line: figureColumn,

@@ -101,7 +101,11 @@ describe('metrics and sets of one’s own', () => {
     expect(row('Jam')).toEqual([null, 0.25, 0.25]);
     expect(row('Total')).toEqual([0.5, 1, 1]);
     const { body: trace } = await send(server.address, 'POST', '/compare/trace', { question, row: 'total', metric: change.body.id });
-    expect(trace.formula).toBe('clicks / previous (clicks) − 1');
+    expect(trace).toMatchObject({ formula: 'clicks / previous (clicks) − 1', filled: '150 / 100 − 1' });
+    expect(trace.inputs.map(({ term, figure }: Loose) => [term, figure.value])).toEqual([
+      ['clicks', 150],
+      ['previous (clicks)', 100],
+    ]);
   });
 
   it('are tried while they are written: in all, by channel, over time, with their parts', async () => {
@@ -117,6 +121,17 @@ describe('metrics and sets of one’s own', () => {
       channels: [{ name: expect.stringContaining('Search of'), figure: { value: 3 } }],
     });
     expect(tried.body.line.values).toEqual([2.5, 260 / 80]);
+    const narrowed = { ...draft, text: 'CPC + spend where campaign is "Tea" / clicks' };
+    expect((await send(server.address, 'POST', path('/try'), { question, metric: narrowed })).body).toMatchObject({
+      figure: { value: 120 / 250 + 100 / 250 },
+      filled: '£120.00 / 250 + £100.00 / 250',
+      inputs: [
+        { narrowed: null },
+        {},
+        { narrowed: { fields: ['campaign'], kept: { all: 120, kept: 100, leftOut: 20, cannotTell: 0 } } },
+        {},
+      ],
+    });
     const wrong = await send(server.address, 'POST', path('/try'), { question, metric: { ...draft, text: 'spend + clicks' } });
     expect(wrong).toMatchObject({ status: 400, body: { errors: [{ path: 'text' }] } });
     expect((await send(server.address, 'GET', path())).body.metrics.filter((each: Loose) => each.client !== null)).toEqual([]);

@@ -46,7 +46,7 @@ export const termsNeeded = (book: MetricBook, metrics: readonly MetricId[], coun
   ).length;
 
 /** What a question's filters keep; words that have become others are asked of by those. */
-const keptBy = (tables: ClientTables, { where }: Pick<Question, 'where'>, names: Names): Kept =>
+export const keptBy = (tables: ClientTables, { where }: Pick<Question, 'where'>, names: Names): Kept =>
   compileFilters(
     where.map((each) => ({ ...each, dimension: tables.vocabulary.idOf(each.dimension) })),
     tables,

@@ -1,5 +1,7 @@
 import { between, type Figure } from '../figure/figure';
-import { type Formula, termsOf } from '../formula/formula';
+import { type Formula, nodesOf, ownTermsOf, spelledOut } from '../formula/formula';
+import { natureOfFormula } from '../formula/nature-of';
+import { unitsOf } from '../formula/units';
 import { formulaText } from '../formula/write';
 import type { Visit } from '../grain/accumulate';
 import type { WithoutClickDay } from '../grain/orders';
@@ -16,9 +18,12 @@ import { bookOf } from '../metric/metric-book';
 import type { Unit } from '../figure/text';
 import type { Day, DayRange } from '../time/day';
 import type { Names } from '../question/names';
-import { answer, memberNamed, periodsFor, selectionOf } from './answer';
+import { keptSpend, type KeptSpend } from './kept';
+import { readsPlace } from './around';
+import { answer, keptBy, memberNamed, periodsFor, selectionOf } from './answer';
 import { closedFormula } from './pledge';
 import type { Member } from './member';
+import type { Filter } from '../question/filter';
 import type { Question } from '../question/question';
 
 /** What one feed put into a term: rows read, their sum in whole units, the imports they came with. */
@@ -34,6 +39,8 @@ export interface TraceInput {
   readonly unit: Unit;
   readonly figure: Figure;
   readonly sources: readonly TraceSource[];
+  /** What the filters of the term itself ask of, and what they do with the spend of the days; null without any. */
+  readonly narrowed: { readonly fields: readonly string[]; readonly kept: KeptSpend } | null;
 }
 
 export interface Trace {
@@ -68,19 +75,19 @@ export function trace(
 ): Trace | undefined {
   const book = bookOf(tables.vocabulary);
   const metrics = [...(book.set(question.metricSet)?.metrics ?? []), metric];
+  const formula = closedFormula(book, metric, question);
   const tallies = new Map<SumNode, Map<string, Tally>>();
   const answered = answer(tables, question, names, {
     metrics,
-    ...periodsFor({ ...question, comparison: null }, metrics, book, lastDay),
+    ...periodsFor({ ...question, comparison: readsPlace(formula, 'previous') ? question.comparison : null }, metrics, book, lastDay),
     visit: (visit) => count(tallies, visit),
     lastDay,
   });
   const { sums } = answered;
   const found = memberNamed(answered, () => selectionOf(answered, question), key);
   if (!found) return undefined;
-  const formula = closedFormula(book, metric, question);
   const measured = answered.measured(found, 0);
-  const terms = new Map(termsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
+  const terms = new Map(ownTermsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
   const inputs = [...terms.values()].map((term): TraceInput => {
     const at = sums.terms.findIndex((each) => termKey(each) === termKey(term));
     return {
@@ -88,16 +95,31 @@ export function trace(
       unit: termUnit(term),
       figure: measured.figure({ kind: 'term', term }),
       sources: sourcesOf(tallies, found, at, termScale(term)),
+      narrowed: term.where ? narrowedBy(tables, question, term.where, names) : null,
     };
+  });
+  // What is read of other days, of a total or of a promise is told as it comes: its own rows are those of its own place.
+  const elsewhere = nodesOf(formula).flatMap((part): TraceInput[] => {
+    if (part.kind !== 'place' && part.kind !== 'target') return [];
+    const [unit = 'number'] = unitsOf(natureOfFormula(part), true);
+    return [{ term: formulaText(part), unit, figure: measured.figure(part), sources: [], narrowed: null }];
   });
   const byClick = [...terms.values()].some((term) => isListed(term) && term.kind === 'outcome' && term.basis === 'click');
   return {
     name: found.name,
     figure: measured.figure(formula),
     formula: formulaText(formula),
-    inputs,
+    inputs: [...inputs, ...elsewhere],
     unreadLines: unreadBehind(tables, inputs, found, question.period),
     withoutClickDay: byClick ? sums.withoutClickDay : [],
+  };
+}
+
+function narrowedBy(tables: ClientTables, { period, where }: Question, own: readonly Filter[], names: Names): TraceInput['narrowed'] {
+  const { has, dimension: named } = tables.vocabulary;
+  return {
+    fields: [...new Set(own.map(({ dimension }) => (has.dimension(dimension) ? named(dimension).label.toLowerCase() : dimension)))],
+    kept: keptSpend(tables, period, keptBy(tables, { where: [...where, ...own] }, names)),
   };
 }
 
@@ -112,10 +134,13 @@ function unreadBehind({ feeds, orders }: ClientTables, inputs: readonly TraceInp
     .reduce((sum, { lines }) => sum + lines, 0);
 }
 
-/** The formula with its numbers put in, as text: "£4,105 / £1,504". */
-export function filledFormula(formula: Formula, write: (term: ClosedTerm) => string): string {
-  return formulaText(formula, (term) => write(term as ClosedTerm));
-}
+/** The formula with its numbers put in, as text: "£4,105 / £1,504"; `write` is given the text of each input. */
+export const filledFormula = (formula: Formula, write: (input: string) => string): string =>
+  formulaText(
+    spelledOut(formula),
+    (term) => write(termText(term)),
+    (part) => write(formulaText(part)),
+  );
 
 function count(
   tallies: Map<SumNode, Map<string, Tally>>,

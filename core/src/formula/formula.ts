@@ -87,6 +87,10 @@ function withParts(formula: Formula, make: (part: Formula) => Formula): Formula 
   }
 }
 
+/** The formula with the metrics in it spelled out, but for those that are read elsewhere. */
+export const spelledOut = (formula: Formula): Formula =>
+  formula.kind === 'metric' ? spelledOut(formula.of) : formula.kind === 'place' ? formula : withParts(formula, spelledOut);
+
 /** The formula with each of its terms made into another. */
 const withTerms = (formula: Formula, make: (of: Term) => Term): Formula =>
   formula.kind === 'term' ? term(make(formula.term)) : withParts(formula, (part) => withTerms(part, make));

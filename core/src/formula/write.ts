@@ -14,9 +14,12 @@ const NOT = 3;
 
 const SIGNS: Partial<Record<Operator, string>> = { '-': '−', '*': '×', '<=': '≤', '>=': '≥', '<>': '≠' };
 
+/** What stands for what is read elsewhere than at the member; undefined for its own words. */
+type WriteElse = (of: Formula & { kind: 'place' | 'target' }) => string | undefined;
+
 /** Writes a formula the way it reads: "value of purchase / spend". What is read from it is the same formula. */
-export function formulaText(formula: Formula, write: (of: Term) => string = termText): string {
-  const text = (part: Formula): string => formulaText(part, write);
+export function formulaText(formula: Formula, write: (of: Term) => string = termText, writeElse: WriteElse = () => undefined): string {
+  const text = (part: Formula): string => formulaText(part, write, writeElse);
   const inside = (side: Formula, own: number): string => (strength(side) < own ? `(${text(side)})` : text(side));
   switch (formula.kind) {
     case 'term':
@@ -35,9 +38,9 @@ export function formulaText(formula: Formula, write: (of: Term) => string = term
     case 'call':
       return `${formula.call} (${formula.of.map(text).join(', ')})`;
     case 'place':
-      return `${formula.place} (${text(formula.of)})`;
+      return writeElse(formula) ?? `${formula.place} (${text(formula.of)})`;
     case 'target':
-      return `target ${formula.metric}`;
+      return writeElse(formula) ?? `target ${formula.metric}`;
     case 'metric':
       return nameText(formula.name);
     case 'gap':

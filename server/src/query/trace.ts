@@ -1,16 +1,5 @@
 import type { Trace as WireTrace } from '@lens/contract';
-import {
-  bookOf,
-  closedFormula,
-  type Figure,
-  figureText,
-  filledFormula,
-  lastDayOf,
-  type MetricId,
-  type Question,
-  termText,
-  trace,
-} from '@lens/core';
+import { bookOf, closedFormula, type Figure, figureText, filledFormula, lastDayOf, type MetricId, type Question, trace } from '@lens/core';
 import { accountsOf, findClient } from '../store/clients';
 import type { Db } from '../store/database';
 import { findFeed } from '../store/feeds';
@@ -28,10 +17,7 @@ export function tracing(data: ClientData, question: Question, key: string, metri
   return {
     ...found,
     metric,
-    filled: filledFormula(
-      closedFormula(bookOf(loaded.tables.vocabulary), metric, question),
-      (term) => figures.get(termText(term)) ?? termText(term),
-    ),
+    filled: filledFormula(closedFormula(bookOf(loaded.tables.vocabulary), metric, question), (input) => figures.get(input) ?? input),
     inputs: found.inputs.map((input) => ({
       ...input,
       sources: input.sources.map((source) => sourceOf(data.db, source, question.clients)),

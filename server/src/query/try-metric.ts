@@ -11,7 +11,6 @@ import {
   packFigures,
   type Question,
   series,
-  termText,
   trace,
   Vocabulary,
   withMetric,
@@ -47,8 +46,8 @@ export function metricTried(data: ClientData, asked: Question, metric: OwnMetric
   return {
     figure: total.figure,
     unit: book.named(metric.id).unit,
-    filled: filledFormula(closedFormula(book, metric.id, question), (term) => figures.get(termText(term)) ?? termText(term)),
-    inputs: total.inputs.map(({ term, unit, figure }) => ({ term, unit, figure })),
+    filled: filledFormula(closedFormula(book, metric.id, question), (input) => figures.get(input) ?? input),
+    inputs: total.inputs.map(({ term, unit, figure, narrowed }) => ({ term, unit, figure, narrowed })),
     channels: rows.flatMap(({ kind, name, cells: [cell] }) =>
       kind !== 'total' && kind !== 'matched' && cell ? [{ name, figure: cell.now }] : [],
     ),

@@ -25,11 +25,13 @@ import {
   rangeText,
   type Style,
   type Unit,
+  type KeptSpend,
 } from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { loadState } from '../ui/load-state';
 import { withoutClickText } from './without-click';
+import { keptText } from './kept-text';
 import { momentText } from '../ui/moment-text';
 
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
@@ -105,6 +107,10 @@ export class TraceDrawer {
 
   protected rows(count: number): string {
     return quantity(count, 'row', 'rows', this.style());
+  }
+
+  protected keptText(kept: KeptSpend, fields: readonly string[]): string {
+    return keptText(kept, fields, (amount) => this.text({ kind: 'value', value: amount }, 'money'));
   }
 
   protected text(figure: Figure, unit: Unit): string {

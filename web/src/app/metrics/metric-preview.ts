@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MetricTried } from '@lens/contract';
-import { type Figure, figureText, type OwnMetric, rangeText, unpackFigures } from '@lens/core';
+import { type KeptSpend, type Figure, figureText, type OwnMetric, rangeText, unpackFigures } from '@lens/core';
 import { debounceTime, of, switchMap } from 'rxjs';
+import { keptText } from '../compare/kept-text';
 import { Api } from '../data/api';
 import type { Resolved } from '../data/focus';
 import { LineChart } from '../ui/line-chart';
@@ -56,6 +57,8 @@ export class MetricPreview {
 
   protected readonly days = computed(() => rangeText(this.focus().period, this.focus().style.locale));
   protected readonly text = (figure: Figure, unit: MetricTried['unit']) => figureText(figure, unit, this.focus().style);
+  protected readonly keptText = (kept: KeptSpend, fields: readonly string[]): string =>
+    keptText(kept, fields, (amount) => this.text({ kind: 'value', value: amount }, 'money').text);
   protected readonly line = computed(() => {
     const shown = this.shown();
     if (!shown) return null;
