@@ -125,12 +125,7 @@ describe('metrics and sets of one’s own', () => {
     expect((await send(server.address, 'POST', path('/try'), { question, metric: narrowed })).body).toMatchObject({
       figure: { value: 120 / 250 + 100 / 250 },
       filled: '£120.00 / 250 + £100.00 / 250',
-      inputs: [
-        { narrowed: null },
-        {},
-        { narrowed: { fields: ['campaign'], kept: { all: 120, kept: 100, leftOut: 20, cannotTell: 0 } } },
-        {},
-      ],
+      inputs: [{ narrowed: null }, {}, { narrowed: { fields: ['campaign'], kept: { all: 120, kept: 100, leftOut: 20, cannotTell: 0 } } }],
     });
     const wrong = await send(server.address, 'POST', path('/try'), { question, metric: { ...draft, text: 'spend + clicks' } });
     expect(wrong).toMatchObject({ status: 400, body: { errors: [{ path: 'text' }] } });

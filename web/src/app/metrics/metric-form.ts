@@ -25,10 +25,10 @@ export const metricOf = ({ isOfAgency, ...form }: MetricForm, id: string, client
 });
 
 /** A form to begin a metric of one's own from one there is. */
-export function copyOf({ label, better, definition, formula, unit }: Metric, { vocabulary }: MetricBook, id: string): MetricForm {
+export function copyOf({ label, better, formula, unit }: Metric, { vocabulary }: MetricBook, id: string): MetricForm {
   const own = vocabulary.library.metrics.find((each) => each.id === id);
   return {
-    ...{ label: `${label}, another`, better, definition, isOfAgency: false },
+    ...{ label: `${label}, another`, better, definition: '', isOfAgency: false },
     text: own?.text ?? formulaText(formula),
     unit: typeof unit === 'object' ? null : unit,
   };

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
@@ -54,15 +54,20 @@ export class OpenMetric {
     const stored = this.stored();
     return stored ? formOf(stored) : EMPTY_FORM;
   });
-  protected readonly form = linkedSignal<string, MetricForm>({ source: this.id, computation: () => this.begun() });
+  /** Another one is opened, or this one is there at last: what others store meanwhile is no reason to begin anew. */
+  private readonly opened = computed(() => `${this.id()} ${this.stored() !== null}`);
+  protected readonly form = linkedSignal<string, MetricForm>({ source: this.opened, computation: () => untracked(() => this.begun()) });
   /** The version that is looked at. */
-  private readonly seen = linkedSignal<string, number>({ source: this.id, computation: () => this.stored()?.version ?? 0 });
-  protected readonly note = linkedSignal({ source: this.id, computation: () => '' });
-  protected readonly error = linkedSignal({ source: this.id, computation: () => '' });
-  protected readonly isLate = linkedSignal({ source: this.id, computation: () => false });
+  private readonly seen = linkedSignal<string, number>({
+    source: this.opened,
+    computation: () => untracked(() => this.stored()?.version ?? 0),
+  });
+  protected readonly note = linkedSignal({ source: this.opened, computation: () => '' });
+  protected readonly error = linkedSignal({ source: this.opened, computation: () => '' });
+  protected readonly isLate = linkedSignal({ source: this.opened, computation: () => false });
   protected readonly isDirty = computed(() => JSON.stringify(this.form()) !== JSON.stringify(this.stands()));
   private readonly copied = signal<MetricForm | null>(null);
-  private readonly said = linkedSignal({ source: this.id, computation: () => '' });
+  private readonly said = linkedSignal({ source: this.opened, computation: () => '' });
   /** What it says as it is stored, while it is changed. */
   protected readonly before = computed(() => (this.stored() !== null && this.isDirty() ? this.said() : ''));
 
