@@ -16,7 +16,7 @@ export class Cursor {
     return this.tokens[this.at] as Token;
   }
 
-  get isEnd(): boolean {
+  atEnd(): boolean {
     return this.next.kind === 'end';
   }
 

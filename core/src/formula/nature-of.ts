@@ -15,7 +15,7 @@ export function natureOfFormula(formula: Formula): Nature {
     case 'when':
       return together(natureOfFormula(formula.then), natureOfFormula(formula.otherwise)) ?? 'written';
     case 'call':
-      return formula.of.map(natureOfFormula).reduce((so, each) => together(so, each) ?? so, 'written' as Nature);
+      return formula.of.map(natureOfFormula).reduce<Nature>((so, each) => together(so, each) ?? so, 'written');
     case 'place':
       return formula.place === 'previous' ? natureOfFormula(formula.of) : NOTHING;
     case 'metric':

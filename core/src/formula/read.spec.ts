@@ -205,7 +205,7 @@ const { figure: anyFigure } = fc.letrec<{ figure: Formula; test: Formula }>((tie
       fc
         .tuple(
           fc.constantFrom(...PLACES.slice(1)),
-          anyTerm.filter((each) => formulaText(each).startsWith('people') === false),
+          anyTerm.filter((each) => !formulaText(each).startsWith('people')),
         )
         .map(([place, of]): Formula => ({ kind: 'place', place, of })),
       figure.map((of): Formula => ({ kind: 'place', place: 'previous', of })),

@@ -54,9 +54,9 @@ export class Reader {
   }
 
   whole(): Part {
-    if (this.cursor.isEnd) refuse('Write what is to be calculated.', this.cursor.next);
+    if (this.cursor.atEnd()) refuse('Write what is to be calculated.', this.cursor.next);
     const part = this.figure(this.either());
-    if (!this.cursor.isEnd) this.refuseNext();
+    if (!this.cursor.atEnd()) this.refuseNext();
     return part;
   }
 
@@ -313,7 +313,7 @@ export class Reader {
 
   private close(from: number): void {
     if (this.cursor.tookSign(')')) return;
-    if (this.cursor.isEnd) refuse('This parenthesis is not closed.', { from, to: from + 1 });
+    if (this.cursor.atEnd()) refuse('This parenthesis is not closed.', { from, to: from + 1 });
     this.refuseNext();
   }
 

@@ -90,11 +90,8 @@ export class Plan {
    * only "at least", because campaigns may exist that no file has named.
    */
   accountMeasured(account: number): Int32Array {
-    let measured = this.accounts.get(account);
-    if (!measured) {
-      measured = this.masks((term) => this.wholeDays(term, account));
-      this.accounts.set(account, measured);
-    }
+    const measured = this.accounts.get(account) ?? this.masks((term) => this.wholeDays(term, account));
+    this.accounts.set(account, measured);
     return measured;
   }
 

@@ -1,4 +1,5 @@
 import type { MetricId } from '../metric';
+import { LATE_SALES_IDS } from './late-sales';
 import type { MetricSet } from '../metric-set';
 
 /** What comes before any result. */
@@ -51,6 +52,7 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
     outcome: 'booking',
     metrics: ['spend', 'bookings', 'booking-value', ...inFull('booking-')],
   },
+  { id: 'late-sales', label: 'Late sales', outcome: null, metrics: ['spend', ...LATE_SALES_IDS] },
   {
     id: 'reach',
     label: 'Reach',
@@ -101,5 +103,47 @@ export const BUILT_IN_METRIC_SETS: readonly MetricSet[] = [
     label: 'Visits',
     outcome: null,
     metrics: ['visits', 'new-visitors', 'stay-rate', 'bounce-rate', 'pages-per-visit', 'time-on-site', 'page-deliveries', 'unique-views'],
+  },
+  {
+    id: 'site-results',
+    label: 'Site results',
+    outcome: null,
+    metrics: [
+      ...['visits', 'new-visitors', 'stay-rate', 'spend', 'cost-per-visit', 'purchases', 'value', 'value-per-visit'],
+      ...['value-per-click', 'roi', 'roi-after-margin'],
+    ],
+  },
+  {
+    id: 'bought-traffic',
+    label: 'Traffic bought in lots',
+    outcome: null,
+    metrics: [
+      ...['spend', 'visits', 'cost-per-visit', 'outcome sign-up', 'outcome sign-up rate', 'outcome sign-up cost'],
+      ...['purchases', 'cpa', 'value', 'value-per-visit', 'value-per-sign-up', 'purchases-of-sign-ups', 'roi'],
+    ],
+  },
+  {
+    id: 'search-detail',
+    label: 'Search detail',
+    outcome: null,
+    metrics: [
+      ...['spend', 'impressions', 'share-won', 'average-position', 'clicks', 'ctr', 'cpc', 'visits-per-click', 'stay-rate'],
+      ...['purchases', 'cpa', 'value-per-click'],
+    ],
+  },
+  {
+    id: 'marketplace',
+    label: 'Marketplace',
+    outcome: null,
+    metrics: [...DELIVERY_METRICS, 'purchases', 'cpa', 'value', 'aov', 'ad-cost-share', 'roi-after-margin'],
+  },
+  {
+    id: 'people',
+    label: 'People instead of events',
+    outcome: null,
+    metrics: [
+      ...['spend', 'people-reached', 'cost-per-thousand-people', 'people-who-clicked'],
+      ...['cart', 'checkout', 'purchase'].flatMap((step) => [`${step}-people`, `cost-per-${step}-person`]),
+    ],
   },
 ];
