@@ -96,12 +96,16 @@ const keptSpend = z.object({ all: z.number(), kept: z.number(), leftOut: z.numbe
 /** What the filters of one term of a formula do with the spend. */
 export const narrowed = z.object({ fields: z.array(z.string()).readonly(), kept: keptSpend });
 
-/** A metric of all rows; `before` and `change` only when something is compared, with the rows whose change is more than chance. */
+/**
+ * A metric of all rows; `before` and `change` only when something is compared, with the rows whose change is more than
+ * chance, and those whose figure may lie far from where it is told, with how far.
+ */
 const metricColumn = z.object({
   now: figureColumn,
   before: figureColumn.nullable(),
   change: figureColumn.nullable(),
   beyondChance: z.array(z.number().int()),
+  doubt: z.array(z.tuple([z.number().int(), z.number(), z.number()])),
 });
 
 export const comparisonTable = z.object({

@@ -17,7 +17,7 @@ import { COLUMN } from '../question/row-key';
 import type { Day } from '../time/day';
 import { type MeasuredIn, measuredIn, promised, readsPlace } from './around';
 import { shownMember } from './arrange';
-import { countOf } from './change';
+import { countOf } from './chance';
 import { acrossOf, type Across } from './across';
 import { type Held, Holder } from './held';
 import { type Member } from './member';

@@ -1,9 +1,9 @@
 import { type Figure, gap, value, withCoverage } from '../figure/figure';
-import { ARITHMETIC, type Formula, nodesOf, termsOf } from '../formula/formula';
+import { type Formula, termsOf } from '../formula/formula';
 import type { Contribution } from '../grain/contribution';
 import { Measured } from '../grain/measured';
-import { groupBy } from '../list/group-by';
-import { addingOf, type ClosedOutcomeTerm, type ClosedTerm, termUnit } from '../measure/term';
+import { addingOf, termUnit } from '../measure/term';
+import { type Chance, chancesIn, isSmooth } from './chance';
 
 export interface Change {
   /** Relative change, 0.1 for +10 %. */
@@ -14,8 +14,6 @@ export interface Change {
 
 /** Two-sided 99 %: a table that is looked at every day is judged by the stricter interval (calculations, chapter 10). */
 const Z99 = 2.5758293035489004;
-/** Order values are taken to spread as widely as their mean, which doubles the variance of their sum. */
-const VALUE_VARIANCE = 2;
 
 /**
  * How a metric moved between two periods. Only accounts that measure every input in both periods
@@ -61,49 +59,6 @@ function judged(formula: Formula, now: Measured, before: Measured): Change {
 
 const isOfUnknownCount = (formula: Formula): boolean =>
   termsOf(formula).some((term) => term.kind === 'outcome' && typeof term.part === 'object' && termUnit(term) === 'money');
-
-interface Chance {
-  /** What is counted. */
-  readonly counted: ClosedTerm;
-  /** The terms that move with it: its count and its value. */
-  readonly moving: readonly ClosedTerm[];
-  readonly variance: number;
-}
-
-/** Whether a figure moves with every sum it is made of, however little that moves. */
-const isSmooth = (formula: Formula): boolean =>
-  nodesOf(formula).every((each) =>
-    each.kind === 'operation' ? ARITHMETIC.some((of) => of === each.operator) : !['when', 'call', 'not'].includes(each.kind),
-  );
-
-/** What a formula counts: its outcomes, else its clicks; nothing where nothing is left to chance. */
-function chancesIn(formula: Formula): Chance[] {
-  const terms = termsOf(formula) as ClosedTerm[];
-  const outcomes = groupBy(
-    terms.filter((term) => term.kind === 'outcome'),
-    ({ outcome, countedBy, basis }) => `${outcome.id} ${countedBy} ${basis}`,
-  );
-  if (outcomes.size > 0) return [...outcomes.values()].flatMap((own) => chanceOf(own) ?? []);
-  const clicks = terms.find((term) => term.kind === 'measure' && term.measure.id === 'clicks');
-  return clicks ? [{ counted: clicks, moving: [clicks], variance: 1 }] : [];
-}
-
-/** The rarest thing that is counted of one outcome. */
-function chanceOf(outcomes: readonly ClosedOutcomeTerm[]): Chance | undefined {
-  // New customers among orders are fewer than the orders: their own count is the rarest thing.
-  const rarest = outcomes.find((term) => typeof term.part === 'object' && termUnit(term) === 'count');
-  if (rarest) return { counted: rarest, moving: [rarest], variance: 1 };
-  // An average order value leaves the count behind: only the spread of the values is left.
-  const values = outcomes.filter(({ part }) => part !== 'count');
-  const [first] = outcomes;
-  if (!first) return undefined;
-  const moving = values.length > 0 ? values : outcomes;
-  const averaged = values.length > 0 && values.length < outcomes.length;
-  return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
-}
-
-/** The count behind an outcome's count, value or margin. */
-export const countOf = (term: ClosedTerm & { kind: 'outcome' }): ClosedTerm => ({ ...term, part: 'count' });
 
 function spreadOf(formula: Formula, of: Measured, { counted, moving, variance }: Chance): number {
   const count = of.sum(counted);

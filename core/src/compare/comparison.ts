@@ -1,3 +1,4 @@
+import type { Interval } from '../evidence/interval';
 import type { Figure } from '../figure/figure';
 import { type Formula, termsOf } from '../formula/formula';
 import type { Measured } from '../grain/measured';
@@ -15,6 +16,7 @@ import type { Day } from '../time/day';
 import { answer, type Answer, periodsFor, selectionOf } from './answer';
 import { arrange, rowOf } from './arrange';
 import { type Change, changeBetween } from './change';
+import { doubtOf } from './doubt';
 import type { Held } from './held';
 import { keptSpend, type KeptSpend } from './kept';
 import { acrossTable, type AcrossTable } from './across-table';
@@ -26,6 +28,8 @@ export interface RowCell {
   readonly before: Figure | null;
   /** Null when nothing is compared. */
   readonly change: Change | null;
+  /** Between which it surely lies, where that is far from it; null where it is near. */
+  readonly doubt: Interval | null;
 }
 
 export interface ComparisonRow extends RowHead {
@@ -119,11 +123,12 @@ export function prepare(tables: ClientTables, question: Question, names: Names, 
   const ownCampaigns = once(campaignsOf);
   const cellOf = (member: Member, { now, before }: Parts, metric: MetricId): RowCell => {
     const formula = found.formulaOf(metric);
-    if (!before) return { now: now.figure(formula), before: null, change: null };
+    const told = { now: now.figure(formula), doubt: doubtOf(formula, now) };
+    if (!before) return { ...told, before: null, change: null };
     const change = changeBetween(formula, now, before);
     const isSettled = (late.get(metric) ?? []).every((term) => (arrivals.of(term, ownCampaigns(member))?.share ?? 1) >= SETTLED);
     return {
-      now: now.figure(formula),
+      ...told,
       before: before.figure(formula),
       change: isSettled ? change : { ...change, beyondChance: false },
     };

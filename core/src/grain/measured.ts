@@ -26,7 +26,7 @@ export class Measured {
   private readonly sums: Figure[] = [];
   private figures: Map<Formula, Figure> | undefined;
   /** By the bits of terms. */
-  private measuring: Map<number, Measured> | undefined;
+  private measured: Map<number, Measured> | undefined;
   private covered: Map<number, ReadonlySet<number>> | undefined;
   private ownSpend: number | undefined;
 
@@ -72,6 +72,9 @@ export class Measured {
     this.covered.set(need, known);
     return known;
   }
+
+  /** The cells that measure all that a formula reads of these. */
+  measuring = (formula: Formula): Measured => this.measuringAll(this.index.need(formula));
 
   /** The share of all spend that these hold; undefined without spend. */
   shareOfSpend(all: Measured): number | undefined {
@@ -153,9 +156,9 @@ export class Measured {
 
   /** The cells in which all of some terms are measured, one bit a term. */
   private measuringAll(need: number): Measured {
-    this.measuring ??= new Map();
-    const known = this.measuring.get(need) ?? this.findMeasuring(need);
-    this.measuring.set(need, known);
+    this.measured ??= new Map();
+    const known = this.measured.get(need) ?? this.findMeasuring(need);
+    this.measured.set(need, known);
     return known;
   }
 

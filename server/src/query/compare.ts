@@ -102,6 +102,7 @@ const columnOf = (cells: readonly (RowCell | null | undefined)[], isCompared: bo
   before: isCompared ? packFigures(cells.map((each) => cell(each?.before))) : null,
   change: isCompared ? packFigures(cells.map((each) => cell(each?.change?.figure))) : null,
   beyondChance: cells.flatMap((each, index) => (each?.change?.beyondChance ? [index] : [])),
+  doubt: cells.flatMap((each, index) => (each?.doubt ? [[index, each.doubt.low, each.doubt.high] as [number, number, number]] : [])),
 });
 
 /** A metric of members of that table, day by day. */

@@ -3,7 +3,7 @@ import type { Choice } from '../ui/choices';
 import type { ChangeAs } from './compare-state';
 
 /** Parts of the sentence that take no room while they are not used. */
-export type Part = 'others' | 'columns' | 'where' | 'having' | 'named' | 'settings' | 'changes';
+export type Part = 'others' | 'columns' | 'where' | 'having' | 'named' | 'settings' | 'changes' | 'doubts';
 export const PARTS: readonly Choice<Part>[] = [
   { value: 'columns', label: 'in columns by…', note: 'one metric by week, by device…' },
   { value: 'where', label: 'where…', note: 'what is kept of the data' },
@@ -11,6 +11,7 @@ export const PARTS: readonly Choice<Part>[] = [
   { value: 'named', label: 'named…', note: 'members with a text in their name' },
   { value: 'changes', label: 'with changes as amounts', note: 'beside per cent, or instead' },
   { value: 'settings', label: 'with settings', note: 'status and last change of each member' },
+  { value: 'doubts', label: 'without ≈', note: 'the mark at figures of few clicks or sales' },
   { value: 'others', label: 'together with…', note: 'other clients in the same table' },
 ];
 
@@ -23,6 +24,11 @@ export const CHANGES: readonly Choice<ChangeAs>[] = [
 export const SETTINGS: readonly Choice<boolean>[] = [
   { value: true, label: 'status and last change' },
   { value: false, label: 'leave them out' },
+];
+
+export const DOUBTS: readonly Choice<boolean>[] = [
+  { value: true, label: 'mark them with ≈' },
+  { value: false, label: 'leave the mark out' },
 ];
 
 /** The choice of columns that is no field. */

@@ -23,7 +23,7 @@ import { NeedClient } from '../ui/need-client';
 import { Phrase } from '../ui/phrase';
 import { AnswerNotes } from './answer-notes';
 import { ClientPhrases, type Together } from './client-phrases';
-import { CHANGES, EXPORTS, METRICS, type Part, PARTS, SETTINGS, sortKey } from './compare-choices';
+import { CHANGES, DOUBTS, EXPORTS, METRICS, type Part, PARTS, SETTINGS, sortKey } from './compare-choices';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
 import { FieldList } from './field-list';
@@ -127,7 +127,7 @@ export class ComparePage {
   protected readonly view = computed(() => {
     const table = this.table();
     const resolved = this.resolved();
-    return table && resolved ? tableView(table, this.style(), resolved.book, this.state().changeAs) : null;
+    return table && resolved ? tableView(table, this.style(), resolved.book, this.state()) : null;
   });
 
   protected readonly labelOf = (metric: MetricId): string => {
@@ -173,7 +173,7 @@ export class ComparePage {
   /** The part of the sentence that was added last: it opens, and stays while it is empty. */
   protected readonly added = signal<Part | null>(null);
   protected readonly isPart = (part: Part): boolean => {
-    const { others, columns, where, having, named, settings, changeAs } = this.state();
+    const { others, columns, where, having, named, settings, changeAs, doubts } = this.state();
     const isUsed = {
       others: others.length > 0,
       columns: columns !== null,
@@ -182,6 +182,7 @@ export class ComparePage {
       named: named !== '',
       settings,
       changes: changeAs !== 'share',
+      doubts: !doubts,
     };
     return isUsed[part] || this.added() === part;
   };
@@ -190,6 +191,7 @@ export class ComparePage {
   );
   protected readonly METRICS = METRICS;
   protected readonly SETTINGS = SETTINGS;
+  protected readonly DOUBTS = DOUBTS;
   protected readonly CHANGES = CHANGES;
   protected readonly changesLabel = computed(() => CHANGES.find(({ value }) => value === this.state().changeAs)?.label ?? '');
   protected readonly levelNames = computed(() => this.levels().map(({ label }) => label));
@@ -267,6 +269,7 @@ export class ComparePage {
   protected add(part: Part): void {
     if (part === 'settings') this.change({ settings: true });
     else if (part === 'changes') this.change({ changeAs: 'both' });
+    else if (part === 'doubts') this.change({ doubts: false });
     else this.added.set(part);
   }
 

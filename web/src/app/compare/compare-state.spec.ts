@@ -14,6 +14,7 @@ describe('a comparison in the address', () => {
       settings: true,
       changeAs: 'both',
       pinned: true,
+      doubts: false,
       sort: { by: 'cpc', of: 'change', direction: 'ascending' },
       size: 400,
       open: new Set(['channel:wren', 'channel:wren/week:3']),

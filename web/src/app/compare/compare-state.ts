@@ -40,6 +40,8 @@ export interface CompareState {
   /** How changes are told; whether marked rows stay in sight. */
   readonly changeAs: ChangeAs;
   readonly pinned: boolean;
+  /** Whether figures of few clicks or sales are marked. */
+  readonly doubts: boolean;
   readonly sort: Sort;
   /** Rows shown of each that is open. */
   readonly size: number;
@@ -91,6 +93,7 @@ export function readCompare(get: (key: string) => string | null): CompareState {
     settings: get('settings') === 'shown',
     changeAs: CHANGES_AS.find((each) => each === get('change')) ?? 'share',
     pinned: get('pin') === 'marked',
+    doubts: get('few') !== 'unmarked',
     sort: { by, of: SORT_OF.find((each) => each === of) ?? 'now', direction: sort.startsWith('-') ? 'descending' : 'ascending' },
     size: Math.min(1000, Math.max(1, Number(get('size')) || ROWS_SHOWN)),
     open: open === null ? null : /^[0-8]$/.test(open) ? Number(open) : new Set(list(open).map(currentKey)),
@@ -115,6 +118,7 @@ export function writeCompare(state: CompareState): QueryValues {
     settings: state.settings ? 'shown' : null,
     change: state.changeAs === 'share' ? null : state.changeAs,
     pin: state.pinned ? 'marked' : null,
+    few: state.doubts ? null : 'unmarked',
     sort: `${state.sort.direction === 'descending' ? '-' : ''}${state.sort.by}${state.sort.of === 'now' ? '' : BETWEEN + state.sort.of}`,
     size: state.size === ROWS_SHOWN ? null : String(state.size),
     open: state.open === null ? null : typeof state.open === 'number' ? String(state.open) : [...state.open].join(BETWEEN),

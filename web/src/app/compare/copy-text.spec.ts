@@ -9,7 +9,7 @@ const row = (level: string, key: string, name: string, parent: string | null = n
 const table = (spend: readonly Figure[]): WireTable => ({
   metrics: ['spend'],
   rows: [row('campaign', 'campaign:1', '=Tea\tgreen'), row('ad', 'campaign:1/ad:2', 'Cup', 'campaign:1')],
-  columns: [{ now: packFigures(spend), before: null, change: null, beyondChance: [] }],
+  columns: [{ now: packFigures(spend), before: null, change: null, beyondChance: [], doubt: [] }],
   ...{ across: null, unknown: 0, withoutClickDay: [], untold: null, kept: null, arrived: null, dataVersion: 1 },
 });
 

@@ -19,7 +19,7 @@ function table(metric: WireTable['metrics'][number], now: Figure[], change: Figu
     more: 0,
     held: null,
   }));
-  const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance };
+  const column = { now: packFigures(now), before: packFigures(now), change: packFigures(change), beyondChance, doubt: [] };
   return {
     metrics: [metric],
     rows,
@@ -96,5 +96,16 @@ describe('the comparison in texts', () => {
 
   it('never calls spending more good or bad', () => {
     expect(tableView(table('spend', [value(10)], [value(0.5)], [0]), STYLE, BUILT_IN_BOOK).rows[0]?.cells[0]?.good).toBeNull();
+  });
+
+  it('says of few clicks how far a figure may lie away, unless nobody wants to know', () => {
+    const plain = table('ctr', [value(0.38)], [value(0)], []);
+    const doubted = {
+      ...plain,
+      columns: plain.columns.map((column) => ({ ...column, doubt: [[0, 0.14, 0.69] as [number, number, number]] })),
+    };
+    const cell = (doubts: boolean) => tableView(doubted, STYLE, BUILT_IN_BOOK, { doubts }).rows[0]?.cells[0];
+    expect(cell(true)).toMatchObject({ doubt: true, spoken: '38.0%, anywhere from 14.0% to 69.0%: there is little to tell it from' });
+    expect(cell(false)).toMatchObject({ doubt: false, spoken: '38.0%' });
   });
 });

@@ -29,6 +29,8 @@ interface CellView {
   readonly change: string;
   /** Whether the change is good or bad news: more than chance, and not too small to matter. Shown by shape and weight as well as colour. */
   readonly good: 'better' | 'worse' | null;
+  /** Told from so few clicks or sales that it may lie far away. */
+  readonly doubt: boolean;
 }
 
 export type RowView = WireTable['rows'][number] & {
@@ -102,6 +104,8 @@ interface Told {
   readonly before: readonly Figure[];
   readonly change: readonly Figure[];
   readonly beyondChance: ReadonlySet<number>;
+  /** By row between which a figure surely lies, where that is far from it. */
+  readonly doubt: ReadonlyMap<number, readonly [low: number, high: number]>;
 }
 
 function told(head: ColumnView, metric: Metric, column: WireColumn | undefined): Told {
@@ -112,6 +116,7 @@ function told(head: ColumnView, metric: Metric, column: WireColumn | undefined):
     before: column?.before ? unpackFigures(column.before) : [],
     change: column?.change ? unpackFigures(column.change) : [],
     beyondChance: new Set(column?.beyondChance),
+    doubt: new Map(column?.doubt.map(([row, low, high]) => [row, [low, high]])),
   };
 }
 
@@ -132,8 +137,14 @@ function columnsOf({ metrics, columns, across }: WireTable, book: MetricBook): T
   return [whole, ...parts];
 }
 
+/** How changes are told, and whether figures of few clicks or sales are marked. */
+interface ToldAs {
+  readonly changeAs?: ChangeAs;
+  readonly doubts?: boolean;
+}
+
 /** Turns a table from the wire into texts, once, so that the template only places them. */
-export function tableView(table: WireTable, style: Style, book: MetricBook, changeAs: ChangeAs = 'share'): TableView {
+export function tableView(table: WireTable, style: Style, book: MetricBook, { changeAs = 'share', doubts = true }: ToldAs = {}): TableView {
   const all = columnsOf(table, book);
   const isDelivered = ({ now, before }: Told): boolean =>
     [...now, ...before].some(({ kind, ...rest }) => kind !== 'gap' || ('gap' in rest && rest.gap !== 'not measured'));
@@ -150,9 +161,11 @@ export function tableView(table: WireTable, style: Style, book: MetricBook, chan
         target: row.held && targetView(row.held, style, book),
         // Of thousands of rows a few are on the screen.
         get cells() {
-          return (cells ??= columns.map(({ metric, now, before, change, beyondChance }) => {
+          return (cells ??= columns.map(({ metric, now, before, change, beyondChance, doubt }) => {
             const cell = cellView({ now: now[at], before: before[at], change: change[at] }, style, metric.unit, changeAs);
-            return { ...cell, good: beyondChance.has(at) ? goodness(change[at], metric) : null };
+            const good = beyondChance.has(at) ? goodness(change[at], metric) : null;
+            const own = doubts ? doubt.get(at) : undefined;
+            return own ? { ...cell, good, ...doubtful(cell, own, metric.unit, style) } : { ...cell, good, doubt: false };
           }));
         },
       };
@@ -170,7 +183,7 @@ interface CellFigures {
   readonly change: Figure | undefined;
 }
 
-function cellView({ now, before, change }: CellFigures, style: Style, unit: Unit, changeAs: ChangeAs): Omit<CellView, 'good'> {
+function cellView({ now, before, change }: CellFigures, style: Style, unit: Unit, changeAs: ChangeAs): Omit<CellView, 'good' | 'doubt'> {
   const figure = now ?? { kind: 'gap', gap: 'not measured' };
   const { text, spoken } = figureText(figure, unit, style);
   return {
@@ -180,6 +193,12 @@ function cellView({ now, before, change }: CellFigures, style: Style, unit: Unit
     part: figure.coverage !== undefined,
     change: change ? changeWords({ now, before, change }, style, unit, changeAs) : '',
   };
+}
+
+/** A figure of few clicks or sales says so. */
+function doubtful({ spoken }: Pick<CellView, 'spoken'>, [low, high]: readonly [number, number], unit: Unit, style: Style) {
+  const [from, to] = [low, high].map((end) => formatNumber(end, unit, style));
+  return { doubt: true, spoken: `${spoken}, anywhere from ${from ?? ''} to ${to ?? ''}: there is little to tell it from` };
 }
 
 const SURE_WORDS: Readonly<Record<Sureness, string>> = {

@@ -17,6 +17,7 @@ const CLIENT: ClientDetail = {
   data: null,
   nameParts: [],
   groupings: [],
+  library: { metrics: [], sets: [] },
   words: NO_OWN_WORDS,
   dimensions: [],
 };
