@@ -105,12 +105,23 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('connect');
   await lens.open(`/compare?${JUNIPER}`);
   await shot('compare');
-  await lens.open(`/compare?${JUNIPER}&rows=channel~campaign&columns=week~roas`);
-  await shot('columns');
-  await lens.open(`/compare?${JUNIPER}&set=reach`);
-  await shot('reach');
   await lens.open(`/compare?${JUNIPER}&trace=total~roas`);
   await shot('trace');
+  await lens.open(`/metrics?${JUNIPER}&metric=new`);
+  await page.getByRole('textbox', { name: 'It is called' }).fill('Profit by sale date');
+  await page.getByRole('textbox', { name: 'Formula' }).click();
+  await page.keyboard.type('value of purchase by sale date * margin - spend');
+  await page.keyboard.press('Escape');
+  await page.locator('ul-metric-preview .figure').waitFor();
+  await shot('metrics');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Take it away' }).waitFor();
+  await lens.open(`/metrics/sets?${JUNIPER}&set=shop`);
+  await page.getByRole('button', { name: 'Make another from it' }).click();
+  await page.getByRole('combobox', { name: 'Put in a metric' }).fill('Profit by sale');
+  await page.getByRole('option', { name: 'Profit by sale date', exact: true }).click();
+  await page.getByRole('textbox', { name: 'It is called' }).fill('Shop funnel with sale days');
+  await shot('sets');
   await lens.open(`/audit?${NORTHWALL}`);
   await shot('audit');
   await page

@@ -61,6 +61,8 @@ export class HelpSheet {
     { key: 'Esc', does: 'Close the panel or the trace' },
     { key: 'Alt ← →', does: 'On a field of the split: move it further out or in' },
     { key: 'Delete', does: 'On a field of the split: take it out' },
+    { key: 'Ctrl Space', does: 'In a formula: everything that can be said there' },
+    { key: 'Alt Enter', does: 'In a formula: write what was probably meant' },
   ];
   protected readonly signs = [
     { sign: '·', means: 'Not measured: nothing delivers it. It is not 0.' },
@@ -68,6 +70,7 @@ export class HelpSheet {
     { sign: '> 135', means: 'More than: spend so far without an outcome, or a part is not measured' },
     { sign: '≤ 120', means: 'At most: two channels may claim the same sale' },
     { sign: '✓ !', means: 'A change for better or worse: at least 3 %, and more than chance would make of the counts behind it' },
+    { sign: '≈', means: 'Told from so few clicks or sales that it may lie far away; hover for how far' },
     { sign: 'dashed', means: 'Covers only a part of the spend; hover for how much' },
   ];
 }
