@@ -10,6 +10,7 @@ import makeDemoFolder, { DEMO_FOLDER } from '../e2e/demo-folder';
 import { childrenOf, compare, makeClient, send, type Setting, startServer, upload } from '../server/test/harness';
 import { askAtOnce, askInTurn } from './askers';
 import { benchFiveQuestions } from './five-questions';
+import { benchOwnMetrics } from './own-metrics';
 import { tell, writePage } from './report';
 
 /** Speed as ratios in one run: machines drift, ratios hold. Run with npm run bench. */
@@ -84,6 +85,7 @@ async function benchAskers(): Promise<void> {
     tellLate(`50 askers at once, ${name}, ms`, await askAtOnce(shown.address, before), 1000);
   }
   tellLate('50 askers, each again 2 s after its answer, new questions, ms', await askInTurn(shown.address, 4), 250);
+  await benchOwnMetrics(shown.address);
   await shown.stop();
 }
 

@@ -54,6 +54,14 @@ export const LIBRARY_ENDPOINTS = {
     body: metrics.metricTry,
     reply: metrics.metricTried,
   }),
+  funnel: endpoint({
+    method: 'POST',
+    path: '/clients/:client/funnel',
+    summary: 'The way from seen to sold, as far as the data tells of it',
+    params: ofClient,
+    body: metrics.funnelRequest,
+    reply: metrics.funnel,
+  }),
   addMetricSet: endpoint({
     method: 'POST',
     path: '/clients/:client/library/sets',

@@ -45,6 +45,22 @@ export type LibraryReply = z.infer<typeof libraryReply>;
 export const metricVersions = z.object({ versions: z.array(z.object({ ...edited, body: metricBody.nullable() })).readonly() });
 export type MetricVersions = z.infer<typeof metricVersions>;
 
+/** The way from seen to sold, on the days and ways to count of a question about one client; see core/metric/funnel. */
+export const funnelRequest = z.object({ question });
+export const funnel = z.object({
+  stations: z
+    .array(
+      z.object({
+        label: z.string(),
+        isClaimed: z.boolean(),
+        count: figure,
+        step: z.object({ of: z.string(), rate: figure }).nullable(),
+      }),
+    )
+    .readonly(),
+});
+export type Funnel = z.infer<typeof funnel>;
+
 /** A metric that is being written, on the days and ways to count of a question about one client. */
 export const metricTry = z.object({ question, metric: metricBody.extend({ id }) });
 

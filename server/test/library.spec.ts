@@ -132,6 +132,17 @@ describe('metrics and sets of one’s own', () => {
     expect((await send(server.address, 'GET', path())).body.metrics.filter((each: Loose) => each.client !== null)).toEqual([]);
   });
 
+  it('stand on the way from seen to sold', async () => {
+    await bring();
+    const question = questionFor(setting.client, { period: DAYS, countedBy: 'orders' });
+    const { body } = await send(server.address, 'POST', `/clients/${setting.client}/funnel`, { question });
+    expect(body.stations.map(({ label, count, step }: Loose) => [label, count.value, step?.rate.value])).toEqual([
+      ['Impressions', 5000, undefined],
+      ['Clicks', 250, 0.05],
+      ['Purchases', 3, 3 / 250],
+    ]);
+  });
+
   it('are refused where they cannot be read or their name is taken', async () => {
     expect(await add('X', 'clikcs / 2')).toMatchObject({
       status: 400,

@@ -2,6 +2,7 @@ import { judging } from './audit';
 import { settingsChanged } from './changes';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
+import { funnel } from './funnel';
 import { groupingTried } from './grouping';
 import { healthOf } from './health';
 import { importDetail } from './import-detail';
@@ -30,5 +31,6 @@ export const QUERIES = {
   tryJoining: joiningTried,
   tryGrouping: groupingTried,
   tryMetric: metricTried,
+  funnel,
 };
 export type QueryName = keyof typeof QUERIES;

@@ -1,5 +1,5 @@
 import { ENDPOINTS, type LibraryReply } from '@lens/contract';
-import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetricSet, usesOf } from '@lens/core';
+import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetricSet, type Question, usesOf } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { type Context, momentOf } from '../context';
@@ -24,6 +24,12 @@ interface Change {
 /** Metrics and metric sets of an agency and its clients. */
 export function libraryRoutes(router: Router, context: Context): void {
   const { db, queries } = context;
+  /** The days and ways to count of a question, of one client and of everything it has. */
+  const plainly = (id: string, question: Question) => {
+    const client = clientOr404(context, id);
+    const asked = { ...question, clients: [client.id], metricSet: client.metricSet, columns: null, where: [], having: [] };
+    return { client: client.id, asked };
+  };
   answer(router, ENDPOINTS.library, ({ params }) => replyOf(context, clientOr404(context, params.client).id));
 
   answer(router, ENDPOINTS.addMetric, ({ params, body }) => putMetric(context, params.client, newId('metric'), body));
@@ -46,11 +52,15 @@ export function libraryRoutes(router: Router, context: Context): void {
     return { versions: versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body })) };
   });
   answer(router, ENDPOINTS.tryMetric, ({ params, body: { question, metric } }) => {
-    const client = clientOr404(context, params.client);
-    const own = { ...metric, client: client.id };
-    refuse(metricProblems(own, vocabularyOf(db, client.id)).filter(({ path }) => path === 'text'));
-    const asked = { ...question, clients: [client.id], metricSet: client.metricSet, columns: null, having: [] };
+    const { asked, client } = plainly(params.client, question);
+    const own = { ...metric, client };
+    refuse(metricProblems(own, vocabularyOf(db, client)).filter(({ path }) => path === 'text'));
     return queries.tryMetric(asked, own, askedOf(context, asked).today);
+  });
+
+  answer(router, ENDPOINTS.funnel, ({ params, body: { question } }) => {
+    const { asked } = plainly(params.client, question);
+    return queries.funnel(asked, askedOf(context, asked).today);
   });
 
   answer(router, ENDPOINTS.addMetricSet, ({ params, body }) => putMetricSet(context, params.client, newId('set'), body));

@@ -9,6 +9,7 @@ import { ActivatedRoute, RouterLink } from '@angular/router';
 import { map } from 'rxjs';
 import { FocusService } from '../data/focus';
 import { NeedClient } from '../ui/need-client';
+import { FunnelLine } from './funnel-line';
 import { LibraryService } from './library';
 import { metricGroups } from './metric-lines';
 import { OpenMetric } from './open-metric';
@@ -16,9 +17,9 @@ import { OpenMetric } from './open-metric';
 /** All metrics of a client in plain words, and the one that is open. */
 @Component({
   selector: 'ul-metrics-page',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, MatLabel, MatTooltip, NeedClient, OpenMetric, RouterLink],
+  imports: [FunnelLine, MatButton, MatFormField, MatIcon, MatInput, MatLabel, MatTooltip, NeedClient, OpenMetric, RouterLink],
   templateUrl: './metrics-page.html',
-  styleUrl: './metrics-page.scss',
+  styleUrls: ['./library-list.scss', './metrics-page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MetricsPage {

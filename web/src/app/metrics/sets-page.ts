@@ -31,7 +31,7 @@ const NEW = 'new';
     ...[NeedClient, OrderButtons, PickField, RouterLink, SearchField],
   ],
   templateUrl: './sets-page.html',
-  styleUrl: './sets-page.scss',
+  styleUrls: ['./library-list.scss', './sets-page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetsPage {
