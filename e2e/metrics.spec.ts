@@ -14,6 +14,9 @@ test('a metric of one’s own: written, mended, put into a set in order, read in
 
   await test.step('an error is told at its place, and mended with one key', async () => {
     await lens.open(`/metrics?${JUNIPER}`);
+    await expect(page.getByRole('list', { name: 'From seen to sold' })).toContainText(
+      /Impressions\s*4,076,961.*1\.10% of impressions.*Clicks\s*44,896.*Purchases/s,
+    );
     await page.getByRole('link', { name: 'Write a metric' }).click();
     await page.getByRole('textbox', { name: 'It is called' }).fill('Profit by sale date');
     await write('spend + clicks');

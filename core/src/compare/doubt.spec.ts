@@ -3,6 +3,7 @@ import type { Contribution } from '../grain/contribution';
 import { Measured } from '../grain/measured';
 import { TermIndex } from '../grain/term-index';
 import { termsOf } from '../formula/formula';
+import { partKey } from '../measure/outcome';
 import { termScale } from '../measure/term';
 import { countOf } from './chance';
 import { doubtOf } from './doubt';
@@ -13,7 +14,7 @@ function doubt(metric: MetricId, sums: Record<string, number>, counting: Countin
   const named = termsOf(formula) as ClosedTerm[];
   const counts = named.flatMap((term) => (term.kind === 'outcome' ? [countOf(term)] : []));
   const terms = [...new Map([...named, ...counts].map((term) => [termKey(term), term])).values()];
-  const amounts = terms.map((term) => (sums[term.kind === 'measure' ? term.measure.id : String(term.part)] ?? 0) * termScale(term));
+  const amounts = terms.map((term) => (sums[term.kind === 'measure' ? term.measure.id : partKey(term.part)] ?? 0) * termScale(term));
   const parts: Contribution['parts'] = [{ mask: 2 ** terms.length - 1, sums: Float64Array.from(amounts) }];
   return doubtOf(formula, new Measured(new TermIndex(terms), [{ account: 0, noRate: false, parts }]));
 }

@@ -28,38 +28,63 @@ const TOGETHER = 12;
 
 /**
  * The stations that a client’s data tells of, in the order of the funnel, over the days of a question. What nothing
- * delivers is no station; rates are made of the cells that measure both, as everywhere.
+ * delivers is no station. A station is set against the one it follows, an outcome that follows none against what was
+ * delivered; rates are made of the cells that measure both, as everywhere.
  */
 export function funnelOf(tables: ClientTables, question: Question, names: Names, lastDay: Day): Station[] {
-  const { measures, outcomes } = tables.vocabulary;
   const told = (texts: readonly string[]): Figure[] => figuresOf(tables, question, names, lastDay, texts);
-  const delivered = DELIVERED.flatMap((id) => measures.find((each) => each.id === id) ?? []);
-  const ways = [
-    ...delivered.map(({ name, label }) => ({ label, text: nameText(name), isClaimed: false })),
-    ...outcomes.flatMap(({ name, label }) => {
-      const text = `count of ${nameText(name)}`;
-      // Orders know of no carts: what only channels count is told as that.
-      return [
-        { label, text, isClaimed: false },
-        { label, text: `${text} as claimed by click date`, isClaimed: true },
-      ];
-    }),
-  ];
-  const counted = told(ways.map(({ text }) => text));
-  const known = ways.flatMap((way, at) => {
-    const count = counted[at];
-    return count && isSomething(count) ? [{ ...way, count }] : [];
-  });
-  const shown = firstBy(known, ({ label }) => label).slice(0, MOST_STATIONS);
-  const rates = told(shown.slice(1).map(({ text }, at) => `${text} / ${shown[at]?.text ?? ''}`));
-  return shown.map(({ label, isClaimed, count }, at) => {
-    const [before, rate] = [shown[at - 1], rates[at - 1]];
-    return { label, isClaimed, count, step: before && rate ? { of: before.label, rate } : null };
+  const delivered = deliveredWays(tables.vocabulary, told);
+  const counted = [...delivered, ...outcomeWays(tables.vocabulary, told)].slice(0, MOST_STATIONS);
+  const before = counted.map(
+    ({ follows }, at) => counted.find(({ id }) => id === follows) ?? (at < delivered.length ? counted[at - 1] : delivered.at(-1)),
+  );
+  const rates = told(counted.flatMap(({ text }, at) => (before[at] ? [`${text} / ${before[at].text}`] : [])));
+  return counted.map(({ label, isClaimed, count }, at) => {
+    const of = before[at];
+    return { label, isClaimed, count, step: of ? { of: of.label, rate: rates.shift() ?? gap('not measured') } : null };
   });
 }
 
-const firstBy = <T>(all: readonly T[], keyOf: (each: T) => string): T[] =>
-  [...groupBy(all, keyOf).values()].flatMap(([first]) => first ?? []);
+/** A station that something is told of, as a formula counts it. */
+interface Way extends Pick<Station, 'label' | 'isClaimed' | 'count'> {
+  readonly id: string;
+  readonly text: string;
+  /** The id of the station it comes from; null for whatever lies before it. */
+  readonly follows: string | null;
+}
+type Told = (texts: readonly string[]) => Figure[];
+
+/** Visits are a station only where whoever counts the clicks counts them too: a site’s own visits belong to no channel. */
+function deliveredWays({ measures }: Vocabulary, told: Told): Way[] {
+  const ways = DELIVERED.flatMap((id) => {
+    const measure = measures.find((each) => each.id === id);
+    const text = nameText(measure?.name ?? id);
+    // Each by itself: who delivers only one of them lacks nothing of the others.
+    const [count] = told([text]);
+    return measure && count && isSomething(count) ? [{ id, label: measure.label, text, count, isClaimed: false, follows: null }] : [];
+  });
+  const [rate] = ways.length > 1 ? told([`visits / ${ways.at(-2)?.text ?? ''}`]) : [];
+  return ways.at(-1)?.id === 'visits' && rate?.kind === 'gap' ? ways.slice(0, -1) : ways;
+}
+
+/** Orders know of no carts: what only channels count is told as that. */
+function outcomeWays({ outcomes }: Vocabulary, told: Told): Way[] {
+  const ways = outcomes.flatMap(({ id, name, label, after = null }) =>
+    ['', ' as claimed by click date'].map((how) => ({
+      id,
+      label,
+      follows: after,
+      text: `count of ${nameText(name)}${how}`,
+      isClaimed: how !== '',
+    })),
+  );
+  const counts = told(ways.map(({ text }) => text));
+  const known = ways.flatMap((way, at) => {
+    const count = counts[at];
+    return count && isSomething(count) ? [{ ...way, count }] : [];
+  });
+  return [...groupBy(known, ({ id }) => id).values()].flatMap(([first]) => first ?? []);
+}
 
 const isSomething = (figure: Figure): boolean => figure.kind === 'bounds' || (figure.kind === 'value' && figure.value > 0);
 

@@ -92,7 +92,8 @@ export class FunnelLine {
       label: isClaimed ? `${label}, as claimed` : label,
       ...figureText(count, 'count', style),
       step: step && {
-        text: figureText(step.rate, 'share', style).text,
+        // Where nobody counts both, an arrow says enough.
+        text: step.rate.kind === 'gap' ? '' : `${figureText(step.rate, 'share', style).text} of ${step.of.toLocaleLowerCase()}`,
         spoken: `${label} for each of ${step.of.toLocaleLowerCase()}: ${figureText(step.rate, 'share', style).spoken}`,
         isMore: isMore(step.rate),
         of: step.of,
