@@ -210,6 +210,22 @@ describe('metrics and sets of one’s own', () => {
     expect(await totals(set.id)).toEqual([30]);
     await add('shared COST', 'spend / 2');
     expect(await totals(set.id)).toEqual([60]);
-    expect((await compare(server.address, other.client, { metricSet: set.id, period: DAYS })).body.metrics).toEqual([agency.id]);
+    // Another client’s set shows it: it can neither vanish nor become this client’s own.
+    const { body: theirSet } = await send(server.address, 'POST', `/clients/${other.client}/library/sets`, {
+      label: 'Theirs',
+      outcome: null,
+      metrics: [agency.id],
+      seen: 0,
+      by: '',
+      note: '',
+      isOfAgency: false,
+    });
+    await send(server.address, 'POST', path(`/sets/${set.id}/removal`), { seen: 1, by: '' });
+    const inUse = { status: 409, body: { detail: expect.stringContaining('the set “Theirs” of Library, another') } };
+    expect(await send(server.address, 'POST', path(`/metrics/${agency.id}/removal`), { seen: 1, by: '' })).toMatchObject(inUse);
+    expect(await send(server.address, 'PUT', path(`/metrics/${agency.id}`), metric('Shared cost', 'spend / 4', { seen: 1 }))).toMatchObject(
+      inUse,
+    );
+    expect((await compare(server.address, other.client, { metricSet: theirSet.id, period: DAYS })).body.metrics).toEqual([agency.id]);
   });
 });

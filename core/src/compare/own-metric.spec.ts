@@ -135,7 +135,7 @@ describe('an own metric of any formula', () => {
           }
         },
       ),
-      { seed: 81, numRuns: runs(600) },
+      { seed: 81, numRuns: runs(300) },
     );
     expect(answered).toBeGreaterThan(asked / 2);
   });

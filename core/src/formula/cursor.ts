@@ -1,7 +1,10 @@
 import type { Operator } from './formula';
 import { type Span, type Token, tokensOf } from './tokens';
 
-export type WordToken = Token & { kind: 'word' };
+/** A word of a name, or a number in it. */
+export interface NameWord extends Span {
+  readonly text: string;
+}
 
 /** A place among the tokens of a formula that moves on as they are taken. */
 export class Cursor {
@@ -72,11 +75,13 @@ export class Cursor {
     return found;
   }
 
-  /** The words that come next, up to so many. */
-  words(most: number): WordToken[] {
-    const run: WordToken[] = [];
-    for (let token = this.next; token.kind === 'word' && run.length < most; token = this.tokens[this.at + run.length] as Token)
-      run.push(token);
+  /** The words that come next, up to so many; behind the first there may be numbers among them. */
+  words(most: number): NameWord[] {
+    const run: NameWord[] = [];
+    for (let token = this.next; run.length < most; token = this.tokens[this.at + run.length] as Token) {
+      if (token.kind !== 'word' && (token.kind !== 'number' || run.length === 0)) break;
+      run.push({ text: this.said(token), from: token.from, to: token.to });
+    }
     return run;
   }
 }

@@ -1,4 +1,4 @@
-import type { Cursor, WordToken } from './cursor';
+import type { Cursor, NameWord } from './cursor';
 import { type Formula, operation } from './formula';
 import { natureOfFormula } from './nature-of';
 import type { Part } from './part';
@@ -94,4 +94,4 @@ export class NameReader {
   }
 }
 
-const joined = (words: readonly Pick<WordToken, 'text'>[]): string => words.map(({ text }) => text).join(' ');
+const joined = (words: readonly Pick<NameWord, 'text'>[]): string => words.map(({ text }) => text).join(' ');

@@ -46,6 +46,5 @@ export const nameKey = (name: string): string => name.trim().replace(/\s+/g, ' '
 
 const PLAIN = /^[\p{L}_][\p{L}\p{N}_]*(?:[-’' ][\p{L}\p{N}_]+)*$/u;
 
-/** A name as a formula writes it: in quotes where it has signs in it, or begins with a digit. */
-export const nameText = (name: string): string =>
-  PLAIN.test(name) && !/[-’']\p{N}| \p{N}/u.test(name) ? name : `"${name.replaceAll('"', '”')}"`;
+/** A name as a formula writes it: in quotes where it has signs in it, or does not begin with a letter. */
+export const nameText = (name: string): string => (PLAIN.test(name) && !/[-’']\p{N}/u.test(name) ? name : `"${name.replaceAll('"', '”')}"`);

@@ -97,12 +97,13 @@ export function termScale(term: Term): number {
 /** The term as the formula language writes it. */
 export function termText(term: Term): string {
   const narrowed = (term.where ?? []).map((filter) => ` where ${filterText(filter)}`).join('');
-  if (term.kind === 'measure') return (term.weight ? `${term.measure.name} × ${term.weight.name}` : term.measure.name) + narrowed;
-  const part = typeof term.part === 'object' ? term.part.name : term.part === 'margin' ? 'margin value' : term.part;
+  if (term.kind === 'measure')
+    return (term.weight ? `${nameText(term.measure.name)} × ${nameText(term.weight.name)}` : nameText(term.measure.name)) + narrowed;
+  const part = typeof term.part === 'object' ? nameText(term.part.name) : term.part === 'margin' ? 'margin value' : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
   const within = term.within === undefined ? '' : ` within ${term.within} days`;
-  return `${part} of ${term.outcome.name}${by}${basis}${within}${narrowed}`;
+  return `${part} of ${nameText(term.outcome.name)}${by}${basis}${within}${narrowed}`;
 }
 
 /** A filter as the formula language writes it: device is "phone" or "tablet". */

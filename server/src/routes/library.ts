@@ -3,6 +3,7 @@ import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetr
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { type Context, momentOf } from '../context';
+import { allClients } from '../store/clients';
 import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument, versionsOfDocument } from '../store/documents';
 import type { MetricBody, MetricSetBody } from '../store/library';
 import { vocabularyOf } from '../store/rules';
@@ -34,13 +35,14 @@ export function libraryRoutes(router: Router, context: Context): void {
 
   answer(router, ENDPOINTS.addMetric, ({ params, body }) => putMetric(context, params.client, newId('metric'), body));
   answer(router, ENDPOINTS.changeMetric, ({ params, body }) => {
-    refuseUnknown(context, 'metric', params);
+    const known = refuseUnknown<MetricBody>(context, 'metric', params);
+    // One that becomes a client’s own is gone for the others.
+    if (known.client === null && !body.isOfAgency) refuseUsed(context, known, params.client, true);
     return putMetric(context, params.client, params.id, body);
   });
   answer(router, ENDPOINTS.removeMetric, ({ params, body }) => {
     const known = refuseUnknown<MetricBody>(context, 'metric', params);
-    const vocabulary = vocabularyOf(db, params.client);
-    refuseUsed(known.body, usesOf({ id: known.id, label: known.body.label }, vocabulary, bookOf(vocabulary)));
+    refuseUsed(context, known, params.client);
     put(context, 'metric', { id: params.id, client: known.client, body: null, ...body, note: '' });
     return replyOf(context, params.client);
   });
@@ -129,8 +131,22 @@ function refuseUnknown<Body>({ db }: Context, kind: DocumentKind, { client, id }
   return found;
 }
 
-function refuseUsed({ label }: { readonly label: string }, { metrics, sets }: ReturnType<typeof usesOf>): void {
-  const users = [...metrics.map((each) => `the metric “${each.label}”`), ...sets.map((each) => `the set “${each.label}”`)];
+/** Refuses to take a metric away from whoever uses it: the agency’s own may be used by any of its clients. */
+function refuseUsed(
+  { db }: Context,
+  { id, client: whose, body: { label } }: { readonly id: string; readonly client: string | null; readonly body: MetricBody },
+  client: string,
+  isKept = false,
+): void {
+  const clients = whose === null ? allClients(db) : allClients(db).filter((each) => each.id === client);
+  const users = clients
+    .filter((each) => !isKept || each.id !== client)
+    .flatMap((each) => {
+      const vocabulary = vocabularyOf(db, each.id);
+      const { metrics, sets } = usesOf({ id, label }, vocabulary, bookOf(vocabulary));
+      const of = each.id === client ? '' : ` of ${each.name}`;
+      return [...metrics.map((use) => `the metric “${use.label}”${of}`), ...sets.map((use) => `the set “${use.label}”${of}`)];
+    });
   if (users.length > 0)
     throw new HttpProblem(
       409,

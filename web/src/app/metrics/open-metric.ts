@@ -94,7 +94,7 @@ export class OpenMetric {
   ]);
   protected readonly builtInSets = computed(() =>
     this.book()
-      .sets.filter(({ metrics }) => metrics.includes(this.id()))
+      .sets.filter(({ id, metrics }) => metrics.includes(this.id()) && !this.library().sets.some((own) => own.id === id))
       .map(({ label }) => label),
   );
   protected readonly formula = computed(() => {
