@@ -124,9 +124,9 @@ describe('rows summed by day and by what they have in common', () => {
   });
 
   it('are read as they are where they are few', () => {
-    const rows = rowsOf(Array.from({ length: 1999 }, (_, at) => ({ day: FIRST, member: at % 12, split: 0, spend: at, clicks: 1 })));
+    const rows = rowsOf(Array.from({ length: 999 }, (_, at) => ({ day: FIRST, member: at % 12, split: 0, spend: at, clicks: 1 })));
     const rolled = new RolledRows(kindsOf(rows.members), kindsOf(rows.splits)).scanBy(rows.scan.bind(rows));
-    expect(sumsOf(rolled, rows, BOTH, ['spend'])).toMatchObject({ handed: 1999 });
+    expect(sumsOf(rolled, rows, BOTH, ['spend'])).toMatchObject({ handed: 999 });
   });
 
   it('are read as they are where hardly two have anything in common', () => {

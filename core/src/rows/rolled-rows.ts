@@ -17,7 +17,7 @@ type Scan = Rows['scan'];
 /** Months that would not become so many times shorter are read as they are. */
 const WORTH_ROLLING = 8;
 /** So are those with fewer rows a day: to sum them takes longer than to read them some more times. */
-const LEAST_ROWS = 2000;
+const LEAST_ROWS = 1000;
 /** Keys of a day are looked up in an array of this length at most; with more of them there is little to win. */
 const MOST_KEYS = 2 ** 20;
 /** Columns kept of a month: rates and margins that are changed leave theirs behind. */
