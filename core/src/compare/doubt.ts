@@ -45,11 +45,20 @@ function countedInterval(formula: Formula, measured: Measured, middle: number): 
 function farOf(formula: Formula, measured: Measured, { counted, moving, variance }: Chance, middle: number) {
   const count = exact(measured.sum(counted));
   if (count === undefined || count <= 0 || count > MANY) return undefined;
-  const { low, high } = poissonInterval(count);
+  const { low, high } = intervalOf(count);
   const ends = [low, high].map((end) => exact(measured.scaled(formula, moving, (end / count) ** Math.sqrt(variance))));
   const known = ends.filter((end) => end !== undefined);
   if (known.length < ends.length) return undefined;
   return { below: Math.max(0, middle - Math.min(...known)), above: Math.max(0, Math.max(...known) - middle) };
+}
+
+const intervals = new Map<number, Interval>();
+
+/** Whole counts come up again and again, and their intervals take long. */
+function intervalOf(count: number): Interval {
+  const known = intervals.get(count) ?? poissonInterval(count);
+  if (Number.isInteger(count)) intervals.set(count, known);
+  return known;
 }
 
 const exact = (figure: Figure): number | undefined => (figure.kind === 'value' ? figure.value : undefined);
