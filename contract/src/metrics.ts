@@ -45,7 +45,7 @@ export type LibraryReply = z.infer<typeof libraryReply>;
 export const metricVersions = z.object({ versions: z.array(z.object({ ...edited, body: metricBody.nullable() })).readonly() });
 export type MetricVersions = z.infer<typeof metricVersions>;
 
-/** The way from seen to sold, on the days and ways to count of a question about one client; see core/metric/funnel. */
+/** The way from seen to sold, on the days and ways to count of a question about one client; see core/compare/funnel. */
 export const funnelRequest = z.object({ question });
 export const funnel = z.object({
   stations: z

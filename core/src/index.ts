@@ -99,7 +99,7 @@ export * from './measure/own-words';
 export * from './measure/scale';
 export * from './measure/term';
 export * from './measure/vocabulary';
-export * from './metric/funnel';
+export * from './compare/funnel';
 export * from './metric/library';
 export * from './metric/metric';
 export * from './metric/metric-problems';

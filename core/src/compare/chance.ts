@@ -1,6 +1,6 @@
 import { ARITHMETIC, type Formula, nodesOf, termsOf } from '../formula/formula';
 import { groupBy } from '../list/group-by';
-import { type ClosedOutcomeTerm, type ClosedTerm, termUnit } from '../measure/term';
+import { type ClosedOutcomeTerm, type ClosedTerm, termKey, termUnit } from '../measure/term';
 
 /** Order values are taken to spread as widely as their mean, which doubles the variance of their sum. */
 const VALUE_VARIANCE = 2;
@@ -24,7 +24,8 @@ export function chancesIn(formula: Formula): Chance[] {
   const terms = termsOf(formula) as ClosedTerm[];
   const outcomes = groupBy(
     terms.filter((term) => term.kind === 'outcome'),
-    ({ outcome, countedBy, basis }) => `${outcome.id} ${countedBy} ${basis}`,
+    // Those of some rows alone, or that came soon, are other ones than all of them.
+    (term) => termKey(countOf(term)),
   );
   if (outcomes.size > 0) return [...outcomes.values()].flatMap((own) => chanceOf(own) ?? []);
   const clicks = terms.find((term) => term.kind === 'measure' && term.measure.id === 'clicks');

@@ -141,6 +141,20 @@ describe('an own metric of any formula', () => {
   });
 });
 
+describe('a share of the sales of a few', () => {
+  it('is not beyond chance because all of them are more or fewer together', () => {
+    const sales = (campaign: number, day: number, count: number) =>
+      Array.from({ length: count }, () => ({ click: day, sale: day, campaign, value: 10 }));
+    const orders = [orderTable([...sales(1, 12, 3), ...sales(2, 12, 3), ...sales(1, 2, 2), ...sales(2, 2, 4)], 0, 19)];
+    const text = 'count of purchase where campaign is "campaign 1" / count of purchase';
+    const asked = { metricSet: 'own', rows: ['channel', 'campaign'], comparison: { from: 0, to: 9 } };
+    const table = ask({ ...tablesWith(text, [], []), orders }, asked);
+    const total = table.rows.find(({ kind }) => kind === 'matched' || kind === 'total');
+    expect(cellOf(table, total, 'own')).toMatchObject({ now: value(0.5), before: value(1 / 3), change: { beyondChance: false } });
+    expect(cellOf(table, total, 'own').doubt).not.toBeNull();
+  });
+});
+
 describe('outcomes within some days of the click', () => {
   // Of the clicks of days 10 to 19 one sale each comes on the day itself, and one as many days later as the click day’s last digit.
   const sales = Array.from({ length: 10 }, (_, at) => [

@@ -18,7 +18,7 @@ export interface Completions {
 }
 
 /** The words of the language itself, with what each says. */
-export const LANGUAGE: readonly { readonly text: string; readonly note: string }[] = [
+const LANGUAGE: readonly { readonly text: string; readonly note: string }[] = [
   { text: 'by click date', note: 'Counted on the day of the click: was that day’s spend good?' },
   { text: 'by sale date', note: 'Counted on the day it happened: what came in that week?' },
   { text: 'as claimed', note: 'As the channels claim it.' },

@@ -5,9 +5,8 @@ import type { TargetMetric } from '../target/target';
 
 export const ARITHMETIC = ['+', '-', '*', '/'] as const;
 export const COMPARING = ['<', '<=', '>', '>=', '=', '<>'] as const;
-export const LOGIC = ['and', 'or'] as const;
 export type Arithmetic = (typeof ARITHMETIC)[number];
-export type Operator = Arithmetic | (typeof COMPARING)[number] | (typeof LOGIC)[number];
+export type Operator = Arithmetic | (typeof COMPARING)[number] | 'and' | 'or';
 
 /** What takes several figures and gives one. */
 export const CALLS = ['smallest of', 'largest of', 'rounded'] as const;

@@ -75,6 +75,9 @@ describe('a formula that is read', () => {
       left: { term: { where: [{ dimension: 'stage in the name', any: [{ test: 'is empty' }] }] } },
       right: { term: { where: [{ any: [{ test: 'is empty' }] }] } },
     });
+    expect(read('spend where hour is "9" where campaign status is "paused"')).toMatchObject({
+      term: { where: [{ dimension: 'hour' }, { dimension: 'campaign status' }] },
+    });
     expect(read('CPA - target cpa')).toMatchObject({ operator: '-', right: { kind: 'target', metric: 'cpa' } });
     expect(read('"hold to 25 %"')).toMatchObject({ kind: 'metric', name: 'Hold to 25 %' });
     expect(read('rounded (spend, 2)')).toEqual({ kind: 'call', call: 'rounded', of: [spend, number(2)] });

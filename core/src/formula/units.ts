@@ -14,7 +14,7 @@ export type Nature = Quantity | 'written' | 'truth' | 'grade';
 /** What has no unit: a share, a ratio. */
 export const NOTHING: Quantity = { money: 0, count: 0, seconds: 0 };
 
-export function natureOfUnit(unit: Unit): Nature {
+function natureOfUnit(unit: Unit): Nature {
   if (typeof unit === 'object') return 'grade';
   return unit === 'money' || unit === 'count' || unit === 'seconds' ? { ...NOTHING, [unit]: 1 } : NOTHING;
 }

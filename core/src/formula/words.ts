@@ -1,6 +1,8 @@
 import { distance } from 'fastest-levenshtein';
 import { type Formula, formulaOf, term } from './formula';
 import type { Outcome } from '../measure/outcome';
+import { statusDimension } from '../measure/derived';
+import { HOUR, PAGE_PATH } from '../measure/dimension';
 import { LEVELS } from '../measure/level';
 import { NAME_PARTS, partDimension } from '../measure/name-part';
 import type { Vocabulary } from '../measure/vocabulary';
@@ -32,7 +34,7 @@ const PART_DEFINITIONS: Readonly<Record<keyof typeof PARTS, string>> = {
 /** No more names are offered for one that is none. */
 const MOST_NEAR = 3;
 /** The outcomes that a client counts as results, together. */
-export const THAT_COUNT = 'outcomes that count';
+const THAT_COUNT = 'outcomes that count';
 
 /** The names that a formula can say of one client’s words and metrics. */
 export class FormulaWords {
@@ -55,14 +57,9 @@ export class FormulaWords {
     this.outcomesByName.set(THAT_COUNT, (own.main.length > 0 ? own.main : ['purchase']).map(outcome));
     for (const [name, part] of Object.entries(PARTS)) this.parts.set(name, ({ id }) => term(outcomeTerm(part, id, {})));
     for (const each of besideOutcomes) this.parts.set(nameKey(each.name), ({ id }) => term(outcomeTerm(each, id, {})));
-    const ofRows = [
-      ...dimensions,
-      ...groupings,
-      ...ACCOUNT_DIMENSIONS.map((id) => ({ id, label: id })),
-      ...LEVELS.map((id) => ({ id, label: id })),
-    ];
-    const parts = NAME_PARTS.map((part) => ({ id: partDimension(part), label: partDimension(part) }));
-    for (const each of [...parts, ...ofRows]) for (const name of [each.label, each.id]) this.dimensions.set(nameKey(name), each);
+    const plain = [...ACCOUNT_DIMENSIONS, ...LEVELS, ...LEVELS.map(statusDimension), ...NAME_PARTS.map(partDimension), HOUR, PAGE_PATH];
+    const named = [...plain.map((id) => ({ id, label: id })), ...dimensions, ...groupings];
+    for (const each of named) for (const name of [each.label, each.id]) this.dimensions.set(nameKey(name), each);
     this.known = [
       ...measures.map(({ name, definition }): Named => ({ name, kind: 'measure', definition })),
       ...metrics.map(({ label, definition }): Named => ({ name: label, kind: 'metric', definition })),

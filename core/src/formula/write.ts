@@ -3,7 +3,7 @@ import { ARITHMETIC, COMPARING, type Formula, type Operator } from './formula';
 import { nameText } from './tokens';
 
 /** The looser of two operators is read last. */
-export const strengthOf = (operator: Operator): number => {
+const strengthOf = (operator: Operator): number => {
   if (operator === 'or') return 1;
   if (operator === 'and') return 2;
   if (COMPARING.some((each) => each === operator)) return 4;

@@ -1,4 +1,4 @@
-import { totalsOf } from '../compare/comparison';
+import { totalsOf } from './comparison';
 import { type Figure, gap } from '../figure/figure';
 import { nameText } from '../formula/tokens';
 import type { ClientTables } from '../grain/tables';
@@ -7,7 +7,7 @@ import { Vocabulary } from '../measure/vocabulary';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import type { Day } from '../time/day';
-import type { OwnMetric } from './metric';
+import type { OwnMetric } from '../metric/metric';
 
 /** One station on the way from seen to sold, with how many of the one before came so far. */
 export interface Station {
