@@ -1,4 +1,4 @@
-import { CHANNEL_KINDS, NAME_PARTS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
+import { CHANNEL_KINDS, NAME_PARTS, NUMBER_UNITS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { groupingName } from './groupings';
 import { library } from './metrics';
@@ -44,6 +44,14 @@ const monthlyBudget = datedNumber.extend({ amount: z.number().positive('A budget
 
 const exchangeRate = datedNumber.extend({ currency, rate: z.number().positive('A rate is more than 0') }).refine(ordered, orderedMessage);
 
+const ownNumber = datedNumber
+  .extend({
+    name: z.string().trim().min(1, 'Give it a name').max(40),
+    unit: z.enum(NUMBER_UNITS),
+    value: z.number().positive('A number is more than 0'),
+  })
+  .refine(ordered, orderedMessage);
+
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({
   targets: z.array(target).max(100),
@@ -51,6 +59,8 @@ export const promises = z.object({
   budgets: z.array(monthlyBudget).max(100),
   /** What one unit of another currency is worth in the client's. */
   rates: z.array(exchangeRate).max(1000).default([]),
+  /** Numbers of its own that formulas calculate with: a price, a fee. */
+  numbers: z.array(ownNumber).max(200).default([]),
 });
 export type Promises = z.infer<typeof promises>;
 

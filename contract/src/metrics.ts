@@ -1,4 +1,4 @@
-import { BETTER, MOST_CHARACTERS, UNITS } from '@lens/core';
+import { BETTER, MOST_CHARACTERS, NUMBER_UNITS, UNITS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange, figure, figureColumn, id } from './basic';
 import { narrowed, question } from './compare';
@@ -23,7 +23,12 @@ const setBody = z.object({ label, outcome: wordId.nullable(), metrics: z.array(m
 const owned = { id, client: id.nullable() };
 export const ownMetric = metricBody.extend(owned);
 export const ownMetricSet = setBody.extend(owned);
-export const library = z.object({ metrics: z.array(ownMetric).readonly(), sets: z.array(ownMetricSet).readonly() });
+const clientNumber = z.object({ id, name: z.string(), unit: z.enum(NUMBER_UNITS), definition: z.string() });
+export const library = z.object({
+  metrics: z.array(ownMetric).readonly(),
+  sets: z.array(ownMetricSet).readonly(),
+  numbers: z.array(clientNumber).readonly(),
+});
 
 const version = z.number().int().min(0);
 /** Which version was looked at (0 for something new), and who changes it why. */

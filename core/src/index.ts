@@ -90,6 +90,7 @@ export * from './maturity/arrivals';
 export * from './maturity/lateness';
 export * from './maturity/maturity';
 export * from './maturity/resample';
+export * from './measure/client-number';
 export * from './measure/derived';
 export * from './measure/dimension';
 export * from './measure/level';

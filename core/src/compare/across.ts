@@ -1,5 +1,6 @@
 import { groupBy } from '../list/group-by';
 import { isDayDimension } from '../question/dimensions';
+import { COLUMN } from '../question/row-key';
 import type { Names } from '../question/names';
 import { shownMember } from './arrange';
 import { isTotal, type Member, member } from './member';
@@ -46,7 +47,12 @@ export function acrossOf({ rows, by, members, names, passesBy }: Cutting): Acros
   };
   const inside = groupBy(members, ({ parent }) => parent);
   const depthOf = ({ level, kind }: Member): number => (isTotal(kind) ? 0 : rows.indexOf(level) + 1);
+  /** A part is known by its row and column: what lies around it is looked for there. */
   const cut: Across['cut'] = (of, column, selection) => {
+    const part = partOf(of, column, selection);
+    return part && { ...part, key: of.key + COLUMN + column, parent: of.parent };
+  };
+  const partOf: Across['cut'] = (of, column, selection) => {
     const { pass, parts } = at(depthOf(of));
     switch (of.kind) {
       case 'matched':

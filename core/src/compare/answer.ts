@@ -15,7 +15,7 @@ import { comparisonRange } from '../question/period';
 import type { Question } from '../question/question';
 import { COLUMN } from '../question/row-key';
 import type { Day } from '../time/day';
-import { type MeasuredIn, measuredIn, promised, readsPlace } from './around';
+import { type MeasuredIn, measuredIn, numberIn, promised, readsPlace } from './around';
 import { shownMember } from './arrange';
 import { countOf } from './chance';
 import { acrossOf, type Across } from './across';
@@ -26,6 +26,7 @@ import { closedFormula, pledgesAsked } from './pledge';
 import { TARGET_METRICS } from '../target/target';
 import { type AskedBucket, type Passes, passesOf } from './passes';
 import { select, type Selection } from './selection';
+import { upTo as membersUpTo } from './up-to';
 
 /** The terms all metrics need: also spend, as coverage is a share of it, and the count behind each value, which says how sure it is. */
 function termsFor(formulas: readonly Formula[], { measureTerm }: Vocabulary): ClosedTerm[] {
@@ -83,8 +84,10 @@ export interface Answer {
 interface Asked {
   readonly metrics: readonly MetricId[];
   readonly buckets: readonly AskedBucket[];
-  /** Which of them lies before the first; undefined where none does. */
-  readonly before?: number | undefined;
+  /** Which of them lies before one; undefined where none does. By default none does. */
+  readonly before?: ((bucket: number) => number | undefined) | undefined;
+  /** Which of them follow one another up to one, itself the last. By default each stands for itself. */
+  readonly upTo?: ((bucket: number) => readonly number[]) | undefined;
   readonly visit?: Visitor;
   /** The last finished day, which the age of recent click days is counted to. */
   readonly lastDay: Day;
@@ -98,7 +101,7 @@ export function answer(
   tables: ClientTables,
   question: Question,
   names: Names,
-  { metrics, buckets, before, visit, lastDay }: Asked,
+  { metrics, buckets, before = () => undefined, upTo = (bucket) => [bucket], visit, lastDay }: Asked,
 ): Answer {
   const { vocabulary } = tables;
   const book = bookOf(vocabulary);
@@ -126,13 +129,17 @@ export function answer(
     },
   });
   const across = question.columns && acrossOf({ rows, by: vocabulary.idOf(question.columns.by), members, names, passesBy });
+  const named = (key: string): Member | undefined => memberNamed({ members, across }, NOT_SELECTED, key);
   return {
     ...found,
     measured: measuredIn(found.terms, {
       formulas: [...formulas.values()],
       before,
+      upTo,
+      membersUpTo: (member) => membersUpTo(member, { members, across }, named),
       target: (metric) => promised(tables, question, metric),
-      named: (key) => memberNamed({ members, across }, NOT_SELECTED, key),
+      clientNumber: (of, bucket) => numberIn(tables, of, buckets[bucket] ?? question.period),
+      named,
     }),
     heldOf: (member) => holder.of(member),
     kept,
@@ -201,5 +208,5 @@ export function periodsFor(
   const isRead = metrics.some((metric) => readsPlace(book.named(metric).formula, 'previous'));
   const usual = isRead ? (comparisonRange(question.period, { mode: 'before' }) ?? null) : null;
   const buckets = bucketsFor({ ...question, comparison: question.comparison ?? usual }, lastDay);
-  return { buckets, before: buckets.length > 1 ? 1 : undefined };
+  return { buckets, before: (bucket) => (bucket === 0 && buckets.length > 1 ? 1 : undefined) };
 }

@@ -111,7 +111,7 @@ function worldOf(rows: readonly TrueRow[], sales: readonly Sale[], cuts: readonl
       [1, 0],
       [2, 1],
     ]),
-    clients: [{ id: 'c0', margin: [] }],
+    clients: [{ id: 'c0', numbers: new Map() }],
   });
   if (!together) return { rows: rows.filter(({ campaign }) => campaign < 3), sales: listed, tables: first };
   const second = tablesOf(reports(3, 0, 30), {
@@ -123,7 +123,7 @@ function worldOf(rows: readonly TrueRow[], sales: readonly Sale[], cuts: readonl
       ),
     ],
     campaignAccount: new Map([[3, 0]]),
-    clients: [{ id: 'c1', margin: [] }],
+    clients: [{ id: 'c1', numbers: new Map() }],
   });
   return {
     rows,

@@ -46,5 +46,5 @@ function chanceOf(outcomes: readonly ClosedOutcomeTerm[]): Chance | undefined {
   return { counted: countOf(first), moving, variance: values.length > 0 && !averaged ? VALUE_VARIANCE : 1 };
 }
 
-/** The count behind an outcome's count, value or margin. */
-export const countOf = (term: ClosedTerm & { kind: 'outcome' }): ClosedTerm => ({ ...term, part: 'count' });
+/** The count behind an outcome's count or value, whatever that is multiplied by. */
+export const countOf = ({ times: _, ...term }: ClosedOutcomeTerm): ClosedTerm => ({ ...term, part: 'count' });

@@ -90,13 +90,13 @@ const isSomething = (figure: Figure): boolean => figure.kind === 'bounds' || (fi
 
 /** What formulas come to in all. */
 function figuresOf(tables: ClientTables, question: Question, names: Names, lastDay: Day, texts: readonly string[]): Figure[] {
-  const { own, groupings } = tables.vocabulary;
+  const { own, groupings, library } = tables.vocabulary;
   const metrics = texts.slice(0, TOGETHER).map((text, at): OwnMetric => ({
     ...{ id: `station ${at}`, label: `station ${at}`, text, unit: null, better: 'higher', definition: '', client: null },
   }));
   if (metrics.length === 0) return [];
   const set = { id: 'stations', label: 'stations', outcome: null, metrics: metrics.map(({ id }) => id), client: null };
-  const vocabulary = new Vocabulary(own, groupings, { metrics, sets: [set] });
+  const vocabulary = new Vocabulary(own, groupings, { ...library, metrics, sets: [set] });
   const asked = { ...question, metricSet: set.id, comparison: null };
   const [total] = totalsOf({ ...tables, vocabulary }, asked, names, lastDay).rows;
   const figures = metrics.map((_, at) => total?.cells[at]?.now ?? gap('not measured'));

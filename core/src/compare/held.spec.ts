@@ -22,7 +22,7 @@ function sold(all: readonly Sold[], targets: readonly Target[] = [ROAS]): Client
   const feed = cutFeed(spends, { dimensions: ['campaign'], from: 0, to: 30, campaigns: 'all' }, 1);
   return tablesOf([feed], {
     orders: [orderTable(orders, 0, 30)],
-    clients: [{ id: 'c', margin: [], targets }],
+    clients: [{ id: 'c', numbers: new Map(), targets }],
     campaignAccount: new Map(all.map(({ campaign }) => [campaign, 0])),
   });
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { bounds, BUILT_IN, type Figure, gap, type OwnMetric, value, Vocabulary } from '../index';
+import { bounds, type Figure, gap, value } from '../index';
 import { ask, CAMPAIGNS, cellOf, tablesOf } from '../test/ask';
+import { withOwnMetric } from '../test/own-metric';
 import { runs } from '../test/runs';
 import { type Cut, cutFeed, orderTable, type TrueRow } from '../test/truth';
 
@@ -90,10 +91,7 @@ const ROWS = [
 ] as const;
 
 function tablesWith(text: string, rows: readonly TrueRow[], cuts: readonly Omit<Cut, 'days'>[]) {
-  const own: OwnMetric = { id: 'own', label: 'Own', text, unit: null, better: 'higher', definition: '', client: null };
-  const set = { id: 'own', label: 'Own', outcome: null, metrics: ['own'], client: null };
-  const vocabulary = new Vocabulary(BUILT_IN.own, [], { metrics: [own], sets: [set] });
-  return { ...tablesOf(cuts.map((cut, at) => cutFeed(rows, cut, 10 + at))), vocabulary };
+  return withOwnMetric(tablesOf(cuts.map((cut, at) => cutFeed(rows, cut, 10 + at))), text);
 }
 
 /** Whether a figure says what is true, as far as it says something. */

@@ -9,7 +9,9 @@ import type { MetricId } from '../metric/metric';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
-import { answer, bucketsFor, figureIn, memberNamed, selectionOf } from './answer';
+import { type MetricBook, bookOf } from '../metric/metric-book';
+import { answer, bucketsFor, figureIn, memberNamed, periodsFor, selectionOf } from './answer';
+import { readsPlace } from './around';
 import type { AskedBucket } from './passes';
 import type { Selection } from './selection';
 
@@ -47,7 +49,18 @@ export function series(
   const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
-  const found = answer(tables, { ...question, columns: null }, names, { metrics: [metric], buckets: known, lastDay });
+  const before = daysBefore(question, metric, bookOf(tables.vocabulary), lastDay);
+  // The days before lie behind those asked for, bucket by bucket.
+  const earlier = before
+    ? known.map(({ from, to, ...bucket }) => ({ ...bucket, ...before, from: from - before.shift, to: to - before.shift }))
+    : [];
+  const found = answer(tables, { ...question, columns: null }, names, {
+    metrics: [metric],
+    buckets: [...known, ...earlier],
+    before: (bucket) => (before && bucket < buckets.length ? bucket + buckets.length : undefined),
+    upTo: (bucket) => range(bucket < buckets.length ? 0 : buckets.length, bucket),
+    lastDay,
+  });
   // What members come to over the whole period selects them, not a day of it.
   const selection = (): Selection => {
     const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay), lastDay }), whole);
@@ -61,6 +74,15 @@ export function series(
   });
   return { buckets, settled: settledOf(tables, found.formulaOf(metric), buckets, lastDay), lines };
 }
+
+/** The days a metric is compared with in its own formula; undefined where it reads none. */
+function daysBefore(question: Question, metric: MetricId, book: MetricBook, lastDay: Day): { shift: number; knownBy?: Day } | undefined {
+  const { buckets } = periodsFor(question, [metric], book, lastDay);
+  const [, earlier] = readsPlace(book.named(metric).formula, 'previous') ? buckets : [];
+  return earlier && { shift: question.period.from - earlier.from, ...(earlier.knownBy === undefined ? {} : { knownBy: earlier.knownBy }) };
+}
+
+const range = (from: number, to: number): number[] => Array.from({ length: to - from + 1 }, (_, at) => from + at);
 
 function settledOf(tables: ClientTables, formula: Formula, buckets: readonly DayRange[], lastDay: Day): number {
   const late = (termsOf(formula) as ClosedTerm[]).filter((term) => term.kind === 'outcome' && term.basis === 'click');

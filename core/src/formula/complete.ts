@@ -26,7 +26,6 @@ const LANGUAGE: readonly { readonly text: string; readonly note: string }[] = [
   { text: 'as the site counts', note: 'As the site or a tracker counts it.' },
   { text: 'within', note: 'Outcomes that came soon enough after the click: count of purchase within 14 days' },
   { text: 'where', note: 'Of some rows alone: spend where device is "phone" or "tablet"' },
-  { text: 'margin', note: 'The client’s margin of each day; multiplies a value: value of purchase * margin.' },
   { text: 'when', note: 'when clicks >= 100 then … otherwise …' },
   { text: 'then', note: 'What holds if it is so.' },
   { text: 'otherwise', note: 'What holds if it is not.' },
@@ -40,6 +39,7 @@ const OF_FIGURES: Readonly<Record<string, string>> = {
   'largest of': 'The largest of some figures: largest of (spend, 100)',
   rounded: 'Rounded to so many decimals: rounded (CPC, 2)',
   previous: 'The same in the days compared with, or the days before: previous (clicks)',
+  cumulative: 'From the first of the days up to each one of a chart or of columns: cumulative (spend)',
   'share of total': 'Of the total’s, where it adds up: share of total (spend)',
   'share of parent': 'Of what it lies in, where it adds up: share of parent (spend)',
 };

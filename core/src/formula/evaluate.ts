@@ -1,5 +1,6 @@
 import { add, holds, costPer, divide, either, extremeOf, multiply, round, subtract } from '../figure/arithmetic';
 import { type Figure, gap, value } from '../figure/figure';
+import type { ClientNumber } from '../measure/client-number';
 import { type ClosedTerm, termUnit } from '../measure/term';
 import type { TargetMetric } from '../target/target';
 import type { Formula } from './formula';
@@ -11,6 +12,8 @@ export interface Scope {
   /** What is read of another member or other days. */
   readonly elsewhere: (formula: Formula & { kind: 'place' }) => Figure;
   readonly target: (metric: TargetMetric) => Figure;
+  /** What a number of the client's was on the days looked at: between bounds where it changed. */
+  readonly clientNumber: (of: ClientNumber) => Figure;
 }
 
 /** Runs a closed formula on sums; gaps and bounds pass through. `inner` is what its parts come to: by default, the same way. */
@@ -36,6 +39,8 @@ export function evaluate(formula: Formula, scope: Scope, inner = (part: Formula)
       return scope.elsewhere(formula);
     case 'target':
       return scope.target(formula.metric);
+    case 'client number':
+      return scope.clientNumber(formula.of);
     case 'metric':
       return inner(formula.of);
     case 'gap':

@@ -19,7 +19,12 @@ describe('a formula as it is written', () => {
 });
 
 const run = (formula: Formula, sum: Scope['sum']): Figure =>
-  evaluate(formula, { sum, elsewhere: () => gap('not measured'), target: () => gap('not measured') });
+  evaluate(formula, {
+    sum,
+    elsewhere: () => gap('not measured'),
+    target: () => gap('not measured'),
+    clientNumber: () => gap('not measured'),
+  });
 
 describe('a formula over sums', () => {
   const spend: Term = BUILT_IN.measureTerm('spend');

@@ -1,4 +1,5 @@
 import type { Gap } from '../figure/figure';
+import type { ClientNumber } from '../measure/client-number';
 import { closeTerm, type Counting, type Term } from '../measure/term';
 import type { Filter } from '../question/filter';
 import type { TargetMetric } from '../target/target';
@@ -13,7 +14,7 @@ export const CALLS = ['smallest of', 'largest of', 'rounded'] as const;
 export type Call = (typeof CALLS)[number];
 
 /** What is read elsewhere than at the member and in the days that are looked at. */
-export const PLACES = ['previous', 'share of total', 'share of parent'] as const;
+export const PLACES = ['previous', 'cumulative', 'share of total', 'share of parent'] as const;
 export type Place = (typeof PLACES)[number];
 
 /** A formula over terms. Sums go in first, then the formula runs once: a ratio is never averaged. */
@@ -27,6 +28,8 @@ export type Formula =
   | { readonly kind: 'place'; readonly place: Place; readonly of: Formula }
   /** What a client was promised. */
   | { readonly kind: 'target'; readonly metric: TargetMetric }
+  /** A dated number of the client's own, beside sums; what multiplies their rows stands in their terms. */
+  | { readonly kind: 'client number'; readonly of: ClientNumber }
   /** Another metric, by its name. */
   | { readonly kind: 'metric'; readonly name: string; readonly of: Formula }
   | { readonly kind: 'gap'; readonly gap: Gap };

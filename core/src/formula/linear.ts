@@ -1,3 +1,4 @@
+import type { ClientNumber } from '../measure/client-number';
 import { addsUp } from '../measure/term';
 import { type Formula, operation, term } from './formula';
 
@@ -15,16 +16,16 @@ export function isAdditive(formula: Formula): boolean {
   }
 }
 
-/** The formula with the value in it after the client's margin of each day; undefined where what it calculates with is no value. */
-export function timesMargin(formula: Formula): Formula | undefined {
+/** The formula with each row of its sums multiplied by the client's number of its day; undefined where not all of it is sums. */
+export function timesNumber(formula: Formula, times: ClientNumber): Formula | undefined {
   switch (formula.kind) {
     case 'term':
-      return formula.term.kind === 'outcome' && formula.term.part === 'value' ? term({ ...formula.term, part: 'margin' }) : undefined;
+      return addsUp(formula.term) && !formula.term.times ? term({ ...formula.term, times }) : undefined;
     case 'metric':
-      return timesMargin(formula.of);
+      return timesNumber(formula.of, times);
     case 'operation': {
       const { left, operator, right } = formula;
-      const [a, b] = [timesMargin(left), timesMargin(right)];
+      const [a, b] = [timesNumber(left, times), timesNumber(right, times)];
       if (operator === '+' || operator === '-') return a && b && operation(a, operator, b);
       if (operator !== '*' && operator !== '/') return undefined;
       return a ? operation(a, operator, right) : operator === '*' ? b && operation(left, '*', b) : undefined;

@@ -56,7 +56,7 @@ export class NameReader {
   refuse(name: string, span: Span): never {
     const parts = name.split(/[-−]/);
     const isDifference = parts.length > 1 && parts.every((each) => this.words.formulaOf(each) !== undefined);
-    const near = isDifference ? [parts.join(' − ')] : this.words.nearest(name, ['measure', 'metric', 'target', 'part']);
+    const near = isDifference ? [parts.join(' − ')] : this.words.nearest(name, ['measure', 'metric', 'target', 'client number', 'part']);
     return refuse(
       `Nothing is called “${name}”.`,
       span,

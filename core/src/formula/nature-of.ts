@@ -1,6 +1,6 @@
 import { TARGET_METRICS } from '../target/target';
 import type { Formula } from './formula';
-import { combined, type Nature, natureOf, NOTHING, together } from './units';
+import { combined, type Nature, natureOf, natureOfNumber, NOTHING, together } from './units';
 
 /** Of what kind a formula's figure is, where it is known to be one that can be read. */
 export function natureOfFormula(formula: Formula): Nature {
@@ -17,13 +17,15 @@ export function natureOfFormula(formula: Formula): Nature {
     case 'call':
       return formula.of.map(natureOfFormula).reduce<Nature>((so, each) => together(so, each) ?? so, 'written');
     case 'place':
-      return formula.place === 'previous' ? natureOfFormula(formula.of) : NOTHING;
+      return formula.place === 'previous' || formula.place === 'cumulative' ? natureOfFormula(formula.of) : NOTHING;
     case 'metric':
       return natureOfFormula(formula.of);
     case 'not':
       return 'truth';
     case 'target':
       return TARGET_METRICS[formula.metric].bound === 'at most' ? { ...NOTHING, money: 1, count: -1 } : NOTHING;
+    case 'client number':
+      return natureOfNumber(formula.of);
     case 'number':
     case 'gap':
       return 'written';

@@ -6,6 +6,4 @@ import type { Nature } from './units';
 export interface Part extends Span {
   readonly formula: Formula;
   readonly nature: Nature;
-  /** The client's margin, which means something only beside what it multiplies. */
-  readonly isMargin?: true;
 }

@@ -1,3 +1,4 @@
+import { MARGIN } from '../measure/client-number';
 import fc from 'fast-check';
 import { runs } from '../test/runs';
 import { BUILT_IN_BOOK, bookOf } from '../metric/metric-book';
@@ -31,15 +32,13 @@ const wrong = (text: string): [string, string] => {
 };
 
 const [spend, clicks] = [term(BUILT_IN.measureTerm('spend')), term(BUILT_IN.measureTerm('clicks'))];
-const outcome = (part: 'count' | 'value' | 'margin' | 'people', id = 'purchase', fixed = {}): Formula =>
-  term(BUILT_IN.outcomeTerm(part, id, fixed));
+const earned = (id: string, fixed = {}): Formula => term({ ...BUILT_IN.outcomeTerm('value', id, fixed), times: MARGIN });
+const outcome = (part: 'count' | 'value' | 'people', id = 'purchase', fixed = {}): Formula => term(BUILT_IN.outcomeTerm(part, id, fixed));
 
 describe('a formula that is read', () => {
   it('says what an analyst would', () => {
     expect(read('value of purchase / spend')).toEqual(operation(outcome('value'), '/', spend));
-    expect(read('value of purchase by sale date * margin - spend')).toEqual(
-      operation(outcome('margin', 'purchase', { basis: 'sale' }), '-', spend),
-    );
+    expect(read('value of purchase by sale date * margin - spend')).toEqual(operation(earned('purchase', { basis: 'sale' }), '-', spend));
     expect(read('when clicks >= 100 then count of lead / clicks otherwise too little data')).toEqual({
       kind: 'when',
       test: operation(clicks, '>=', number(100)),
@@ -108,6 +107,7 @@ describe('a formula that is read', () => {
     ['value of purchase / spend', 'ratio'],
     ['spend / impressions * 1000', 'money'],
     ['AOV * margin - CPA', 'money'],
+    ['1 / margin', 'share'],
     ['1 / clicks', 'number'],
     ['clicks / spend', 'number'],
     ['count of lead / clicks - previous (count of lead / clicks)', 'share'],
@@ -139,8 +139,6 @@ describe('a formula that means nothing', () => {
     ['when clicks > 1 then spend', '', '“otherwise” is missing here'],
     ['share of total (CTR)', 'CTR', 'Only what adds up can be a share of something'],
     ['share of total (people of cart)', 'people of cart', 'Only what adds up'],
-    ['margin', 'margin', 'it multiplies what the outcomes of each day are worth'],
-    ['clicks * margin', 'margin', 'value of … × margin'],
     ['spend * spend', 'spend * spend', 'This comes to money × money, which nothing is told in.'],
     ['grade', 'grade', 'has an order, but is no number'],
     ['count of purchase by day', 'by', '“click date” or “sale date”'],

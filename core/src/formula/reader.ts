@@ -16,7 +16,7 @@ import {
   termsOf,
 } from './formula';
 import { FilterReader } from './filter-reader';
-import { isAdditive, timesMargin } from './linear';
+import { isAdditive, timesNumber } from './linear';
 import { NameReader } from './name-reader';
 import type { Part } from './part';
 import { type Mend, mend, refuse } from './problem';
@@ -114,16 +114,10 @@ export class Reader {
 
   private readonly product = (): Part =>
     this.chain(this.signed, ['*', '/'], (left, operator, right) => {
-      if (left.isMargin || right.isMargin) return this.afterMargin(left, operator, right);
       const [a, b] = [this.figure(left), this.figure(right)];
-      return { ...a, formula: operation(a.formula, operator, b.formula), nature: combined(a.nature, b.nature, operator === '*' ? 1 : -1) };
+      const formula = (operator === '*' ? byRow(a.formula, b.formula) : undefined) ?? operation(a.formula, operator, b.formula);
+      return { ...a, formula, nature: combined(a.nature, b.nature, operator === '*' ? 1 : -1) };
     });
-
-  private afterMargin(left: Part, operator: Operator, right: Part): Part {
-    const [margin, of] = left.isMargin ? [left, right] : [right, left];
-    const formula = operator === '*' && !of.isMargin ? timesMargin(of.formula) : undefined;
-    return formula ? { formula, nature: of.nature, from: left.from, to: right.to } : refuseMargin(margin);
-  }
 
   private readonly signed = (): Part => {
     const { from } = this.cursor.next;
@@ -198,7 +192,6 @@ export class Reader {
 
   private grouped({ from }: Span): Part {
     const part = this.either();
-    if (part.isMargin) refuseMargin(part);
     this.close(from);
     return { ...part, from, to: this.cursor.taken };
   }
@@ -215,10 +208,6 @@ export class Reader {
     if (cursor.tookWords(['when'])) return this.when(from);
     if (cursor.tookWords(['too', 'little', 'data']))
       return { ...part, formula: { kind: 'gap', gap: 'too little data' }, nature: 'written' };
-    if (cursor.isAt(['margin']) && !cursor.isAt(['value'], 1)) {
-      cursor.take();
-      return { ...part, formula: { kind: 'gap', gap: 'not measured' }, nature: 'written', isMargin: true };
-    }
     const call = CALLS.find((each) => cursor.tookBeforeParenthesis(each.split(' ')));
     if (call) return this.call(call, from);
     const place = PLACES.find((each) => cursor.tookBeforeParenthesis(each.split(' ')));
@@ -270,7 +259,7 @@ export class Reader {
     const span = { from, to: this.cursor.taken };
     if (!of || more) return refuse(`“${place}” takes one figure in its parentheses.`, span);
     const formula: Formula = { kind: 'place', place, of: of.formula };
-    if (place === 'previous') return { ...span, formula, nature: of.nature };
+    if (place === 'previous' || place === 'cumulative') return { ...span, formula, nature: of.nature };
     if (!isAdditive(of.formula)) refuse(`Only what adds up can be a share of something; “${this.cursor.said(of)}” does not.`, of);
     return { ...span, formula, nature: NOTHING };
   }
@@ -295,7 +284,6 @@ export class Reader {
   /** A part that is a figure. */
   private figure(part: Part): Part {
     const { cursor } = this;
-    if (part.isMargin) return refuseMargin(part);
     if (part.nature === 'truth')
       return refuse(`“${cursor.said(part)}” is so or not, which is no figure. Say: when … then … otherwise …`, part);
     if (part.nature === 'grade') return refuse(`“${cursor.said(part)}” has an order, but is no number to calculate with.`, part);
@@ -328,5 +316,8 @@ export class Reader {
 
 const refuseSign = (token: Token & { kind: 'unknown' }): never => refuse(`“${token.text}” means nothing in a formula.`, token);
 
-const refuseMargin = (span: Span): never =>
-  refuse('The margin changes with the days, so it multiplies what the outcomes of each day are worth: value of … × margin.', span);
+/** A number of the client's changes with the days: it multiplies the rows of a sum, where there is one. */
+function byRow(left: Formula, right: Formula): Formula | undefined {
+  if (left.kind === 'client number') return timesNumber(right, left.of);
+  return right.kind === 'client number' ? timesNumber(left, right.of) : undefined;
+}

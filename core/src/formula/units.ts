@@ -1,5 +1,6 @@
 import type { Unit } from '../figure/text';
-import { type Term, termUnit } from '../measure/term';
+import type { ClientNumber } from '../measure/client-number';
+import { amountUnit, type Term } from '../measure/term';
 
 /** Of what kind a number is: how often money, things and seconds go into it; money for each thing is { money: 1, count: -1, seconds: 0 }. */
 export interface Quantity {
@@ -19,11 +20,15 @@ function natureOfUnit(unit: Unit): Nature {
   return unit === 'money' || unit === 'count' || unit === 'seconds' ? { ...NOTHING, [unit]: 1 } : NOTHING;
 }
 
-/** What a term is as it is summed; an average × its weight. */
+/** What a term is as it is summed: an average × its weight, all × the client's number that multiplies it. */
 export function natureOf(term: Term): Nature {
-  const own = natureOfUnit(termUnit(term));
-  return term.kind === 'measure' && term.weight ? combined(own, natureOfUnit(term.weight.unit), 1) : own;
+  const amount = natureOfUnit(amountUnit(term));
+  const own = term.kind === 'measure' && term.weight ? combined(amount, natureOfUnit(term.weight.unit), 1) : amount;
+  return term.times ? combined(own, natureOfNumber(term.times), 1) : own;
 }
+
+/** Money that a client's number is told in is for each thing: a price. */
+export const natureOfNumber = ({ unit }: ClientNumber): Quantity => (unit === 'money' ? { ...NOTHING, money: 1, count: -1 } : NOTHING);
 
 /** The quantity of a number, undefined for what is none. */
 export const quantityOf = (nature: Nature): Quantity | undefined =>

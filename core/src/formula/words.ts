@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { type Formula, formulaOf, term } from './formula';
-import type { Outcome } from '../measure/outcome';
+import { MARGIN } from '../measure/client-number';
+import { type Outcome, REPORTED_PARTS, type ReportedPart } from '../measure/outcome';
 import { statusDimension } from '../measure/derived';
 import { HOUR, PAGE_PATH } from '../measure/dimension';
 import { LEVELS } from '../measure/level';
@@ -14,7 +15,7 @@ import { nameKey } from './tokens';
 /** A name that stands for something. */
 export interface Named {
   readonly name: string;
-  readonly kind: 'measure' | 'metric' | 'target' | 'outcome' | 'part' | 'dimension';
+  readonly kind: 'measure' | 'metric' | 'target' | 'client number' | 'outcome' | 'part' | 'dimension';
   /** What it is, in a sentence. */
   readonly definition: string;
 }
@@ -24,12 +25,10 @@ type MetricOf = (name: string) => Formula | string | undefined;
 /** What is said of an outcome. */
 export type PartOf = (of: Outcome) => Formula;
 
-const PARTS = { count: 'count', people: 'people', value: 'value', 'margin value': 'margin' } as const;
-const PART_DEFINITIONS: Readonly<Record<keyof typeof PARTS, string>> = {
+const PART_DEFINITIONS: Readonly<Record<ReportedPart, string>> = {
   count: 'How many there were.',
   people: 'How many different people they were of; never added up.',
   value: 'What they were worth.',
-  'margin value': 'What they were worth after the client’s margin of each day.',
 };
 /** No more names are offered for one that is none. */
 const MOST_NEAR = 3;
@@ -46,7 +45,7 @@ export class FormulaWords {
   private readonly dimensions = new Map<string, { readonly id: string; readonly label: string }>();
 
   constructor(
-    { measures, outcomes, dimensions, groupings, besideOutcomes, measureTerm, outcomeTerm, outcome, own }: Vocabulary,
+    { measures, outcomes, dimensions, groupings, besideOutcomes, numbers, measureTerm, outcomeTerm, outcome, own }: Vocabulary,
     metrics: readonly Pick<Metric, 'id' | 'label' | 'definition'>[],
     private readonly metricOf: MetricOf,
   ) {
@@ -55,7 +54,10 @@ export class FormulaWords {
     for (const metric of TARGET_METRIC_IDS) this.formulas.set(`target ${metric}`, { kind: 'target', metric });
     for (const each of outcomes) for (const name of [each.label, each.name]) this.outcomesByName.set(nameKey(name), [each]);
     this.outcomesByName.set(THAT_COUNT, (own.main.length > 0 ? own.main : ['purchase']).map(outcome));
-    for (const [name, part] of Object.entries(PARTS)) this.parts.set(name, ({ id }) => term(outcomeTerm(part, id, {})));
+    for (const of of numbers) this.formulas.set(nameKey(of.name), { kind: 'client number', of });
+    // As formulas were written before the margin was a number like others.
+    this.parts.set('margin value', ({ id }) => term({ ...outcomeTerm('value', id, {}), times: MARGIN }));
+    for (const part of REPORTED_PARTS) this.parts.set(part, ({ id }) => term(outcomeTerm(part, id, {})));
     for (const each of besideOutcomes) this.parts.set(nameKey(each.name), ({ id }) => term(outcomeTerm(each, id, {})));
     const plain = [...ACCOUNT_DIMENSIONS, ...LEVELS, ...LEVELS.map(statusDimension), ...NAME_PARTS.map(partDimension), HOUR, PAGE_PATH];
     const named = [...plain.map((id) => ({ id, label: id })), ...dimensions, ...groupings];
@@ -64,6 +66,7 @@ export class FormulaWords {
       ...measures.map(({ name, definition }): Named => ({ name, kind: 'measure', definition })),
       ...metrics.map(({ label, definition }): Named => ({ name: label, kind: 'metric', definition })),
       ...TARGET_METRIC_IDS.map((id): Named => ({ name: `target ${id}`, kind: 'target', definition: 'What the client was promised.' })),
+      ...numbers.map(({ name, definition }): Named => ({ name, kind: 'client number', definition })),
       ...outcomes.map(({ name, label }): Named => ({ name, kind: 'outcome', definition: label })),
       { name: THAT_COUNT, kind: 'outcome', definition: 'The outcomes that count as results for this client, together.' },
       ...Object.entries(PART_DEFINITIONS).map(([name, definition]): Named => ({ name: `${name} of`, kind: 'part', definition })),

@@ -15,7 +15,7 @@ const NOT = 3;
 const SIGNS: Partial<Record<Operator, string>> = { '-': '−', '*': '×', '<=': '≤', '>=': '≥', '<>': '≠' };
 
 /** What stands for what is read elsewhere than at the member; undefined for its own words. */
-type WriteElse = (of: Formula & { kind: 'place' | 'target' }) => string | undefined;
+type WriteElse = (of: Formula & { kind: 'place' | 'target' | 'client number' }) => string | undefined;
 
 /** Writes a formula the way it reads: "value of purchase / spend". What is read from it is the same formula. */
 export function formulaText(formula: Formula, write: (of: Term) => string = termText, writeElse: WriteElse = () => undefined): string {
@@ -41,6 +41,8 @@ export function formulaText(formula: Formula, write: (of: Term) => string = term
       return writeElse(formula) ?? `${formula.place} (${text(formula.of)})`;
     case 'target':
       return writeElse(formula) ?? `target ${formula.metric}`;
+    case 'client number':
+      return writeElse(formula) ?? nameText(formula.of.name);
     case 'metric':
       return nameText(formula.name);
     case 'gap':
@@ -51,6 +53,7 @@ export function formulaText(formula: Formula, write: (of: Term) => string = term
 /** How firmly a formula holds together when it stands inside another. */
 function strength(formula: Formula): number {
   if (formula.kind === 'operation') return strengthOf(formula.operator);
+  if (formula.kind === 'term' && formula.term.times) return strengthOf('*');
   if (formula.kind === 'when') return 0;
   if (formula.kind === 'not') return NOT;
   return formula.kind === 'number' && formula.value < 0 ? 5 : 9;

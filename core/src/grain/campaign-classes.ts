@@ -1,7 +1,7 @@
-import type { ClosedTerm } from '../measure/term';
+import { type ClosedTerm, columnKey } from '../measure/term';
 import type { DayRange } from '../time/day';
 import { missingDays } from './known-days';
-import { isListed, sourceOf } from './source';
+import { isListed } from './source';
 import { NONE } from '../rows/coding';
 import type { FeedTable } from './tables';
 
@@ -55,7 +55,7 @@ export class CampaignClasses {
   }
 
   private report(feed: FeedTable): Report {
-    const columns = this.terms.filter((term) => !isListed(term)).map((term) => sourceOf(term).column);
+    const columns = this.terms.filter((term) => !isListed(term)).map(columnKey);
     const unread = new Set(feed.unread?.flatMap(({ campaign }) => campaign ?? []));
     return {
       feed,

@@ -272,7 +272,7 @@ describe('orders', () => {
     1,
     30,
   );
-  const tables = tablesOf([feed], { orders: [orders], margin: [{ from: 0, to: 99, share: 0.5 }] });
+  const tables = tablesOf([feed], { orders: [orders], numbers: { margin: [{ from: 0, to: 99, value: 0.5 }] } });
   const of = (question: Partial<Question>, key: string, metric: string): Figure => {
     const table = ask(tables, { ...question }, 25);
     return figureOf(table, key, metric);
@@ -323,7 +323,7 @@ describe('orders', () => {
 
   it('earn margin row by row', () => {
     expect(of({}, 'channel:search/campaign:1', 'profit')).toEqual({ kind: 'value', value: 40 * 0.5 - 50 });
-    const table = ask({ ...tables, clients: [{ id: 'c', margin: [] }] });
+    const table = ask({ ...tables, clients: [{ id: 'c', numbers: new Map() }] });
     expect(figureOf(table, 'total', 'profit')).toEqual({ kind: 'gap', gap: 'not measured' });
   });
 

@@ -2,8 +2,8 @@ import { type ClosedTerm, termKey } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { listKnows } from './known-cells';
 import type { Narrowing } from './narrowing';
-import { lists, ordersAnswer, sourceOf } from './source';
-import { type ClientTables, marginOn, type OrderTable } from './tables';
+import { lists, ordersAnswer } from './source';
+import { type ClientTables, numberOn, type OrderTable } from './tables';
 
 /** Of whom lists of outcomes are asked. */
 interface Whom {
@@ -42,7 +42,7 @@ export class ListedDays {
     );
     return days.map((_, at) => {
       const day = this.window.from + at;
-      return this.narrowing.isRipe(term, day) && hasMargin(this.tables, term, client, day) && ordersKnow(own, term, day) ? 1 : 0;
+      return this.narrowing.isRipe(term, day) && hasNumber(this.tables, term, client, day) && ordersKnow(own, term, day) ? 1 : 0;
     });
   }
 }
@@ -59,6 +59,6 @@ function ordersKnow(own: readonly OrderTable[], term: ClosedTerm, day: Day): boo
 /** Whose an account is, by index. */
 export const clientOf = ({ accounts }: Pick<ClientTables, 'accounts'>, account: number): number => accounts[account]?.client ?? 0;
 
-/** Whether a client has the margin that a term may need on a day. */
-export const hasMargin = (tables: Pick<ClientTables, 'clients'>, term: ClosedTerm, client: number, day: Day): boolean =>
-  !sourceOf(term).derived || marginOn(tables, client, day) !== undefined;
+/** Whether a client has the number that a term may need on a day. */
+export const hasNumber = (tables: Pick<ClientTables, 'clients'>, term: ClosedTerm, client: number, day: Day): boolean =>
+  !term.times || numberOn(tables, client, term.times.id, day) !== undefined;

@@ -2,6 +2,7 @@ import { divide, multiply } from '../figure/arithmetic';
 import { between, type Figure, gap, type Gap, value, withCoverage } from '../figure/figure';
 import { evaluate, type Scope } from '../formula/evaluate';
 import { type Formula, termsOf } from '../formula/formula';
+import type { ClientNumber } from '../measure/client-number';
 import { addingOf, type ClosedTerm, isState, termScale, termUnit } from '../measure/term';
 import type { TargetMetric } from '../target/target';
 import type { Contribution } from './contribution';
@@ -15,9 +16,12 @@ type SumOf = (term: ClosedTerm, of: Measured) => Figure;
 export interface Around {
   /** The same member in the days before; undefined where they are not summed. */
   readonly previous?: (() => Measured) | undefined;
+  /** The same member from the first of the days up to those looked at. */
+  readonly cumulative?: (() => Measured) | undefined;
   readonly total?: (() => Measured | undefined) | undefined;
   readonly parent?: (() => Measured | undefined) | undefined;
   readonly target?: ((metric: TargetMetric) => Figure) | undefined;
+  readonly clientNumber?: ((of: ClientNumber) => Figure) | undefined;
 }
 
 /** Contributions with the figures that are made of them. What was worked out is kept: most formulas share their terms. */
@@ -119,11 +123,13 @@ export class Measured {
       sum: (term) => sumOf(term, cells),
       elsewhere: (formula) => this.elsewhere(formula, sumOf),
       target: (metric) => this.around.target?.(metric) ?? gap('not measured'),
+      clientNumber: (of) => this.around.clientNumber?.(of) ?? gap('not measured'),
     };
   }
 
   private elsewhere({ place, of }: Formula & { kind: 'place' }, sumOf: SumOf): Figure {
     if (place === 'previous') return this.around.previous?.().figure(of) ?? gap('not measured');
+    if (place === 'cumulative') return (this.around.cumulative?.() ?? this).figure(of);
     const whole = (place === 'share of total' ? this.around.total : this.around.parent)?.();
     return whole ? this.shareOf(whole, of, sumOf) : gap('not measured');
   }

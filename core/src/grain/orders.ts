@@ -6,7 +6,8 @@ import { rowKeys } from './row-keys';
 import { tells } from './row-filter';
 import { ordersAnswer } from './source';
 import { NONE } from '../rows/coding';
-import { marginOn, type OrderTable, SKIPPED, worthOf } from './tables';
+import { type OrderTable, SKIPPED, worthOf } from './tables';
+import { numberFactors, productOn } from './worth';
 
 /** Outcomes of one action that cannot be placed by click date because they carry none. */
 export interface WithoutClickDay {
@@ -33,7 +34,15 @@ export function addOrders(into: AddOrders): WithoutClickDay | undefined {
   const { plan, bucketOf, table, alike } = into;
   const wanted = plan.terms.flatMap((term, index) =>
     alike.terms.has(index) && ordersAnswer(table, term)
-      ? [{ index, part: term.part, byClick: term.basis === 'click', within: term.within ?? Infinity }]
+      ? [
+          {
+            index,
+            part: term.part,
+            byClick: term.basis === 'click',
+            within: term.within ?? Infinity,
+            factors: numberFactors(plan.tables, table.client ?? 0, term),
+          },
+        ]
       : [],
   );
   if (wanted.length === 0) return undefined;
@@ -49,11 +58,11 @@ export function addOrders(into: AddOrders): WithoutClickDay | undefined {
     if (onSale === NONE && onClick === NONE) continue;
     // The first bucket holds the days asked for; what they are compared with comes behind it.
     if (byClick && clickDay === NONE && onSale === 0) countIn(unplaced, table, row);
-    for (const { index, part, byClick: isByClick, within } of wanted) {
+    for (const { index, part, byClick: isByClick, within, factors } of wanted) {
       if (clickDay !== NONE && saleDay - clickDay > within) continue;
       const [day, bucket] = isByClick ? [clickDay, onClick] : [saleDay, onSale];
       if (bucket === NONE || (isByClick && saleDay > (into.buckets[bucket]?.knownBy ?? Infinity))) continue;
-      const amount = amountOf(table, row, part, marginOn(plan.tables, table.client ?? 0, day));
+      const amount = amountOf(table, row, part, factors.length === 0 ? 1 : productOn(factors, day));
       // What a row does not tell, or tells in money without a rate, is something, nobody knows how much: the sum is "at least".
       // Without the day of the click it came soon enough, or not.
       const counted = amount && clickDay === NONE && within < Infinity ? { amount: 0, most: amount.most } : amount;
@@ -170,12 +179,10 @@ interface Within {
 const exactly = (amount: number): Within => ({ amount, most: amount });
 const UNTOLD: Within = { amount: 0, most: Infinity };
 
-/** What a row adds to a part of its outcomes; undefined on days without the margin it asks for. */
-function amountOf(table: OrderTable, row: number, part: OutcomePart, margin: number | undefined): Within | undefined {
-  if (part === 'count') return exactly(table.count[row] ?? 0);
-  const isMargin = part === 'margin';
-  if (isMargin && margin === undefined) return undefined;
-  const amount = table.amounts.get(isMargin ? 'value' : partKey(part))?.[row] ?? NaN;
+/** What a row adds to a part of its outcomes, times a factor; undefined where that is NaN: on days without the number it asks for. */
+function amountOf(table: OrderTable, row: number, part: OutcomePart, factor: number): Within | undefined {
+  if (Number.isNaN(factor)) return undefined;
+  const amount = part === 'count' ? (table.count[row] ?? 0) : (table.amounts.get(partKey(part))?.[row] ?? NaN);
   if (Number.isNaN(amount)) return UNTOLD;
-  return exactly(isMargin ? Math.round(amount * (margin ?? 0)) : amount);
+  return exactly(factor === 1 ? amount : Math.round(amount * factor));
 }

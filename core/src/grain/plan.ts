@@ -3,12 +3,12 @@ import type { Day, DayRange } from '../time/day';
 import { best, type Candidate, candidatesFor, knowsEverything, Refused, UNNAMED } from './candidates';
 import { CampaignClasses } from './campaign-classes';
 import { declaredDays, missingDays } from './known-days';
-import { clientOf, hasMargin, ListedDays } from './listed-days';
+import { clientOf, hasNumber, ListedDays } from './listed-days';
 import type { Level } from './node';
 import { type Spans, spansOf } from './spans';
 import type { Narrowing } from './narrowing';
 import { type Levels, passesOver, skipsLevels } from './skipping';
-import { isListed, sourceOf } from './source';
+import { isListed } from './source';
 import { NONE } from '../rows/coding';
 import { type ClientTables, type FeedTable, rateOn, SKIPPED } from './tables';
 
@@ -157,7 +157,7 @@ export class Plan {
     const hasLongRows = this.tables.feeds.some(({ account: own, rows }) => own === account && rows.spans.length > 0);
     const isWhole = hasLongRows ? (day: Day) => this.knowsUnnamed(term, account, day) : (day: Day) => knowsEverything(delivering, day);
     return this.daysWith(
-      (day) => hasMargin(this.tables, term, clientOf(this.tables, account), day) && this.hasRate(term, account, day) && isWhole(day),
+      (day) => hasNumber(this.tables, term, clientOf(this.tables, account), day) && this.hasRate(term, account, day) && isWhole(day),
     );
   }
 
@@ -244,7 +244,7 @@ export class Plan {
       if (isListed(term)) return [];
       return [...new Set(answers[index])].flatMap((feedAt) => {
         const feed = this.tables.feeds[feedAt];
-        return feed ? [{ index, feedAt, feed, column: sourceOf(term).column }] : [];
+        return feed ? [{ index, feedAt, feed, column: columnKey(term) }] : [];
       });
     });
     this.answerers.set(answers, found);
@@ -290,7 +290,6 @@ export class Plan {
 
   /** The days that a channel's reports declare of a term for the members of a campaign; `fits` says which of them know such members. */
   private deliveredDays(term: ClosedTerm, answer: Int16Array | undefined, campaign: number, fits: readonly boolean[]): Uint8Array {
-    const { derived } = sourceOf(term);
     const days = new Uint8Array(this.width);
     let last = NONE;
     let isKnown = (_: Day): boolean => false;
@@ -300,7 +299,7 @@ export class Plan {
       if (!feed || !fits[feedAt]) continue;
       if (feedAt !== last) [last, isKnown] = [feedAt, declaredDays(feed, campaign)];
       const day = this.window.from + at;
-      if (isKnown(day) && (!derived || hasMargin(this.tables, term, clientOf(this.tables, feed.account), day))) days[at] = 1;
+      if (isKnown(day) && hasNumber(this.tables, term, clientOf(this.tables, feed.account), day)) days[at] = 1;
     }
     return days;
   }
@@ -352,7 +351,7 @@ export class Plan {
 
   /** The reports of an account that have a term and a breakdown. */
   private delivering(dimensions: readonly string[], term: ClosedTerm, account: number): readonly Candidate[] {
-    const { column } = sourceOf(term);
+    const column = columnKey(term);
     const required = this.narrowing.required(term);
     const key = `${column} ${dimensions.join()} ${account} ${required.join()} ${withinOf(term) ?? ''}`;
     let delivering = this.candidates.get(key);

@@ -1,5 +1,5 @@
 import { type Adding, addsPlainly } from '../measure/measure';
-import { addingOf, termUnit, withinOf } from '../measure/term';
+import { addingOf, amountUnit, columnKey, withinOf } from '../measure/term';
 import type { Chunk, Limited } from '../rows/rows';
 import type { Day } from '../time/day';
 import type { Summing } from './accumulate';
@@ -7,9 +7,9 @@ import { type Addend, addColumns } from '../rows/add-columns';
 import { addBy } from './adding';
 import { lastRows } from './last-rows';
 import type { OpenPart } from './node';
-import { isListed, sourceOf } from './source';
-import { type FeedTable, marginOn, rateOn } from './tables';
-import { factorOf, type Valued } from './worth';
+import { isListed } from './source';
+import { type FeedTable, rateOn } from './tables';
+import { factorOf, numberFactors, type Valued } from './worth';
 
 /** A term as a report delivers it. */
 export interface ReportColumn extends Valued {
@@ -21,15 +21,14 @@ export interface ReportColumn extends Valued {
 
 export function reportColumns({ plan, bucketOf, alike }: Summing, feed: FeedTable): ReportColumn[] {
   const account = plan.tables.accounts[feed.account];
-  const margin = plan.tables.clients[account?.client ?? 0]?.margin ?? [];
   return plan.terms.flatMap((term, index): ReportColumn[] => {
-    const { column, derived } = sourceOf(term);
+    const column = columnKey(term);
     // A channel does not say how soon what it claims came.
     if (!alike.terms.has(index) || withinOf(term) !== undefined || isListed(term) || !feed.rows.columns.has(column)) return [];
-    const rates = termUnit(term) === 'money' ? account?.rates : null;
+    const rates = amountUnit(term) === 'money' ? account?.rates : null;
     const factors = [
       ...(rates ? [factorOf(rates, (day) => rateOn({ rates }, day))] : []),
-      ...(derived ? [factorOf(margin, (day) => marginOn(plan.tables, account?.client ?? 0, day))] : []),
+      ...numberFactors(plan.tables, account?.client ?? 0, term),
     ];
     return [
       {

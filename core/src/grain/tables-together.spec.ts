@@ -11,7 +11,7 @@ function client(id: string, campaign: number, currency: string, rates: AccountIn
   return tablesOf([adFeed([adRow(12, campaign, 10, 5), adRow(15, campaign, 20, 5)])], {
     accounts: [{ id: `${id} account`, channel: 'search', currency, rates }],
     campaignAccount: new Map([[campaign, 0]]),
-    clients: [{ id, margin: [{ from: 0, to: 99, share: margin }] }],
+    clients: [{ id, numbers: new Map([['margin', [{ from: 0, to: 99, value: margin }]]]) }],
     orders: [
       orderTable(
         [

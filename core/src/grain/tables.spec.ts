@@ -1,22 +1,17 @@
-import { type AccountInfo, BUILT_IN, type ClientTables, listsOf, marginOn, type OrderTable, rateOn, worthOf } from '../index';
+import { type AccountInfo, BUILT_IN, type ClientTables, listsOf, numberOn, type OrderTable, rateOn, worthOf } from '../index';
 
 const account = (rates: AccountInfo['rates']): AccountInfo => ({ id: 'a', channel: 'search', currency: 'USD', rates });
-const share = (from: number, to: number, amount: number) => ({ from, to, share: amount });
+const share = (from: number, to: number, amount: number) => ({ from, to, value: amount });
 const rate = (from: number, to: number, amount: number) => ({ from, to, rate: amount });
 
 describe('what is dated', () => {
   it('holds on its days, both ends included; the later entry wins where two do', () => {
     const margins = [share(10, 20, 0.4), share(15, 17, 0.5)];
-    expect([9, 10, 14, 15, 17, 18, 20, 21].map((day) => marginOn({ clients: [{ id: 'c', margin: margins }] }, 0, day))).toEqual([
-      undefined,
-      0.4,
-      0.4,
-      0.5,
-      0.5,
-      0.4,
-      0.4,
-      undefined,
-    ]);
+    expect(
+      [9, 10, 14, 15, 17, 18, 20, 21].map((day) =>
+        numberOn({ clients: [{ id: 'c', numbers: new Map([['margin', margins]]) }] }, 0, 'margin', day),
+      ),
+    ).toEqual([undefined, 0.4, 0.4, 0.5, 0.5, 0.4, 0.4, undefined]);
     const rates = account([rate(10, 20, 0.8), rate(15, 17, 0.9)]);
     expect([9, 10, 15, 17, 18, 20, 21].map((day) => rateOn(rates, day))).toEqual([undefined, 0.8, 0.9, 0.9, 0.8, 0.8, undefined]);
   });

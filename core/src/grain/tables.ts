@@ -1,3 +1,4 @@
+import type { DatedNumber } from '../measure/client-number';
 import type { ListedBy } from '../measure/outcome';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Target } from '../target/target';
@@ -106,12 +107,6 @@ export interface DatedRate {
   readonly rate: number;
 }
 
-export interface DatedShare {
-  readonly from: Day;
-  readonly to: Day;
-  readonly share: number;
-}
-
 /** Everything a question about one client, or several together, reads. Money of lists is in the currency answered in. */
 export interface ClientTables {
   /** What the columns of its feeds mean. */
@@ -129,8 +124,8 @@ export interface ClientTables {
 
 export interface ClientInfo {
   readonly id: string;
-  /** Dated; later entries win where they overlap. */
-  readonly margin: readonly DatedShare[];
+  /** What its numbers are, by their ids; later entries win where they overlap. */
+  readonly numbers: ReadonlyMap<string, readonly DatedNumber[]>;
   /** What the client was promised. */
   readonly targets?: readonly Target[];
   /** What its currency is worth in the one answered in; null or absent where it is that. */
@@ -144,9 +139,9 @@ export const worthOf = ({ amounts }: OrderTable, row: number): number => amounts
 export const listsOf = ({ orders }: ClientTables, action: string, countedBy: ListedBy = 'orders'): OrderTable[] =>
   orders.filter((table) => table.action === action && table.countedBy === countedBy);
 
-/** The margin of a client (its index) on a day, or undefined where none is set. */
-export function marginOn({ clients }: Pick<ClientTables, 'clients'>, client: number, day: Day): number | undefined {
-  return clients[client]?.margin.findLast((each) => each.from <= day && day <= each.to)?.share;
+/** A number of a client (its index) on a day, or undefined where none is set. */
+export function numberOn({ clients }: Pick<ClientTables, 'clients'>, client: number, id: string, day: Day): number | undefined {
+  return clients[client]?.numbers.get(id)?.findLast((each) => each.from <= day && day <= each.to)?.value;
 }
 
 /** What an account's money is worth in the client's currency on a day, or undefined where no rate is known. Later entries win. */

@@ -1,8 +1,10 @@
 import type { Chunk, Limited, Rows } from '../rows/rows';
 import type { Day } from '../time/day';
-import type { DatedRate, DatedShare } from './tables';
+import type { DatedNumber } from '../measure/client-number';
+import { amountScale, type Term, termScale } from '../measure/term';
+import { type ClientTables, type DatedRate, numberOn, rateOn } from './tables';
 
-/** What amounts of a day are multiplied by: a rate of exchange, a margin. */
+/** What amounts of a day are multiplied by: a rate of exchange, a number of the client's. */
 export interface Factor {
   /** The same for factors that are the same on every day. */
   readonly key: string;
@@ -10,14 +12,32 @@ export interface Factor {
   readonly on: (day: Day) => number;
 }
 
-const keys = new WeakMap<readonly (DatedRate | DatedShare)[], string>();
+const keys = new WeakMap<readonly (DatedRate | DatedNumber)[], string>();
 
 /** What `of` says of a day, as a factor that is told apart by the dated list it comes from. */
-export function factorOf(list: readonly (DatedRate | DatedShare)[], of: (day: Day) => number | undefined): Factor {
+export function factorOf(list: readonly (DatedRate | DatedNumber)[], of: (day: Day) => number | undefined): Factor {
   const key = keys.get(list) ?? JSON.stringify(list);
   keys.set(list, key);
   return { key, on: (day) => of(day) ?? NaN };
 }
+
+/** The same on every day. */
+const always = (factor: number): Factor => ({ key: `${factor}`, on: () => factor });
+
+/** What the amounts of a term of a client (its index) are multiplied by to be in what the term is summed in; none for most. */
+export function numberFactors(tables: Pick<ClientTables, 'clients'>, client: number, term: Term): Factor[] {
+  const { times } = term;
+  if (!times) return [];
+  const { numbers, rates } = tables.clients[client] ?? {};
+  return [
+    factorOf(numbers?.get(times.id) ?? [], (day) => numberOn(tables, client, times.id, day)),
+    ...(rates && times.unit === 'money' ? [factorOf(rates, (day) => rateOn({ rates }, day))] : []),
+    ...(termScale(term) === amountScale(term) ? [] : [always(termScale(term) / amountScale(term))]),
+  ];
+}
+
+/** All factors of a day together. */
+export const productOn = (factors: readonly Factor[], day: Day): number => factors.reduce((product, { on }) => product * on(day), 1);
 
 /** A column of a report, multiplied. */
 export interface Valued {
@@ -67,7 +87,7 @@ function multiply(amounts: Float64Array, { length, day }: Chunk, factors: readon
 function limitsWorth(limits: readonly Limited[], { day }: Chunk, factors: readonly Factor[]): readonly Limited[] {
   if (factors.length === 0) return limits;
   return limits.flatMap(([row, { least, most }]): Limited[] => {
-    const worth = (amount: number): number => Math.round(factors.reduce((product, { on }) => product * on(day[row] ?? NaN), amount));
+    const worth = (amount: number): number => Math.round(amount * productOn(factors, day[row] ?? NaN));
     return Number.isNaN(worth(least)) ? [] : [[row, { least: worth(least), most: most === null ? null : worth(most) }]];
   });
 }

@@ -164,9 +164,8 @@ describe('how late outcomes of lists are', () => {
     expect(at(1, 3)).toBeGreaterThan(at(1) + 0.1);
   });
 
-  it('values and margins come by what they are worth, claims as orders do', () => {
+  it('values come by what they are worth, claims as orders do', () => {
     expect(at(0, undefined, { ...COUNT, part: 'value' })).toBeCloseTo(0.25, 1);
-    expect(at(0, undefined, { ...COUNT, part: 'margin' })).toBe(at(0, undefined, { ...COUNT, part: 'value' }));
     expect(at(0, undefined, { ...COUNT, countedBy: 'claims' })).toBe(at(0));
   });
 

@@ -38,11 +38,9 @@ export type DateBasis = (typeof DATE_BASES)[number];
 
 /** What a report can say of an outcome: how many, how many different people, what they were worth. */
 export const REPORTED_PARTS = ['count', 'people', 'value'] as const;
-/** What is asked of any outcome. "margin" is value × the client's margin of that day. */
-export const OUTCOME_PARTS = [...REPORTED_PARTS, 'margin'] as const;
 export type ReportedPart = (typeof REPORTED_PARTS)[number];
 /** One of these, or what came with the outcome beside its value, as lists of outcomes tell it: refunds, tax, new customers. */
-export type OutcomePart = (typeof OUTCOME_PARTS)[number] | Measure;
+export type OutcomePart = ReportedPart | Measure;
 
 /** What a part is told in. */
 export function partUnit(part: OutcomePart): Unit {

@@ -1,16 +1,19 @@
 import type { Unit } from '../figure/text';
+import type { ClientNumber } from './client-number';
 import { type Adding, addsPlainly, type Measure } from './measure';
 import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
 import { nameText } from '../formula/tokens';
 import type { Filter } from '../question/filter';
 import { MILLIONTHS } from './scale';
 
-/** Of which rows alone a term is summed; see question/filter. */
-interface Narrowed {
+interface Refined {
+  /** Of which rows alone a term is summed; see question/filter. */
   readonly where?: readonly Filter[];
+  /** What each row's amount is multiplied by, on its day, before it is summed (calculations, chapter 5). */
+  readonly times?: ClientNumber;
 }
 
-export interface MeasureTerm extends Narrowed {
+export interface MeasureTerm extends Refined {
   readonly kind: 'measure';
   readonly measure: Measure;
   /** What an average is weighted by: the term is then their product, which adds. */
@@ -18,7 +21,7 @@ export interface MeasureTerm extends Narrowed {
 }
 
 /** A part of an outcome; what it leaves open (who counts, which day) the focus fills in. */
-export interface OutcomeTerm extends Narrowed {
+export interface OutcomeTerm extends Refined {
   readonly kind: 'outcome';
   readonly part: OutcomePart;
   readonly outcome: Outcome;
@@ -55,11 +58,11 @@ export function columnKey(term: ClosedTerm): string {
   return term.kind === 'measure' ? term.measure.id : `${term.outcome.id}.${partKey(term.part)}.${term.countedBy}.${term.basis}`;
 }
 
-/** Equal terms have equal keys: their column, how soon, and of which rows alone. */
+/** Equal terms have equal keys: their column, how soon, of which rows alone, and times what. */
 export const termKey = (term: ClosedTerm): string =>
-  term.where === undefined && withinOf(term) === undefined
+  term.where === undefined && term.times === undefined && withinOf(term) === undefined
     ? columnKey(term)
-    : `${columnKey(term)} ${JSON.stringify([withinOf(term), term.where])}`;
+    : `${columnKey(term)} ${JSON.stringify([withinOf(term), term.where, term.times?.id])}`;
 
 /** Within how many days of the click an outcome came that a term counts; undefined for whenever. */
 export const withinOf = (term: Term): number | undefined => (term.kind === 'outcome' ? term.within : undefined);
@@ -82,7 +85,11 @@ export const isState = (term: Term): boolean => addingOf(term) === 'setting' || 
 /** Whether amounts of a term add up over days and members. */
 export const addsUp = (term: Term): boolean => addsPlainly(addingOf(term));
 
-export function termUnit(term: Term): Unit {
+/** What a term is told in as it is summed. */
+export const termUnit = (term: Term): Unit => (term.times?.unit === 'money' ? 'money' : amountUnit(term));
+
+/** What its amounts are told in before they are multiplied. */
+export function amountUnit(term: Term): Unit {
   return term.kind === 'measure' ? term.measure.unit : partUnit(term.part);
 }
 
@@ -91,15 +98,23 @@ export function termUnit(term: Term): Unit {
  * and so are outcome counts, because channels claim fractions of one, and averages × weights (calculations, chapter 5).
  */
 export function termScale(term: Term): number {
-  return term.kind === 'outcome' || termUnit(term) === 'money' || term.weight ? MILLIONTHS : 1;
+  return term.times ? MILLIONTHS : amountScale(term);
 }
 
+/** The same of its amounts before they are multiplied. */
+export const amountScale = (term: Term): number =>
+  term.kind === 'outcome' || amountUnit(term) === 'money' || term.weight ? MILLIONTHS : 1;
+
 /** The term as the formula language writes it. */
-export function termText(term: Term): string {
+export function termText({ times, ...term }: Term): string {
+  return times ? `${plainText(term)} × ${nameText(times.name)}` : plainText(term);
+}
+
+function plainText(term: Term): string {
   const narrowed = (term.where ?? []).map((filter) => ` where ${filterText(filter)}`).join('');
   if (term.kind === 'measure')
     return (term.weight ? `${nameText(term.measure.name)} × ${nameText(term.weight.name)}` : nameText(term.measure.name)) + narrowed;
-  const part = typeof term.part === 'object' ? nameText(term.part.name) : term.part === 'margin' ? 'margin value' : term.part;
+  const part = typeof term.part === 'object' ? nameText(term.part.name) : term.part;
   const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
   const within = term.within === undefined ? '' : ` within ${term.within} days`;

@@ -1,6 +1,7 @@
 import { BUILT_IN_DIMENSIONS } from './built-in/dimensions';
 import { BESIDE_OUTCOMES, BUILT_IN_MEASURES } from './built-in/measures';
 import { BUILT_IN_OUTCOMES } from './built-in/outcomes';
+import { type ClientNumber, MARGIN } from './client-number';
 import type { Dimension } from './dimension';
 import type { Measure } from './measure';
 import {
@@ -9,9 +10,9 @@ import {
   DATE_BASES,
   type DateBasis,
   type Outcome,
-  OUTCOME_PARTS,
   type OutcomeId,
   type OutcomePart,
+  REPORTED_PARTS,
 } from './outcome';
 import { EMPTY_LIBRARY, type Library } from '../metric/metric-set';
 import { NO_OWN_WORDS, type OwnWords, type Words } from './own-words';
@@ -27,6 +28,8 @@ export class Vocabulary implements Words {
   readonly besideOutcomes: readonly Measure[];
   readonly outcomes: readonly Outcome[];
   readonly dimensions: readonly Dimension[];
+  /** Dated numbers of the client that formulas can calculate with. */
+  readonly numbers: readonly ClientNumber[];
   private readonly measuresById: ReadonlyMap<string, Measure>;
   private readonly outcomesById: ReadonlyMap<string, Outcome>;
   private readonly dimensionsById: ReadonlyMap<string, Dimension>;
@@ -40,6 +43,7 @@ export class Vocabulary implements Words {
     this.besideOutcomes = [...BESIDE_OUTCOMES, ...own.measures.filter(({ adding }) => adding === 'adds')];
     this.outcomes = inFunnel([...BUILT_IN_OUTCOMES, ...own.outcomes]);
     this.dimensions = [...BUILT_IN_DIMENSIONS, ...own.dimensions];
+    this.numbers = [MARGIN, ...library.numbers];
     this.measuresById = byId(this.measures);
     this.outcomesById = byId(this.outcomes);
     this.dimensionsById = byId(this.dimensions);
@@ -80,7 +84,7 @@ export class Vocabulary implements Words {
   termOfKey = (key: string): ClosedTerm => {
     const [id = '', part, countedBy, basis] = key.split('.');
     if (part === undefined) return this.measureTerm(id);
-    const of = this.has.measure(part) ? this.measure(part) : oneOf(OUTCOME_PARTS, part);
+    const of = this.has.measure(part) ? this.measure(part) : oneOf(REPORTED_PARTS, part);
     return this.outcomeTerm(of, id, { countedBy: oneOf(COUNTED_BY, countedBy), basis: oneOf(DATE_BASES, basis) });
   };
 

@@ -49,7 +49,7 @@ describe('the vocabulary', () => {
   it('says which word is not there, and what a key should have been', () => {
     expect(() => BUILT_IN.measure('nothing')).toThrow('No measure is called “nothing”');
     expect(termText(BUILT_IN.termOfKey('purchase.refunds.orders.sale'))).toBe('refunds of purchase as ordered by sale date');
-    expect(() => BUILT_IN.termOfKey('purchase.weight.claims.click')).toThrow('“weight” is none of count, people, value, margin');
+    expect(() => BUILT_IN.termOfKey('purchase.weight.claims.click')).toThrow('“weight” is none of count, people, value');
     expect(() => BUILT_IN.termOfKey('purchase.count')).toThrow('“” is none of claims, site, orders');
   });
 

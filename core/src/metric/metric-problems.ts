@@ -1,6 +1,7 @@
 import { MOST_TERMS, termsNeeded } from '../compare/answer';
 import { nodesOf } from '../formula/formula';
 import { nameKey } from '../formula/tokens';
+import { type ClientNumber, clientNumbers } from '../measure/client-number';
 import { COUNTED_BY, DATE_BASES } from '../measure/outcome';
 import { Vocabulary } from '../measure/vocabulary';
 import type { ReadMetric } from './library';
@@ -67,6 +68,26 @@ export function metricSetProblems(set: OwnMetricSet, book: MetricBook): PartProb
         ]
       : []),
     ...(new Set(set.metrics).size < set.metrics.length ? [{ path: 'metrics', message: 'A metric stands in it twice.' } as const] : []),
+  ];
+}
+
+/** What is wrong with the dated numbers a client has from now on, in words for a person. */
+export function numberProblems(dated: readonly Pick<ClientNumber, 'name' | 'unit'>[], vocabulary: Vocabulary): string[] {
+  const { own, groupings, library } = vocabulary;
+  const numbers = clientNumbers(dated);
+  const after = new Vocabulary(own, groupings, { ...library, numbers });
+  const without = bookOf(new Vocabulary(own, groupings, { ...library, numbers: [] })).library.words;
+  const lost = library.metrics.filter((each) => !bookOf(vocabulary).library.read(each).problem && bookOf(after).library.read(each).problem);
+  return [
+    ...numbers.flatMap(({ id, name, unit }) =>
+      clientNumbers(dated.filter((each) => each.unit !== unit)).some((each) => each.id === id)
+        ? [`“${name}” is told in two units. Choose one, or another name.`]
+        : [],
+    ),
+    ...numbers.flatMap(({ name }) =>
+      without.formulaOf(name) === undefined ? [] : [`“${name}” means something in formulas already. Choose another name.`],
+    ),
+    ...lost.map(({ label }) => `The metric “${label}” is made of a number that would be gone. Change the metric first.`),
   ];
 }
 

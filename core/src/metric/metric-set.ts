@@ -1,3 +1,4 @@
+import type { ClientNumber } from '../measure/client-number';
 import type { OutcomeId } from '../measure/outcome';
 import type { MetricId, OwnMetric } from './metric';
 
@@ -26,6 +27,8 @@ export interface OwnMetricSet extends MetricSet {
 export interface Library {
   readonly metrics: readonly OwnMetric[];
   readonly sets: readonly OwnMetricSet[];
+  /** Dated numbers of the client that formulas can calculate with, beside its margin. */
+  readonly numbers: readonly ClientNumber[];
 }
 
-export const EMPTY_LIBRARY: Library = { metrics: [], sets: [] };
+export const EMPTY_LIBRARY: Library = { metrics: [], sets: [], numbers: [] };

@@ -48,7 +48,10 @@ function world(given: readonly Given[], more: { lost?: number; carts?: number; a
         'impressions lost to budget': more.lost ?? 0,
       }),
     ],
-    { orders: [{ ...orderTable(orders, 10, LAST_DAY), action: more.action ?? 'purchase' }], margin: [{ from: 0, to: 99, share: 0.5 }] },
+    {
+      orders: [{ ...orderTable(orders, 10, LAST_DAY), action: more.action ?? 'purchase' }],
+      numbers: { margin: [{ from: 0, to: 99, value: 0.5 }] },
+    },
   );
 }
 

@@ -2,7 +2,8 @@ import { keepDiscoveries } from '../evidence/false-discovery';
 import { poissonInterval, type Interval } from '../evidence/interval';
 import { valueInterval } from '../evidence/value-interval';
 import { judge } from '../evidence/verdict';
-import { type ClientTables, marginOn } from '../grain/tables';
+import { type ClientTables, numberOn } from '../grain/tables';
+import { MARGIN } from '../measure/client-number';
 import type { LateTerm } from '../maturity/lateness';
 import { type Arrived, maturityOf, shareBy } from '../maturity/maturity';
 import type { Outcome } from '../measure/outcome';
@@ -96,7 +97,7 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
       return curve ? 1 - shareBy(curve, 0) : 0;
     },
     accounts: tables.accounts,
-    margin: marginOn(tables, 0, days.to),
+    margin: numberOn(tables, 0, MARGIN.id, days.to),
     usualValue: sum('outcomes') > 0 ? sum('value') / sum('outcomes') : 0,
     stepsPerSale: sum('outcomes') > 0 ? Math.max(1, steps / sum('outcomes')) : 1,
     budgets: settingsOf(tables, 'daily budget', history),

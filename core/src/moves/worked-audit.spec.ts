@@ -35,7 +35,7 @@ const campaignOf = (tables: ClientTables, target: Partial<Target> = {}): Finding
 };
 const adOf = (tables: ClientTables, target: Partial<Target> = {}): Finding | undefined =>
   findingsOf(tables, target).find(({ level }) => level === 'ad');
-const MARGIN = { margin: [{ from: 0, to: 999, share: 0.5 }] };
+const MARGIN = { numbers: { margin: [{ from: 0, to: 999, value: 0.5 }] } };
 
 describe('a finding, worked out', () => {
   it('of value for spend: 20 outcomes of 8 for 100', () => {
@@ -123,7 +123,7 @@ describe('the stop loss of an ad', () => {
     expect(found?.stopLoss).toMatchObject({ step: 'cart', spend: 100, days: DAYS, stop: false });
     expect(found?.stopLoss?.cap).toBeCloseTo(2, 10);
     expect(found?.stopLoss?.chance).toBeCloseTo(Math.exp((-100 * 4) / 4), 12);
-    const strict = adOf(world(carts, { margin: [{ from: 0, to: 999, share: 0.25 }] }));
+    const strict = adOf(world(carts, { numbers: { margin: [{ from: 0, to: 999, value: 0.25 }] } }));
     expect(strict?.stopLoss?.cap).toBeCloseTo(1, 10);
     const promised = adOf(world(carts), { value: 4 });
     expect(promised?.stopLoss?.cap).toBeCloseTo(1, 10);

@@ -1,11 +1,11 @@
 import {
   ADS_BY_CHANNEL,
   BUILT_IN,
-  type ClientInfo,
   type ClientTables,
   compare,
   type ComparisonRow,
   type ComparisonTable,
+  type DatedNumber,
   type Figure,
   isAccountDimension,
   isDayDimension,
@@ -51,7 +51,7 @@ export const names = (dimension: string, code: number | string): string =>
 /** One search account with campaigns 1–3. */
 export function tablesOf(
   feeds: ClientTables['feeds'],
-  { margin = [], ...more }: Partial<ClientTables> & { readonly margin?: ClientInfo['margin'] } = {},
+  { numbers = {}, ...more }: Partial<ClientTables> & { readonly numbers?: Readonly<Record<string, readonly DatedNumber[]>> } = {},
 ): ClientTables {
   return {
     vocabulary: BUILT_IN,
@@ -60,7 +60,7 @@ export function tablesOf(
     orders: [],
     lots: [],
     campaignAccount: new Map(CAMPAIGNS.map((campaign) => [campaign, 0])),
-    clients: [{ id: 'c', margin }],
+    clients: [{ id: 'c', numbers: new Map(Object.entries(numbers)) }],
     ...more,
   };
 }

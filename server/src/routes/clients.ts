@@ -1,5 +1,5 @@
 import { ENDPOINTS, type Account, type Client } from '@lens/contract';
-import { NAMED_LEVELS, partsOfLevel } from '@lens/core';
+import { NAMED_LEVELS, numberProblems, partsOfLevel } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { glanceOfClient } from '../audit/glance';
@@ -18,7 +18,7 @@ import {
 } from '../store/clients';
 import { dimensionsOf } from '../store/feeds';
 import { libraryOf } from '../store/library';
-import { rulesOf } from '../store/rules';
+import { rulesOf, vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { HttpProblem, notFound } from '../problem';
 
@@ -60,6 +60,8 @@ export function clientRoutes(router: Router, context: Context): void {
   });
   answer(router, ENDPOINTS.setPromises, ({ params, body }) => {
     clientOr404(context, params.client);
+    const problems = numberProblems(body.numbers, vocabularyOf(db, params.client));
+    if (problems.length > 0) throw new HttpProblem(400, 'It cannot be stored so', problems.join(' '));
     replacePromises(db, params.client, body);
     return promisesOf(db, params.client);
   });

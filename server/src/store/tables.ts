@@ -13,6 +13,7 @@ import {
 } from '@lens/core';
 import { createHash } from 'node:crypto';
 import { type ClientRecord, clientRecord } from './client-record';
+import { datedNumbers } from './clients';
 import type { Db } from './database';
 import type { FeedRecord } from './feeds';
 import { loadOrders } from './load-orders';
@@ -52,15 +53,15 @@ export class TableCache {
 /** Reads what questions about a client need. What is unchanged comes from the cache. */
 export function loadClient(db: Db, client: string, cache: TableCache, knownOn: number | null = null): LoadedClient {
   const { promises, library, ...record } = clientRecord(db, client);
-  const { margins, rates, targets } = promises;
-  const state = JSON.stringify({ ...record, margins, rates, targets });
+  const { margins, rates, targets, numbers } = promises;
+  const state = JSON.stringify({ ...record, margins, rates, targets, numbers });
   const metrics = JSON.stringify(library);
   const cut = knownOn === null ? null : cutOn(db, client, knownOn, record.info?.timeZone ?? 'UTC');
   const key = cut === null ? client : `${client} as of ${cut}`;
   const known = cache.clients.get(key);
   if (known?.state === state && known.library === metrics) return known.loaded;
   const version = versionOf(`${state} ${metrics} ${key}`);
-  const loading = { ...record, library, margins, rates, targets, cut, version };
+  const loading = { ...record, library, promises, cut, version };
   // Metrics say nothing of what the tables hold.
   const loaded = known?.state === state ? withLibrary(known.loaded, loading) : loadRecord(db, client, loading, cache);
   // What was known once is looked at once or twice; it need not stay beside what is known now.
@@ -72,8 +73,7 @@ export function loadClient(db: Db, client: string, cache: TableCache, knownOn: n
 /** Six bytes of a fingerprint: a number that JSON carries exactly. */
 export const versionOf = (state: string): number => createHash('sha256').update(state).digest().readUIntBE(0, 6);
 
-type Loading = Omit<ClientRecord, 'promises'> &
-  Pick<ClientRecord['promises'], 'margins' | 'rates' | 'targets'> & { readonly cut: Cut; readonly version: number };
+type Loading = ClientRecord & { readonly cut: Cut; readonly version: number };
 
 const withLibrary = (loaded: LoadedClient, { words, groupings, library, version }: Loading): LoadedClient => ({
   ...loaded,
@@ -84,10 +84,11 @@ const withLibrary = (loaded: LoadedClient, { words, groupings, library, version 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, margins: margin, rates, targets, naming, joins, words, groupings, library, cut, version }: Loading,
+  { info, accounts, feeds, promises, naming, joins, words, groupings, library, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words, groupings, library);
+  const { rates, targets } = promises;
   const members = membersOf(db, client);
   // What reports tell is read in the words and by the members there are: another report may say in which group an ad lies.
   const told = JSON.stringify([words.joined, members.byId.size]);
@@ -142,7 +143,7 @@ function loadRecord(
     campaignAccount: new Map(
       [...members.byId].flatMap(([id, member]) => (member.level === 'campaign' ? [[id, accountIndex.get(member.account) ?? NONE]] : [])),
     ),
-    clients: [{ id: client, margin, targets }],
+    clients: [{ id: client, numbers: datedNumbers(promises), targets }],
   };
   const codeOf = (dimension: string, word: string): number => cache.splits.codeOf(dimension, word);
   const nameOf = (dimension: string, code: number): string => cache.splits.nameOf(dimension, code) ?? members.nameOf(code);

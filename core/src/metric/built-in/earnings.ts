@@ -1,6 +1,6 @@
 import { operation } from '../../formula/formula';
 import type { Metric } from '../metric';
-import { clicks, measure, outcome, spend } from './words';
+import { clicks, measure, earned, outcome, spend } from './words';
 
 const value = outcome('value', 'purchase');
 const visits = measure('visits');
@@ -24,7 +24,7 @@ export const EARNINGS: readonly Metric[] = [
   },
   {
     ...{ id: 'roi-after-margin', label: 'Return after margin', unit: 'share', better: 'higher' },
-    formula: operation(operation(outcome('margin', 'purchase'), '-', spend), '/', spend),
+    formula: operation(operation(earned('purchase'), '-', spend), '/', spend),
     definition: 'Profit for each unit of spend.',
   },
   {

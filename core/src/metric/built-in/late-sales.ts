@@ -1,7 +1,7 @@
 import { operation } from '../../formula/formula';
 import type { DateBasis } from '../../measure/outcome';
 import type { Metric } from '../metric';
-import { outcome, spend } from './words';
+import { earned, outcome, spend } from './words';
 
 const BY: Readonly<Record<DateBasis, string>> = {
   click: 'counted on the day of the click before it: recent days have more to come',
@@ -33,7 +33,7 @@ function byDay(basis: DateBasis): Metric[] {
     },
     {
       ...{ id: `profit-by-${basis}`, ...name('profit'), unit: 'money', better: 'higher' },
-      formula: operation(outcome('margin', 'purchase', fixed), '-', spend),
+      formula: operation(earned('purchase', fixed), '-', spend),
       definition: `Value × the margin of its day, less spend, ${BY[basis]}.`,
     },
   ];

@@ -1,6 +1,6 @@
 import { operation } from '../../formula/formula';
 import type { Metric } from '../metric';
-import { claimed, outcome, spend } from './words';
+import { claimed, earned, outcome, spend } from './words';
 
 /** From the cart to the profit. */
 export const SHOP: readonly Metric[] = [
@@ -65,7 +65,7 @@ export const SHOP: readonly Metric[] = [
     label: 'Profit',
     unit: 'money',
     better: 'higher',
-    formula: operation(outcome('margin', 'purchase'), '-', spend),
+    formula: operation(earned('purchase'), '-', spend),
     definition: 'Value × margin, less spend.',
   },
 ];
