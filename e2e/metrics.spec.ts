@@ -73,6 +73,10 @@ test('a metric of one’s own: written, mended, put into a set in order, read in
     await lines.nth(0).hover({ position: { x: 20, y: 4 } });
     await page.mouse.up();
     await expect(lines.locator('.name')).toHaveText(['Profit by sale date', 'Spend', 'Phone share']);
+    await page.getByRole('button', { name: 'How the column of Phone share looks' }).click();
+    await page.getByRole('textbox', { name: 'Short name' }).fill('Phones');
+    await choose(page, 'Drawn', 'over a bar');
+    await expect(lines.nth(2)).toContainText('headed “Phones”, over a bar');
     await lens.accessible();
     await page.getByRole('button', { name: 'Save' }).click();
     await page.getByRole('link', { name: 'Show it in Compare' }).click();
@@ -80,13 +84,14 @@ test('a metric of one’s own: written, mended, put into a set in order, read in
 
   await test.step('Compare shows it, its trace leads to rows, and the export holds it', async () => {
     const table = page.getByRole('treegrid', { name: 'Comparison' });
-    await expect(table.getByRole('columnheader')).toContainText(['Member', 'Profit by sale date', 'Spend', 'Phone share']);
+    await expect(table.getByRole('columnheader')).toContainText(['Member', 'Profit by sale date', 'Spend', 'Phones']);
+    await expect(table.locator('td.bar').first()).toBeVisible();
     await page.goto(page.url().replace(/period=[^&]*/, 'period=this-month'));
     const harbor = table.getByRole('row', { name: /Mark Harbor Search/ });
     await expect(harbor).toContainText('−£1,221');
     await harbor.getByRole('gridcell').filter({ hasText: '−£1,221' }).click();
     const drawer = page.locator('ul-trace-drawer');
-    await expect(drawer).toContainText('margin value of purchase as ordered by sale date − spend');
+    await expect(drawer).toContainText('value of purchase as ordered by sale date × margin − spend');
     await expect(drawer).toContainText(/from [\d,]+ rows/);
     await drawer.getByRole('button', { name: 'Close the trace' }).click();
     await page.getByRole('button', { name: 'Export' }).click();

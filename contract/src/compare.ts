@@ -196,6 +196,7 @@ export const trace = z.object({
       term: z.string(),
       unit,
       figure,
+      used: figure,
       narrowed: narrowed.nullable(),
       sources: z.array(
         z.object({

@@ -1,4 +1,4 @@
-import { BETTER, MOST_CHARACTERS, NUMBER_UNITS, UNITS } from '@lens/core';
+import { BETTER, COLUMN_FILLS, MOST_CHARACTERS, MOST_LOOK_DECIMALS, NUMBER_UNITS, UNITS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange, figure, figureColumn, id } from './basic';
 import { narrowed, question } from './compare';
@@ -17,7 +17,18 @@ const metricBody = z.object({
   better: z.enum(BETTER),
   definition: z.string().trim().max(500),
 });
-const setBody = z.object({ label, outcome: wordId.nullable(), metrics: z.array(metricId).min(1, 'Put a metric in it').max(60).readonly() });
+const columnLook = z.object({
+  name: z.string().trim().min(1).max(30).exactOptional(),
+  decimals: z.number().int().min(0).max(MOST_LOOK_DECIMALS).exactOptional(),
+  fill: z.enum(COLUMN_FILLS).exactOptional(),
+  withoutChange: z.literal(true).exactOptional(),
+});
+const setBody = z.object({
+  label,
+  outcome: wordId.nullable(),
+  metrics: z.array(metricId).min(1, 'Put a metric in it').max(60).readonly(),
+  looks: z.record(metricId, columnLook).readonly().exactOptional(),
+});
 
 /** Whose something is: the agency's (null) or a client's. */
 const owned = { id, client: id.nullable() };
@@ -74,7 +85,19 @@ export const metricTried = z.object({
   unit,
   /** The formula with its numbers put in, and its parts. */
   filled: z.string(),
-  inputs: z.array(z.object({ term: z.string(), unit, figure, narrowed: narrowed.nullable() })).readonly(),
+  inputs: z
+    .array(
+      z.object({
+        term: z.string(),
+        unit,
+        figure,
+        used: figure,
+        narrowed: narrowed.nullable(),
+        /** The feeds that deliver it, with their channels. */
+        feeds: z.array(z.object({ channel: z.string(), feed: z.string() })).readonly(),
+      }),
+    )
+    .readonly(),
   channels: z.array(z.object({ name: z.string(), figure })).readonly(),
   buckets: z.array(dayRange).readonly(),
   line: figureColumn,

@@ -91,6 +91,8 @@ export * from './maturity/lateness';
 export * from './maturity/maturity';
 export * from './maturity/resample';
 export * from './measure/client-number';
+export * from './metric/column-look';
+export * from './figure/fill';
 export * from './measure/derived';
 export * from './measure/dimension';
 export * from './measure/level';

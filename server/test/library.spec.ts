@@ -53,6 +53,9 @@ describe('metrics and sets of one’s own', () => {
       rates: [],
     });
   };
+  /** The same promises with numbers of the client’s own. */
+  const numbered = (numbers: readonly object[]): Promise<Loose> =>
+    send(server.address, 'PUT', `/clients/${setting.client}/promises`, { targets: [], margins: [], budgets: [], numbers });
   /** Figures of the total, by metric of a set. */
   const totals = async (set: string, part: object = {}): Promise<Loose[]> => {
     const question = questionFor(setting.client, { metricSet: set, period: DAYS, countedBy: 'orders', rows: ['campaign'], ...part });
@@ -60,6 +63,31 @@ describe('metrics and sets of one’s own', () => {
     const at = body.rows.findIndex((row: Loose) => row.kind === 'total');
     return body.columns.map(({ now }: Loose) => now.values[at]);
   };
+
+  it('calculate with numbers of the client’s own, day by day, which do not go while they are needed', async () => {
+    await bring();
+    const price = [
+      { name: 'Shelf price', unit: 'money', value: 3, from: '2026-01-01', to: '2026-10-10' },
+      { name: 'shelf price', unit: 'money', value: 4, from: '2026-10-11', to: '2026-12-31' },
+    ];
+    expect((await numbered(price)).body.numbers).toHaveLength(2);
+    const { body: client } = await send(server.address, 'GET', `/clients/${setting.client}`);
+    expect(client.library.numbers).toMatchObject([{ name: 'Shelf price', unit: 'money' }]);
+    const [sold, alone] = [await add('Sold', 'clicks × shelf price'), await add('Price', '"shelf price" - 1')];
+    const set = await addSet('Prices', [sold.body.id, alone.body.id]);
+    // 100 clicks at 3, and 150 at 4.
+    expect(await totals(set.body.id)).toEqual([900, null]);
+    const gone = await numbered([]);
+    expect([gone.status, gone.body.detail]).toEqual([
+      400,
+      'The metric “Sold” is made of a number that would be gone. Change the metric first. The metric “Price” is made of a number that would be gone. Change the metric first.',
+    ]);
+    expect((await send(server.address, 'GET', `/clients/${setting.client}`)).body.promises.numbers).toHaveLength(2);
+    const taken = await numbered([...price, { ...price[0], name: 'Clicks' }]);
+    expect(taken.body.detail).toBe('“Clicks” means something in formulas already. Choose another name.');
+    const twice = await numbered([...price, { ...price[0], unit: 'share' }]);
+    expect(twice.body.detail).toContain('is told in two units');
+  });
 
   it('are worked out as by hand, by the day of the sale beside the day of the click', async () => {
     await bring();

@@ -38,6 +38,8 @@ export interface TraceInput {
   readonly term: string;
   readonly unit: Unit;
   readonly figure: Figure;
+  /** What of it the formula calculates with: a ratio, with the cells that measure all of it. */
+  readonly used: Figure;
   readonly sources: readonly TraceSource[];
   /** What the filters of the term itself ask of, and what they do with the spend of the days; null without any. */
   readonly narrowed: { readonly fields: readonly string[]; readonly kept: KeptSpend } | null;
@@ -87,6 +89,7 @@ export function trace(
   const found = memberNamed(answered, () => selectionOf(answered, question), key);
   if (!found) return undefined;
   const measured = answered.measured(found, 0);
+  const used = measured.usedBy(formula);
   const terms = new Map(ownTermsOf(formula).map((term) => [termKey(term as ClosedTerm), term as ClosedTerm]));
   const inputs = [...terms.values()].map((term): TraceInput => {
     const at = sums.terms.findIndex((each) => termKey(each) === termKey(term));
@@ -94,15 +97,17 @@ export function trace(
       term: termText(term),
       unit: termUnit(term),
       figure: measured.figure({ kind: 'term', term }),
+      used: used.figure({ kind: 'term', term }),
       sources: sourcesOf(tallies, found, at, termScale(term)),
       narrowed: term.where ? narrowedBy(tables, question, term.where, names) : null,
     };
   });
-  // What is read of other days, of a total or of a promise is told as it comes: its own rows are those of its own place.
+  // What is read of other days, of a total, of a promise or of a number is told as it comes: its own rows are those of its own place.
   const elsewhere = nodesOf(formula).flatMap((part): TraceInput[] => {
-    if (part.kind !== 'place' && part.kind !== 'target') return [];
+    if (part.kind !== 'place' && part.kind !== 'target' && part.kind !== 'client number') return [];
     const [unit = 'number'] = unitsOf(natureOfFormula(part), true);
-    return [{ term: formulaText(part), unit, figure: measured.figure(part), sources: [], narrowed: null }];
+    const figure = measured.figure(part);
+    return [{ term: formulaText(part), unit, figure, used: figure, sources: [], narrowed: null }];
   });
   const byClick = [...terms.values()].some((term) => isListed(term) && term.kind === 'outcome' && term.basis === 'click');
   return {

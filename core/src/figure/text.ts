@@ -31,25 +31,25 @@ export interface FigureText {
   readonly spoken: string;
 }
 
-/** Turns a figure into text. The one place where a number becomes words, on screen and in exports. */
-export function figureText(figure: Figure, unit: Unit, style: Style): FigureText {
-  const plain = plainText(figure, unit, style);
+/** Turns a figure into text, with as many decimals as `digits` says, or as are usual. The one place where a number becomes words, on screen and in exports. */
+export function figureText(figure: Figure, unit: Unit, style: Style, digits?: number): FigureText {
+  const plain = plainText(figure, unit, style, digits);
   if (figure.coverage === undefined) return plain;
   const share = formatNumber(Math.floor(figure.coverage * 100) / 100, 'share', style, 0);
   return { text: plain.text, spoken: `${plain.spoken}, covers ${share} of spend` };
 }
 
-function plainText(figure: Figure, unit: Unit, style: Style): FigureText {
+function plainText(figure: Figure, unit: Unit, style: Style, digits: number | undefined): FigureText {
   switch (figure.kind) {
     case 'gap':
       return { text: GAP_SIGN[figure.gap], spoken: figure.gap };
     case 'value': {
-      const text = formatNumber(figure.value, unit, style);
+      const text = formatNumber(figure.value, unit, style, digits);
       return { text, spoken: text };
     }
     case 'bounds': {
-      const low = figure.low === null ? null : formatNumber(figure.low, unit, style);
-      const high = figure.high === null ? null : formatNumber(figure.high, unit, style);
+      const low = figure.low === null ? null : formatNumber(figure.low, unit, style, digits);
+      const high = figure.high === null ? null : formatNumber(figure.high, unit, style, digits);
       if (low !== null && high !== null) return { text: `${low} to ${high}`, spoken: `between ${low} and ${high}` };
       if (low !== null) return { text: `> ${low}`, spoken: `more than ${low}` };
       return { text: `≤ ${high ?? ''}`, spoken: `at most ${high ?? ''}` };

@@ -1,3 +1,4 @@
+import { HOUR } from '../measure/dimension';
 import type { Filter } from '../question/filter';
 import { needsValue, TEXT_TESTS, testProblem, type TextTest, type TextTestName } from '../text/text-test';
 import type { Cursor } from './cursor';
@@ -20,7 +21,7 @@ export class FilterReader {
     const dimension = this.dimension();
     const test = TESTS.find(({ words }) => this.cursor.tookWords(words))?.test;
     if (!test) return refuse(`After “where ${dimension.label}” follows one of: ${TEXT_TESTS.join(', ')}.`, this.cursor.next);
-    return { dimension: dimension.id, any: needsValue(test) ? this.values(test) : [{ test, value: '' }] };
+    return { dimension: dimension.id, any: needsValue(test) ? this.values(test, dimension.id) : [{ test, value: '' }] };
   }
 
   private dimension() {
@@ -45,7 +46,8 @@ export class FilterReader {
     );
   }
 
-  private values(test: TextTestName): TextTest[] {
+  /** Hours are told by two digits, whatever is written. */
+  private values(test: TextTestName, dimension: string): TextTest[] {
     const all: TextTest[] = [];
     do {
       const { next } = this.cursor;
@@ -54,7 +56,7 @@ export class FilterReader {
       this.cursor.take();
       const problem = testProblem({ test, value: next.text });
       if (problem !== '') refuse(problem, next);
-      all.push({ test, value: next.text });
+      all.push({ test, value: dimension === HOUR ? next.text.padStart(2, '0') : next.text });
     } while (this.cursor.tookOrQuoted());
     return all;
   }

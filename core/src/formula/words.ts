@@ -49,12 +49,12 @@ export class FormulaWords {
     metrics: readonly Pick<Metric, 'id' | 'label' | 'definition'>[],
     private readonly metricOf: MetricOf,
   ) {
+    for (const of of numbers) this.formulas.set(nameKey(of.name), { kind: 'client number', of });
     for (const { id, name, label } of measures)
       for (const each of [label, name]) this.formulas.set(nameKey(each), formulaOf(measureTerm(id)));
     for (const metric of TARGET_METRIC_IDS) this.formulas.set(`target ${metric}`, { kind: 'target', metric });
     for (const each of outcomes) for (const name of [each.label, each.name]) this.outcomesByName.set(nameKey(name), [each]);
     this.outcomesByName.set(THAT_COUNT, (own.main.length > 0 ? own.main : ['purchase']).map(outcome));
-    for (const of of numbers) this.formulas.set(nameKey(of.name), { kind: 'client number', of });
     // As formulas were written before the margin was a number like others.
     this.parts.set('margin value', ({ id }) => term({ ...outcomeTerm('value', id, {}), times: MARGIN }));
     for (const part of REPORTED_PARTS) this.parts.set(part, ({ id }) => term(outcomeTerm(part, id, {})));

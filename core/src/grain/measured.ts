@@ -77,6 +77,12 @@ export class Measured {
     return known;
   }
 
+  /** Those of these that a formula is calculated with: a ratio, with the cells that measure all of it. */
+  usedBy(formula: Formula): Measured {
+    if (formula.kind === 'metric') return this.usedBy(formula.of);
+    return this.isRatio(formula) ? this.measuring(formula) : this;
+  }
+
   /** The cells that measure all that a formula reads of these. */
   measuring = (formula: Formula): Measured => this.measuringAll(this.index.need(formula));
 
@@ -153,7 +159,7 @@ export class Measured {
     const kept = this.measuringAll(this.index.need(formula));
     if (kept.contributions.every(({ parts }) => parts.length === 0) || (kept.isEmpty && !this.isEmpty)) return gap(this.reason(formula));
     const figure = evaluate(formula, this.scope(kept, sumOf));
-    return withCoverage(isPartOfChances(formula) ? atMostAll(figure) : figure, kept.shareOfSpend(this));
+    return withCoverage(isPartOfChances(formula) ? atMostAll(figure) : figure, isOfSite(formula) ? undefined : kept.shareOfSpend(this));
   }
 
   private get isEmpty(): boolean {
@@ -225,6 +231,9 @@ function measures({ parts }: Contribution, need: number): boolean {
   for (const { mask } of parts) if ((mask & need) !== need) return false;
   return true;
 }
+
+/** What a site measures of all its visits is beside the advertising: no share of spend says how much of it is known. */
+const isOfSite = (formula: Formula): boolean => termsOf(formula).every((term) => term.kind === 'measure' && term.measure.bySite === true);
 
 /** What was won or lost of chances that may be the same: at most all of them. */
 const isPartOfChances = (formula: Formula): boolean =>

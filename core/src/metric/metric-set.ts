@@ -1,5 +1,6 @@
 import type { ClientNumber } from '../measure/client-number';
 import type { OutcomeId } from '../measure/outcome';
+import type { ColumnLook } from './column-look';
 import type { MetricId, OwnMetric } from './metric';
 
 export type MetricSetId = string;
@@ -11,6 +12,8 @@ export interface MetricSet {
   /** The main outcome it is about; null where it is about none. */
   readonly outcome: OutcomeId | null;
   readonly metrics: readonly MetricId[];
+  /** How columns look that are not as usual, by metric. */
+  readonly looks?: Readonly<Record<MetricId, ColumnLook>>;
 }
 
 /** Sets of any client that are about a result it can be held to. */

@@ -13,7 +13,7 @@ export function tracing(data: ClientData, question: Question, key: string, metri
   const client = findClient(data.db, question.clients[0] ?? '');
   if (!found || !client) return undefined;
   const writing = { ...client, currency: question.currency ?? client.currency };
-  const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.figure, input.unit, writing).text]));
+  const figures = new Map(found.inputs.map((input) => [input.term, figureText(input.used, input.unit, writing).text]));
   return {
     ...found,
     metric,
@@ -32,12 +32,8 @@ function sourceOf(
   source: { feedId: number; rows: number; amount: Figure; imports: readonly number[] },
   clients: readonly string[],
 ): WireTrace['inputs'][number]['sources'][number] {
-  const feed = findFeed(db, source.feedId);
-  const account = feed && clients.flatMap((client) => accountsOf(db, client)).find((each) => each.id === feed.account);
   return {
-    feed: feed?.name ?? `feed ${source.feedId}`,
-    account: account?.name ?? '',
-    channel: account?.channelName ?? '',
+    ...feedOf(db, source.feedId, clients),
     rows: source.rows,
     amount: source.amount,
     files: source.imports.flatMap((id) => {
@@ -45,4 +41,11 @@ function sourceOf(
       return found ? [{ importId: id, name: found.fileName, importedAt: found.importedAt }] : [];
     }),
   };
+}
+
+/** What a feed of one of some clients is called, and where it is from. */
+export function feedOf(db: Db, id: number, clients: readonly string[]): { feed: string; account: string; channel: string } {
+  const feed = findFeed(db, id);
+  const account = feed && clients.flatMap((client) => accountsOf(db, client)).find((each) => each.id === feed.account);
+  return { feed: feed?.name ?? `feed ${id}`, account: account?.name ?? '', channel: account?.channelName ?? '' };
 }

@@ -17,6 +17,7 @@ import {
 } from '@lens/core';
 import { findClient } from '../store/clients';
 import type { ClientData } from './client-data';
+import { feedOf } from './trace';
 
 /** The set in which a metric that is being written is asked for. */
 const TRIED = 'tried';
@@ -41,13 +42,16 @@ export function metricTried(data: ClientData, asked: Question, metric: OwnMetric
   const { rows } = compare(tables, { ...question, comparison: null }, names, lastDay);
   const { buckets, lines } = series(tables, question, names, { ...of, keys: ['total'] });
   const style = { ...client, currency: asked.currency ?? client.currency };
-  const figures = new Map(total.inputs.map((input) => [input.term, figureText(input.figure, input.unit, style).text]));
+  const figures = new Map(total.inputs.map((input) => [input.term, figureText(input.used, input.unit, style).text]));
   const book = bookOf(tables.vocabulary);
   return {
     figure: total.figure,
     unit: book.named(metric.id).unit,
     filled: filledFormula(closedFormula(book, metric.id, question), (input) => figures.get(input) ?? input),
-    inputs: total.inputs.map(({ term, unit, figure, narrowed }) => ({ term, unit, figure, narrowed })),
+    inputs: total.inputs.map(({ term, unit, figure, used, narrowed, sources }) => ({
+      ...{ term, unit, figure, used, narrowed },
+      feeds: sources.map((source) => feedOf(data.db, source.feedId, asked.clients)).map(({ channel, feed }) => ({ channel, feed })),
+    })),
     channels: rows.flatMap(({ kind, name, cells: [cell] }) =>
       kind !== 'total' && kind !== 'matched' && cell ? [{ name, figure: cell.now }] : [],
     ),

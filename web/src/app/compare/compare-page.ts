@@ -127,7 +127,7 @@ export class ComparePage {
   protected readonly view = computed(() => {
     const table = this.table();
     const resolved = this.resolved();
-    return table && resolved ? tableView(table, this.style(), resolved.book, this.state()) : null;
+    return table && resolved ? tableView(table, this.style(), resolved.book, { ...this.state(), looks: this.looks() }) : null;
   });
 
   protected readonly labelOf = (metric: MetricId): string => {
@@ -152,6 +152,7 @@ export class ComparePage {
   protected readonly metricChoices = computed(() =>
     (this.table()?.metrics ?? []).map((metric): Choice<MetricId> => ({ value: metric, label: this.labelOf(metric) })),
   );
+  private readonly looks = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.looks);
   protected readonly setLabel = computed(() => this.resolved()?.book.set(this.question()?.metricSet ?? '')?.label ?? '');
   protected readonly sortLabel = computed(() => {
     const { by, of, direction } = this.question()?.sort ?? this.state().sort;

@@ -94,6 +94,19 @@ describe('the comparison in texts', () => {
     expect(view.rows.map((row) => row.cells[0]?.change)).toEqual(['+20%', '+20%', '−20%', '+1%']);
   });
 
+  it('lets a set say how its columns look', () => {
+    const plain = table('cpa', [value(40), value(10.126), gap('not measured')], [value(0.2), value(0.2), gap('not measured')], [0]);
+    const total = plain.rows.map((row, at) => (at === 0 ? { ...row, kind: 'total' as const } : row));
+    const looks = { cpa: { name: 'Cost', decimals: 1, fill: 'bar', withoutChange: true } } as const;
+    const view = tableView({ ...plain, rows: total }, STYLE, BUILT_IN_BOOK, { looks });
+    expect(view.columns[0]).toMatchObject({ label: 'Cost', definition: expect.stringMatching(/^CPA: /), look: { fill: 'bar' } });
+    expect(view.rows.map(({ cells: [cell] }) => [cell?.text, cell?.change, cell?.good, cell?.fill])).toEqual([
+      ['£40.0', '', null, null],
+      ['£10.1', '', null, 1],
+      ['·', '', null, null],
+    ]);
+  });
+
   it('never calls spending more good or bad', () => {
     expect(tableView(table('spend', [value(10)], [value(0.5)], [0]), STYLE, BUILT_IN_BOOK).rows[0]?.cells[0]?.good).toBeNull();
   });

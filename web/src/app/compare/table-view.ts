@@ -1,16 +1,19 @@
 import type { WireTable } from '@lens/contract';
 import {
+  type ColumnLook,
   COUNTED_WORDS,
   changeAmountText,
   changeText,
   COLUMN,
   type Figure,
+  fillShares,
   figureText,
   formatNumber,
   lastChangeText,
   type Metric,
   type MetricBook,
   type MetricId,
+  type MetricSet,
   statusText,
   type Sureness,
   sureVerdict,
@@ -31,6 +34,8 @@ interface CellView {
   readonly good: 'better' | 'worse' | null;
   /** Told from so few clicks or sales that it may lie far away. */
   readonly doubt: boolean;
+  /** How much of the cell is filled, from 0 to 1; null where it is not. */
+  readonly fill: number | null;
 }
 
 export type RowView = WireTable['rows'][number] & {
@@ -58,6 +63,7 @@ export interface ColumnView {
   readonly label: string;
   readonly definition: string;
   readonly note: string;
+  readonly look: ColumnLook;
 }
 
 export interface TableView {
@@ -121,31 +127,47 @@ function told(head: ColumnView, metric: Metric, column: WireColumn | undefined):
 }
 
 /** A column for each metric, or the total of one and a column for each of what it is spread over. */
-function columnsOf({ metrics, columns, across }: WireTable, book: MetricBook): Told[] {
+function columnsOf({ metrics, columns, across }: WireTable, book: MetricBook, looks: Looks): Told[] {
   if (!across)
     return metrics.map((id, at) => {
       const metric = book.named(id);
       const note = id === 'carts' || id === 'checkouts' ? 'claimed' : '';
-      return told({ key: id, row: '', metric: id, label: metric.label, definition: metric.definition, note }, metric, columns[at]);
+      return told({ key: id, row: '', note, ...headOf(metric, looks) }, metric, columns[at]);
     });
   const metric = book.named(across.metric);
-  const { id, label, definition } = metric;
-  const whole = told({ key: id, row: '', metric: id, label, definition, note: 'all' }, metric, across.whole);
+  const head = headOf(metric, looks);
+  const whole = told({ key: metric.id, row: '', note: 'all', ...head }, metric, across.whole);
   const parts = across.heads.map(({ key, name, note }, at) =>
-    told({ key, row: `${COLUMN}${key}`, metric: metric.id, label: name, definition: metric.definition, note }, metric, across.columns[at]),
+    told({ ...head, key, row: `${COLUMN}${key}`, label: name, note }, metric, across.columns[at]),
   );
   return [whole, ...parts];
 }
 
-/** How changes are told, and whether figures of few clicks or sales are marked. */
+/** What a column of a metric is headed; under a short name its own is told on hover. */
+function headOf({ id, label, definition }: Metric, looks: Looks): Pick<ColumnView, 'metric' | 'label' | 'definition' | 'look'> {
+  const look = looks[id] ?? {};
+  return look.name === undefined
+    ? { metric: id, label, definition, look }
+    : { metric: id, label: look.name, definition: `${label}: ${definition}`, look };
+}
+
+type Looks = NonNullable<MetricSet['looks']>;
+
+/** How changes are told, whether figures of few clicks or sales are marked, and how columns look. */
 interface ToldAs {
+  readonly looks?: Looks | undefined;
   readonly changeAs?: ChangeAs;
   readonly doubts?: boolean;
 }
 
 /** Turns a table from the wire into texts, once, so that the template only places them. */
-export function tableView(table: WireTable, style: Style, book: MetricBook, { changeAs = 'share', doubts = true }: ToldAs = {}): TableView {
-  const all = columnsOf(table, book);
+export function tableView(
+  table: WireTable,
+  style: Style,
+  book: MetricBook,
+  { changeAs = 'share', doubts = true, looks = {} }: ToldAs = {},
+): TableView {
+  const all = columnsOf(table, book, looks).map((column) => ({ ...column, fills: fillsOf(table, column) }));
   const isDelivered = ({ now, before }: Told): boolean =>
     [...now, ...before].some(({ kind, ...rest }) => kind !== 'gap' || ('gap' in rest && rest.gap !== 'not measured'));
   const columns = all.some(isDelivered) ? all.filter(isDelivered) : all;
@@ -161,11 +183,14 @@ export function tableView(table: WireTable, style: Style, book: MetricBook, { ch
         target: row.held && targetView(row.held, style, book),
         // Of thousands of rows a few are on the screen.
         get cells() {
-          return (cells ??= columns.map(({ metric, now, before, change, beyondChance, doubt }) => {
-            const cell = cellView({ now: now[at], before: before[at], change: change[at] }, style, metric.unit, changeAs);
-            const good = beyondChance.has(at) ? goodness(change[at], metric) : null;
+          return (cells ??= columns.map(({ head: { look }, metric, now, before, change, beyondChance, doubt, fills }) => {
+            const asked = { changeAs, decimals: look.decimals };
+            const changed = look.withoutChange ? undefined : change[at];
+            const cell = cellView({ now: now[at], before: before[at], change: changed }, style, metric.unit, asked);
+            const good = beyondChance.has(at) && changed ? goodness(changed, metric) : null;
             const own = doubts ? doubt.get(at) : undefined;
-            return own ? { ...cell, good, ...doubtful(cell, own, metric.unit, style) } : { ...cell, good, doubt: false };
+            const fill = fills[at] ?? null;
+            return own ? { ...cell, good, fill, ...doubtful(cell, own, metric.unit, style) } : { ...cell, good, fill, doubt: false };
           }));
         },
       };
@@ -183,9 +208,21 @@ interface CellFigures {
   readonly change: Figure | undefined;
 }
 
-function cellView({ now, before, change }: CellFigures, style: Style, unit: Unit, changeAs: ChangeAs): Omit<CellView, 'good' | 'doubt'> {
+/** How much of the cells of members is filled: beside the largest of what lies as deep. */
+function fillsOf({ rows }: WireTable, { head: { look }, now }: Told): (number | null)[] {
+  if (look.fill === undefined) return [];
+  const isPart = (at: number): boolean => rows[at]?.kind === 'member';
+  return fillShares(now, (at) => (isPart(at) ? rows[at]?.depth : 'whole')).map((share, at) => (isPart(at) ? share : null));
+}
+
+function cellView(
+  { now, before, change }: CellFigures,
+  style: Style,
+  unit: Unit,
+  { changeAs, decimals }: { readonly changeAs: ChangeAs; readonly decimals: number | undefined },
+): Omit<CellView, 'good' | 'doubt' | 'fill'> {
   const figure = now ?? { kind: 'gap', gap: 'not measured' };
-  const { text, spoken } = figureText(figure, unit, style);
+  const { text, spoken } = figureText(figure, unit, style, decimals);
   return {
     text,
     spoken,

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MetricTried } from '@lens/contract';
-import { type KeptSpend, type Figure, figureText, type OwnMetric, rangeText, unpackFigures } from '@lens/core';
+import { type KeptSpend, type Figure, figureText, groupBy, type OwnMetric, rangeText, unpackFigures } from '@lens/core';
 import { debounceTime, of, switchMap } from 'rxjs';
 import { keptText } from '../compare/kept-text';
 import { Api } from '../data/api';
@@ -56,6 +56,11 @@ export class MetricPreview {
   }
 
   protected readonly days = computed(() => rangeText(this.focus().period, this.focus().style.locale));
+  /** Which feeds deliver a part: all of a channel after its name. */
+  protected readonly feedsText = (feeds: MetricTried['inputs'][number]['feeds']): string =>
+    [...groupBy(feeds, ({ channel }) => channel)]
+      .map(([channel, own]) => `${channel}: ${own.map(({ feed }) => feed).join(', ')}`)
+      .join(' · ');
   protected readonly text = (figure: Figure, unit: MetricTried['unit']) => figureText(figure, unit, this.focus().style);
   protected readonly keptText = (kept: KeptSpend, fields: readonly string[]): string =>
     keptText(kept, fields, (amount) => this.text({ kind: 'value', value: amount }, 'money').text);

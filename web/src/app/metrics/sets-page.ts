@@ -1,13 +1,14 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
-import { metricSetProblems } from '@lens/core';
+import { type ColumnLook, metricSetProblems } from '@lens/core';
 import { map } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -19,7 +20,8 @@ import { PickField } from '../ui/pick-field';
 import { type ChoiceGroup, SearchField } from '../ui/search-field';
 import { LibraryService } from './library';
 import { metricGroups } from './metric-lines';
-import { copyOfSet, EMPTY_SET, linesOfSet, type SetForm, setFormOf, setOf } from './set-form';
+import { ColumnLookForm } from './column-look-form';
+import { copyOfSet, EMPTY_SET, linesOfSet, lookText, type SetForm, setFormOf, setOf, withLook } from './set-form';
 
 const NEW = 'new';
 
@@ -27,7 +29,19 @@ const NEW = 'new';
 @Component({
   selector: 'ul-sets-page',
   imports: [
-    ...[CdkDrag, CdkDragHandle, CdkDropList, MatButton, MatFormField, MatIcon, MatInput, MatLabel],
+    ...[
+      CdkDrag,
+      CdkDragHandle,
+      CdkDropList,
+      ColumnLookForm,
+      MatButton,
+      MatFormField,
+      MatIcon,
+      MatIconButton,
+      MatInput,
+      MatLabel,
+      MatTooltip,
+    ],
     ...[NeedClient, OrderButtons, PickField, RouterLink, SearchField],
   ],
   templateUrl: './sets-page.html',
@@ -119,13 +133,27 @@ export class SetsPage {
   }
 
   protected leaveOut(at: number): void {
-    this.change({ metrics: this.form().metrics.toSpliced(at, 1) });
+    const { metrics, looks } = this.form();
+    this.change({ metrics: metrics.toSpliced(at, 1), looks: withLook(looks, metrics[at] ?? '', {}) });
+  }
+
+  /** The metric whose look is being changed. */
+  protected readonly looking = linkedSignal<string | null, string | null>({ source: this.id, computation: () => null });
+  protected readonly lookOf = (metric: string): ColumnLook => this.form().looks[metric] ?? {};
+  protected readonly lookText = (metric: string): string => lookText(this.lookOf(metric));
+
+  protected look(metric: string, look: ColumnLook): void {
+    this.change({ looks: withLook(this.form().looks, metric, look) });
   }
 
   /** Leaves out at once what this client has nothing of. */
   protected leaveOutLacking(): void {
     const lacking = new Set(this.lines().flatMap(({ id, problem }) => (problem === '' ? [] : [id])));
-    this.change({ metrics: this.form().metrics.filter((id) => !lacking.has(id)) });
+    const { metrics, looks } = this.form();
+    this.change({
+      metrics: metrics.filter((id) => !lacking.has(id)),
+      looks: [...lacking].reduce((left, id) => withLook(left, id, {}), looks),
+    });
   }
 
   protected readonly hasLacking = computed(() => this.lines().some(({ problem }) => problem !== ''));

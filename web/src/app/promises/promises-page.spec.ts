@@ -17,6 +17,7 @@ const PROMISES: Promises = {
   margins: [{ share: 0.46, ...YEAR }],
   budgets: [{ amount: 18_000, ...YEAR }],
   rates: [],
+  numbers: [],
 };
 const account = (currency: string) => ({ id: currency, name: 'a', channel: 'search', channelName: 'Search', currency, timeZone: 'UTC' });
 
@@ -97,6 +98,16 @@ describe('the targets page', () => {
     await page.write('Currency', 'usd');
     await page.press('Save');
     expect(saved[0]?.rates).toMatchObject([{ currency: 'USD', rate: 0.8 }]);
+  });
+
+  it('takes a number for formulas, a share in per cent', async () => {
+    await page.press('Add a number');
+    expect(page.button('Save').disabled).toBe(true);
+    await page.write('Formulas call it', ' kept ');
+    await page.choose('It is', 'a share, in per cent');
+    await page.write('Number', '62.5');
+    await page.press('Save');
+    expect(saved[0]?.numbers).toEqual([{ name: 'kept', unit: 'share', value: 0.625, from: day('2026-10-01'), to: YEAR.to }]);
   });
 
   it('takes lines out, and says what is missing then', async () => {

@@ -30,11 +30,12 @@ import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
+import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-numbers';
 
-/** Targets, margin and monthly budget of a client, each with its days. */
+/** Targets, margin, monthly budget and other numbers of a client, each with its days. */
 @Component({
   selector: 'ul-promises-page',
-  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, NeedClient, PickField, ReactiveFormsModule],
+  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, NeedClient, OwnNumbers, PickField, ReactiveFormsModule],
   templateUrl: './promises-page.html',
   styleUrl: './promises-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,6 +63,7 @@ export class PromisesPage {
     margins: this.forms.array<ReturnType<typeof this.numberRow>>([]),
     budgets: this.forms.array<ReturnType<typeof this.numberRow>>([]),
     rates: this.forms.array<ReturnType<typeof this.rateRow>>([]),
+    numbers: this.forms.array<NumberRow>([]),
   });
   private read = '';
   protected readonly breakEven = computed(() => {
@@ -102,6 +104,7 @@ export class PromisesPage {
           ...days,
         }),
       );
+    else if (list === 'numbers') this.form.controls.numbers.push(numberRow(this.forms, { name: '', unit: 'money', value: null, ...days }));
     else if (list === 'rates') this.form.controls.rates.push(this.rateRow({ currency: this.foreign()[0] ?? '', number: null, ...days }));
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
@@ -126,7 +129,7 @@ export class PromisesPage {
     });
   }
 
-  private fill({ targets, margins, budgets, rates }: Promises): void {
+  private fill({ targets, margins, budgets, rates, numbers }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow(target))));
     this.form.setControl(
       'margins',
@@ -134,11 +137,12 @@ export class PromisesPage {
     );
     this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ ...budget, number: budget.amount }))));
     this.form.setControl('rates', this.forms.array(rates.map((each) => this.rateRow({ ...each, number: each.rate }))));
+    this.form.setControl('numbers', this.forms.array(numbers.map((each) => numberRow(this.forms, each))));
     this.form.markAsPristine();
   }
 
   private values(): Promises {
-    const { targets, margins, budgets, rates } = this.form.getRawValue();
+    const { targets, margins, budgets, rates, numbers } = this.form.getRawValue();
     const days = (row: Days) => ({ from: row.from ?? 0, to: row.to ?? 0 });
     return {
       targets: targets.map((row) => ({
@@ -152,6 +156,7 @@ export class PromisesPage {
       margins: margins.map((row) => ({ share: Number(row.number) / 100, ...days(row) })),
       budgets: budgets.map((row) => ({ amount: Number(row.number), ...days(row) })),
       rates: rates.map((row) => ({ currency: row.currency.trim().toUpperCase(), rate: Number(row.number), ...days(row) })),
+      numbers: numbers.map(numberOfRow),
     };
   }
 
@@ -185,7 +190,7 @@ export class PromisesPage {
   }
 }
 
-type List = 'targets' | 'margins' | 'budgets' | 'rates';
+type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers';
 
 /** Null while a field holds no day. */
 interface Days {

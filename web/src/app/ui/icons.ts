@@ -12,6 +12,7 @@ import download from '@material-symbols/svg-400/outlined/download.svg';
 import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.svg';
 import help from '@material-symbols/svg-400/outlined/help.svg';
 import unfold from '@material-symbols/svg-400/outlined/unfold_more.svg';
+import look from '@material-symbols/svg-400/outlined/tune.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
 
@@ -25,6 +26,7 @@ const ICONS = {
   drag,
   'expand-more': expandMore,
   help,
+  look,
   undo,
   unfold,
   up,
