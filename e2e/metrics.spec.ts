@@ -40,7 +40,7 @@ test('a metric of one’s own: written, mended, put into a set in order, read in
   await test.step('what it says is there before it is stored', async () => {
     // The margin of Juniper Loft Tea fell in the middle of October.
     await expect(preview.locator('.figure')).toHaveText('> £3,549');
-    await expect(preview.getByRole('row', { name: /Harbor Search/ })).toContainText('−£1,221');
+    await expect(preview.getByRole('row', { name: /^Harbor Search −/ })).toContainText('−£1,221');
     await lens.accessible('.open');
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('link', { name: /^Profit by sale date/ })).toHaveAttribute('aria-current', 'true');
