@@ -15,12 +15,12 @@ import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './bas
 import { unit } from './words';
 
 /** Of the client’s book of metrics: which there are depends on its words. */
-const metricId = z.string().min(1).max(200);
+export const metricId = z.string().min(1).max(200);
 const metricSetId = metricId;
 
 /** Of what a client's data tells: which there are depends on its words. */
-const dimension = z.string().min(1).max(120);
-const rows = z
+export const dimension = z.string().min(1).max(120);
+export const rows = z
   .array(dimension)
   .min(1)
   .max(8)
@@ -31,7 +31,7 @@ const textTest = z.object({ test: z.enum(TEXT_TESTS), value: z.string().max(200)
 /** A filter that may not be finished. */
 export const filterDraft = z.object({ dimension, any: z.array(textTest).min(1).max(200).readonly() });
 /** Any of the tests is enough; of several filters all must hold. */
-const filter = filterDraft.superRefine(({ any }, context) => {
+export const filter = filterDraft.superRefine(({ any }, context) => {
   any.forEach((test, at) => {
     const problem = testProblem(test);
     if (problem !== '') context.addIssue({ code: 'custom', message: problem, path: ['any', at, 'value'] });

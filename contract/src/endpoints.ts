@@ -8,6 +8,7 @@ import * as health from './health';
 import * as intake from './intake';
 import { endpoint } from './endpoint';
 import { LIBRARY_ENDPOINTS } from './library-endpoints';
+import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
 const ofClient = z.object({ client: id });
@@ -70,6 +71,7 @@ export const ENDPOINTS = {
   }),
   ...RULES_ENDPOINTS,
   ...LIBRARY_ENDPOINTS,
+  ...VIEWS_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

@@ -14,5 +14,6 @@ export * from './lots';
 export * from './metrics';
 export * from './naming';
 export * from './sources';
+export * from './views';
 export * from './words';
 export { openApi } from './open-api';

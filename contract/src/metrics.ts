@@ -49,7 +49,7 @@ export const putMetric = metricBody.extend({ ...edit, isOfAgency });
 export const putMetricSet = setBody.extend({ ...edit, isOfAgency });
 export const removal = z.object({ seen: version, by });
 
-const edited = { version, by: z.string(), at: z.string(), note: z.string() };
+export const edited = { version, by: z.string(), at: z.string(), note: z.string() };
 /** The library with the version of each. */
 export const libraryReply = z.object({
   metrics: z.array(ownMetric.extend(edited)).readonly(),

@@ -149,3 +149,6 @@ export * from './text/safe-cell';
 export * from './text/text-test';
 export * from './time/day';
 export * from './time/zone';
+export * from './view/bind-view';
+export * from './view/shipped-views';
+export * from './view/view';

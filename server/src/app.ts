@@ -18,6 +18,7 @@ import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { rulesRoutes } from './routes/rules';
 import { libraryRoutes } from './routes/library';
+import { viewRoutes } from './routes/views';
 import { wordRoutes } from './routes/words';
 import { HttpProblem } from './problem';
 import { problemHandler } from './routes/problem-handler';
@@ -80,6 +81,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   rulesRoutes(router, context);
   wordRoutes(router, context);
   libraryRoutes(router, context);
+  viewRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

@@ -1,26 +1,18 @@
 import { ENDPOINTS, type LibraryReply } from '@lens/contract';
 import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetricSet, type Question, usesOf } from '@lens/core';
-import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
-import { type Context, momentOf } from '../context';
+import type { Context } from '../context';
 import { allClients } from '../store/clients';
-import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument, versionsOfDocument } from '../store/documents';
+import { type DocumentKind, documentsOf, versionsOfDocument } from '../store/documents';
 import type { MetricBody, MetricSetBody } from '../store/library';
 import { vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';
+import { type Change, documentOr404, newId, put } from './kept-documents';
 import { HttpProblem, notFound } from '../problem';
 
 type Problems = readonly { readonly path: string; readonly message: string }[];
-
-/** Who changes which version why, of what is the agency's or a client's. */
-interface Change {
-  readonly seen: number;
-  readonly by: string;
-  readonly note: string;
-  readonly isOfAgency: boolean;
-}
 
 /** Metrics and metric sets of an agency and its clients. */
 export function libraryRoutes(router: Router, context: Context): void {
@@ -35,13 +27,13 @@ export function libraryRoutes(router: Router, context: Context): void {
 
   answer(router, ENDPOINTS.addMetric, ({ params, body }) => putMetric(context, params.client, newId('metric'), body));
   answer(router, ENDPOINTS.changeMetric, ({ params, body }) => {
-    const known = refuseUnknown<MetricBody>(context, 'metric', params);
+    const known = documentOr404<MetricBody>(context, 'metric', params);
     // One that becomes a client’s own is gone for the others.
     if (known.client === null && !body.isOfAgency) refuseUsed(context, known, params.client, true);
     return putMetric(context, params.client, params.id, body);
   });
   answer(router, ENDPOINTS.removeMetric, ({ params, body }) => {
-    const known = refuseUnknown<MetricBody>(context, 'metric', params);
+    const known = documentOr404<MetricBody>(context, 'metric', params);
     refuseUsed(context, known, params.client);
     put(context, 'metric', { id: params.id, client: known.client, body: null, ...body, note: '' });
     return replyOf(context, params.client);
@@ -67,17 +59,15 @@ export function libraryRoutes(router: Router, context: Context): void {
 
   answer(router, ENDPOINTS.addMetricSet, ({ params, body }) => putMetricSet(context, params.client, newId('set'), body));
   answer(router, ENDPOINTS.changeMetricSet, ({ params, body }) => {
-    refuseUnknown(context, 'metric set', params);
+    documentOr404(context, 'metric set', params);
     return putMetricSet(context, params.client, params.id, body);
   });
   answer(router, ENDPOINTS.removeMetricSet, ({ params, body }) => {
-    const { id, client } = refuseUnknown(context, 'metric set', params);
+    const { id, client } = documentOr404(context, 'metric set', params);
     put(context, 'metric set', { id, client, body: null, ...body, note: '' });
     return replyOf(context, params.client);
   });
 }
-
-const newId = (kind: string): string => `own-${kind}-${randomUUID().slice(0, 8)}`;
 
 function replyOf({ db }: Context, client: string): LibraryReply {
   const told = <Body>(kind: DocumentKind) => documentsOf<Body>(db, kind, client).map(({ body, ...edit }) => ({ ...body, ...edit }));
@@ -105,30 +95,9 @@ function putMetricSet(
   return own;
 }
 
-function put(context: Context, kind: DocumentKind, document: Omit<Parameters<typeof putDocument>[2], 'at'>): void {
-  try {
-    putDocument(context.db, kind, { ...document, at: momentOf(context) });
-  } catch (error) {
-    if (!(error instanceof ChangedMeanwhile)) throw error;
-    const { by, at, body } = error.current;
-    const who = by === '' ? 'Somebody' : by;
-    throw new HttpProblem(
-      409,
-      'Changed meanwhile',
-      `${who} has ${body === null ? 'taken it away' : 'changed it'} at ${at.slice(11, 16)} on ${at.slice(0, 10)}. Look at both before one of them is lost.`,
-    );
-  }
-}
-
 function refuse(problems: Problems): void {
   if (problems.length > 0)
     throw new HttpProblem(400, 'It cannot be stored so', problems.map(({ message }) => message).join(' '), [...problems]);
-}
-
-function refuseUnknown<Body>({ db }: Context, kind: DocumentKind, { client, id }: { client: string; id: string }) {
-  const found = documentsOf<Body>(db, kind, client).find((each) => each.id === id);
-  if (!found) throw notFound(kind);
-  return found;
 }
 
 /** Refuses to take a metric away from whoever uses it: the agency’s own may be used by any of its clients. */

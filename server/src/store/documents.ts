@@ -1,7 +1,7 @@
 import type { Db } from './database';
 
 /** What people write and keep, by kind, with what each holds. */
-export type DocumentKind = 'metric' | 'metric set';
+export type DocumentKind = 'metric' | 'metric set' | 'view';
 
 /** Who made a version, when and why. */
 export interface Edit {
@@ -49,6 +49,25 @@ export function documentsOf<Body>(db: Db, kind: DocumentKind, client: string): (
        ORDER BY (SELECT at FROM document WHERE kind = newest.kind AND id = newest.id AND version = 1), id`,
     )
     .all({ kind, client })
+    .map((row) => readRow<Body>(row))
+    .filter((each): each is DocumentVersion<Body> & { body: Body } => each.body !== null);
+}
+
+/** What each document of the agency and of a client was that was taken away since a moment; its version is the one that took it away. */
+export function removedDocumentsOf<Body>(
+  db: Db,
+  kind: DocumentKind,
+  client: string,
+  since: string,
+): (DocumentVersion<Body> & { readonly body: Body })[] {
+  return db
+    .prepare<object, Row>(
+      `SELECT gone.id, gone.version, gone.client_id AS client, was.body, gone.note, gone.by, gone.at
+         FROM document AS gone JOIN document AS was ON was.kind = gone.kind AND was.id = gone.id AND was.version = gone.version - 1
+         WHERE gone.kind = @kind AND (gone.client_id IS NULL OR gone.client_id = @client) AND gone.body IS NULL AND gone.at >= @since
+         AND gone.version = (SELECT max(version) FROM document WHERE kind = gone.kind AND id = gone.id) ORDER BY gone.at DESC`,
+    )
+    .all({ kind, client, since })
     .map((row) => readRow<Body>(row))
     .filter((each): each is DocumentVersion<Body> & { body: Body } => each.body !== null);
 }

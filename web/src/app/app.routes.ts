@@ -25,6 +25,7 @@ export const routes: Routes = [
       { path: 'sets', title: 'Metric sets', loadComponent: () => import('./metrics/sets-page').then((file) => file.SetsPage) },
     ],
   },
+  { path: 'compare/views', title: 'Views', loadComponent: () => import('./views/views-page').then((file) => file.ViewsPage) },
   { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
   { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },

@@ -1,6 +1,5 @@
-import type { Sort } from '@lens/core';
+import type { ChangeAs, Sort } from '@lens/core';
 import type { Choice } from '../ui/choices';
-import type { ChangeAs } from './compare-state';
 
 /** Parts of the sentence that take no room while they are not used. */
 export type Part = 'others' | 'columns' | 'where' | 'having' | 'named' | 'settings' | 'changes' | 'doubts';

@@ -38,6 +38,7 @@ import { WherePhrases } from './where-phrases';
 import { MemberChart } from './member-chart';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
+import { ViewMenu } from '../views/view-menu';
 
 /** Lines that can be told apart in one chart. */
 const MOST_DRAWN = 7;
@@ -68,6 +69,7 @@ const MOST_DRAWN = 7;
     Phrase,
     SplitPhrases,
     TraceDrawer,
+    ViewMenu,
     WherePhrases,
   ],
   templateUrl: './compare-page.html',

@@ -19,6 +19,8 @@ describe('a comparison in the address', () => {
       size: 400,
       open: new Set(['channel:wren', 'channel:wren/week:3']),
       drawn: ['channel:wren/week:3/device:4'],
+      picture: 'bars',
+      view: 'own-view-1',
       chartMetric: 'cpc',
       traced: { row: 'channel:wren/week:3', metric: 'spend' },
     };

@@ -2,6 +2,8 @@ import { condition, filterDraft } from '@lens/contract';
 import {
   ADS_BY_CHANNEL,
   canSplitBy,
+  type ChangeAs,
+  CHANGES_AS,
   type Columns,
   type Condition,
   type Filter,
@@ -9,6 +11,8 @@ import {
   type MetricSet,
   type MetricSetId,
   type Page,
+  type PictureKind,
+  PICTURES,
   type Question,
   type Sort,
   SORT_OF,
@@ -19,10 +23,6 @@ import type { QueryValues } from '../data/address';
 import type { Resolved } from '../data/focus';
 import { TARGET } from './condition-form';
 import { currentKey, rowsOfTree } from './old-address';
-
-/** A change in per cent, as an amount, or as both. */
-const CHANGES_AS = ['share', 'amount', 'both'] as const;
-export type ChangeAs = (typeof CHANGES_AS)[number];
 
 /** What of a comparison the address holds beside the focus. */
 export interface CompareState {
@@ -49,6 +49,10 @@ export interface CompareState {
   readonly open: ReadonlySet<string> | number | null;
   readonly drawn: readonly string[];
   readonly chartMetric: MetricId | null;
+  /** What is drawn above the table. */
+  readonly picture: PictureKind;
+  /** The view it was opened from. */
+  readonly view: string | null;
   readonly traced: { readonly row: string; readonly metric: MetricId } | null;
 }
 
@@ -99,6 +103,8 @@ export function readCompare(get: (key: string) => string | null): CompareState {
     open: open === null ? null : /^[0-8]$/.test(open) ? Number(open) : new Set(list(open).map(currentKey)),
     drawn: list(get('draw')).map(currentKey),
     chartMetric: get('chart'),
+    picture: PICTURES.find((each) => each === get('picture')) ?? 'line',
+    view: get('view'),
     traced: row !== undefined && metric !== undefined ? { row: currentKey(row), metric } : null,
   };
 }
@@ -124,6 +130,8 @@ export function writeCompare(state: CompareState): QueryValues {
     open: state.open === null ? null : typeof state.open === 'number' ? String(state.open) : [...state.open].join(BETWEEN),
     draw: state.drawn.length === 0 ? null : state.drawn.join(BETWEEN),
     chart: state.chartMetric,
+    picture: state.picture === 'line' ? null : state.picture,
+    view: state.view,
     trace: state.traced ? [state.traced.row, state.traced.metric].join(BETWEEN) : null,
   };
 }

@@ -1,5 +1,6 @@
 import type { WireTable } from '@lens/contract';
 import {
+  type ChangeAs,
   type ColumnLook,
   COUNTED_WORDS,
   changeAmountText,
@@ -21,7 +22,6 @@ import {
   type Unit,
   unpackFigures,
 } from '@lens/core';
-import type { ChangeAs } from './compare-state';
 
 interface CellView {
   readonly text: string;

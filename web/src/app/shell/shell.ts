@@ -31,6 +31,7 @@ const PARTS: Record<string, FocusParts> = {
   metrics: { period: true, comparison: true, counting: true },
   'metrics/sets': NO_PARTS,
   compare: { period: true, comparison: true, counting: true },
+  'compare/views': { period: true, comparison: true, counting: true },
 };
 
 /** The frame: top line, focus line, the screen, the moves tray. */

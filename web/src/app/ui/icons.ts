@@ -13,6 +13,9 @@ import expandMore from '@material-symbols/svg-400/outlined/keyboard_arrow_down.s
 import help from '@material-symbols/svg-400/outlined/help.svg';
 import unfold from '@material-symbols/svg-400/outlined/unfold_more.svg';
 import look from '@material-symbols/svg-400/outlined/tune.svg';
+import more from '@material-symbols/svg-400/outlined/more_horiz.svg';
+import star from '@material-symbols/svg-400/outlined/star.svg';
+import starFull from '@material-symbols/svg-400/outlined/star-fill.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 import uploadFile from '@material-symbols/svg-400/outlined/upload_file.svg';
 
@@ -27,6 +30,9 @@ const ICONS = {
   'expand-more': expandMore,
   help,
   look,
+  more,
+  star,
+  'star-full': starFull,
   undo,
   unfold,
   up,

@@ -1,0 +1,29 @@
+import type { Asks, MetricBook } from '@lens/core';
+import { conditionText } from '../compare/condition-form';
+import { filterText } from '../compare/where-phrases';
+
+/** What a view asks, in the words of Compare’s sentence. */
+export function asksText(
+  { metricSet, clients, rows, columns, where, having, named }: Asks,
+  book: MetricBook,
+  labelOf: (dimension: string) => string,
+): string {
+  const metric = (id: string): string => (book.has(id) ? book.named(id).label : id);
+  const set = metricSet === null ? 'what the client is after' : (book.set(metricSet)?.label ?? metricSet);
+  const judged = having.map((each) =>
+    conditionText(each, {
+      level: labelOf(each.level),
+      metric: each.kind === 'target' ? '' : metric(each.metric),
+      isShare: each.kind !== 'target' && book.has(each.metric) && book.named(each.metric).unit === 'share',
+    }),
+  );
+  return [
+    set,
+    ...(clients === 'all' ? ['of all clients'] : []),
+    `by ${rows.map(labelOf).join(' › ')}`,
+    ...(columns ? [`in columns by ${labelOf(columns.by)}`] : []),
+    ...(where.length > 0 ? [`where ${where.map((each) => filterText(each, labelOf)).join(' and ')}`] : []),
+    ...(judged.length > 0 ? [`only ${judged.join(' and ')}`] : []),
+    ...(named === '' ? [] : [`named “${named}”`]),
+  ].join(' ');
+}

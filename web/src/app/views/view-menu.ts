@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { RouterLink } from '@angular/router';
+import type { ClientDetail } from '@lens/contract';
+import { FOLLOWS, SHIPPED_VIEWS, type View } from '@lens/core';
+import type { CompareState } from '../compare/compare-state';
+import { Api } from '../data/api';
+import { bookOfClient } from '../data/vocabulary';
+import { Keeper } from './keeper';
+import { type AnyView, asksOf, isChanged, isStored, queryOfView, wordsOf } from './view-state';
+import { ViewsService } from './views';
+
+/** The view that a comparison was opened from, and what can be done with views from there. */
+@Component({
+  selector: 'ul-view-menu',
+  imports: [MatButton, MatIcon, MatMenu, MatMenuItem, MatMenuTrigger, RouterLink],
+  template: `
+    @if (view(); as own) {
+      <p class="of">
+        <strong>{{ own.label }}</strong>
+        @if (changed()) {
+          <span class="quiet">asked otherwise by now</span>
+          <a routerLink="/compare" [queryParams]="query(own)" queryParamsHandling="merge">back to it</a>
+        }
+      </p>
+    }
+    <button mat-stroked-button type="button" [matMenuTriggerFor]="menu"><mat-icon svgIcon="star" /> Views</button>
+    <mat-menu #menu="matMenu">
+      <button mat-menu-item type="button" (click)="keep()">Keep this question…</button>
+      @if (stored(); as own) {
+        @if (changed()) {
+          <button mat-menu-item type="button" (click)="keepChange()">Keep the change in “{{ own.label }}”…</button>
+        }
+      }
+      @for (each of starred(); track each.id) {
+        <a mat-menu-item routerLink="/compare" [queryParams]="query(each)" queryParamsHandling="merge">{{ each.label }}</a>
+      }
+      <a mat-menu-item routerLink="/compare/views" queryParamsHandling="merge">All views</a>
+    </mat-menu>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 14px;
+      align-items: center;
+      justify-content: flex-end;
+    }
+    .of {
+      display: flex;
+      gap: 8px;
+      margin: 0;
+      font-size: 14px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ViewMenu {
+  private readonly keeper = inject(Keeper);
+  private readonly views = inject(ViewsService);
+  private readonly clients = toSignal(inject(Api).call('clients', {}), { initialValue: [] });
+
+  readonly client = input.required<ClientDetail>();
+  readonly state = input.required<CompareState>();
+  /** The view that the question was kept as. */
+  readonly kept = output<string>();
+
+  private readonly read = toSignal(toObservable(this.client).pipe(this.views.follow));
+  private readonly all = computed((): readonly AnyView[] => {
+    const read = this.read();
+    return [...(read?.state === 'ready' ? read.value.views : []), ...SHIPPED_VIEWS];
+  });
+  protected readonly view = computed(() => this.all().find(({ id }) => id === this.state().view) ?? null);
+  protected readonly stored = computed(() => {
+    const view = this.view();
+    return view && isStored(view) ? view : null;
+  });
+  protected readonly changed = computed(() => {
+    const view = this.view();
+    return view !== null && isChanged(view, this.state(), this.client());
+  });
+  protected readonly starred = computed(() => this.all().filter(({ id }) => this.views.starred().includes(id)));
+  protected readonly query = (view: AnyView) => {
+    const client = this.client();
+    return queryOfView(
+      view,
+      client,
+      this.clients().flatMap(({ id }) => (id === client.id ? [] : [id])),
+    );
+  };
+
+  protected keep(): void {
+    const { label = '', description = '', keeps = FOLLOWS } = this.view() ?? {};
+    this.store(null, { label: label === '' ? '' : `${label}, another`, description, keeps });
+  }
+
+  protected keepChange(): void {
+    const stored = this.stored();
+    if (stored) this.store(stored, stored);
+  }
+
+  private store(known: ReturnType<typeof this.stored>, { label, description, keeps }: Pick<View, 'label' | 'description' | 'keeps'>): void {
+    const client = this.client();
+    const asks = asksOf(this.state());
+    const view: View = { label, description, keeps, asks, words: wordsOf(asks, client, bookOfClient(client)) };
+    const title = known ? 'Keep the change' : 'Keep this question as a view';
+    this.keeper.keep({ title, known, view }).subscribe(({ id }) => this.kept.emit(id));
+  }
+}

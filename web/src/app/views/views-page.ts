@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { MatTooltip } from '@angular/material/tooltip';
+import { Router, RouterLink } from '@angular/router';
+import type { StoredView } from '@lens/contract';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { Person } from '../data/person';
+import { NeedClient } from '../ui/need-client';
+import { Keeper } from './keeper';
+import { type AnyView, isStored, queryOfView } from './view-state';
+import { type ViewLine, viewGroups } from './views-view';
+import { ViewsService } from './views';
+
+/** Questions worth asking again: kept by the agency or for the client, and those that come with the product. */
+@Component({
+  selector: 'ul-views-page',
+  imports: [
+    ...[MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel, MatMenu, MatMenuItem, MatMenuTrigger, MatTooltip],
+    ...[NeedClient, RouterLink],
+  ],
+  templateUrl: './views-page.html',
+  styleUrl: './views-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ViewsPage {
+  private readonly api = inject(Api);
+  private readonly focus = inject(FocusService);
+  private readonly keeper = inject(Keeper);
+  private readonly notices = inject(MatSnackBar);
+  private readonly person = inject(Person);
+  private readonly router = inject(Router);
+  private readonly views = inject(ViewsService);
+
+  protected readonly client = this.focus.client;
+  private readonly clients = toSignal(this.api.call('clients', {}), { initialValue: [] });
+  protected readonly state = toSignal(toObservable(this.client).pipe(this.views.follow));
+  protected readonly sought = signal('');
+  private readonly all = computed(() => {
+    const state = this.state();
+    return state?.state === 'ready' ? state.value : { views: [], removed: [] };
+  });
+  protected readonly removed = computed(() => this.all().removed);
+  protected readonly groups = computed(() => {
+    const client = this.client();
+    return client ? viewGroups(this.all().views, client, { starred: this.views.starred(), sought: this.sought() }) : [];
+  });
+  protected readonly isStarred = (view: AnyView): boolean => this.views.starred().includes(view.id);
+  protected readonly isStored = isStored;
+  protected readonly next = computed(() => {
+    const [all, client] = [this.clients(), this.client()];
+    const at = all.findIndex(({ id }) => id === client?.id);
+    return at < 0 || all.length < 2 ? null : (all[(at + 1) % all.length] ?? null);
+  });
+
+  protected star(view: AnyView): void {
+    this.views.star(view.id);
+  }
+
+  protected query(view: AnyView) {
+    const client = this.client();
+    return client ? queryOfView(view, client, this.others(client.id)) : {};
+  }
+
+  /** The same question of the next client, in its words. */
+  protected openNext(view: AnyView): void {
+    const next = this.next();
+    if (!next) return;
+    this.api.call('client', { params: { client: next.id } }).subscribe((client) => {
+      void this.router.navigate(['/compare'], {
+        queryParams: queryOfView(view, client, this.others(client.id)),
+        queryParamsHandling: 'merge',
+      });
+    });
+  }
+
+  protected rename({ view }: ViewLine): void {
+    if (isStored(view)) this.ask(view, { title: 'Change a view', known: view, label: view.label });
+  }
+
+  protected copy({ view }: ViewLine): void {
+    this.ask(view, { title: 'Make another view', known: null, label: `${view.label}, another` });
+  }
+
+  protected remove(view: StoredView): void {
+    const params = { client: this.client()?.id ?? '', id: view.id };
+    this.api.call('removeView', { params, body: { seen: view.version, by: this.person.name() } }).subscribe({
+      next: ({ removed }) => {
+        this.views.refresh();
+        const gone = removed.find(({ id }) => id === view.id);
+        const notice = this.notices.open(`“${view.label}” is taken away.`, 'Bring it back', { duration: 8000 });
+        if (gone) notice.onAction().subscribe(() => this.bringBack(gone));
+      },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  protected bringBack({ id, client, version, at: _, by: __, note: ___, ...body }: StoredView): void {
+    const params = { client: this.client()?.id ?? '', id };
+    const edit = { seen: version, by: this.person.name(), note: 'brought back', isOfAgency: client === null };
+    this.api.call('changeView', { params, body: { ...body, ...edit } }).subscribe({
+      next: () => {
+        this.views.refresh();
+        this.tell(`“${body.label}” is back.`);
+      },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  private others(client: string): string[] {
+    return this.clients().flatMap(({ id }) => (id === client ? [] : [id]));
+  }
+
+  private ask(
+    { asks, words, keeps, description }: AnyView,
+    { title, known, label }: { title: string; known: StoredView | null; label: string },
+  ): void {
+    this.keeper.keep({ title, known, view: { label, description, asks, words, keeps } }).subscribe();
+  }
+
+  private tell(text: string): void {
+    this.notices.open(text, 'Close', { duration: 5000 });
+  }
+}
