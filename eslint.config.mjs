@@ -2,7 +2,7 @@ import angular from 'angular-eslint';
 import * as importX from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
-/** Which folders a folder may import: web → contract → core, server → contract → core; market stands alone. */
+/** Which folders a folder may import: web → contract → core, web → draw → core, server → contract → core; market stands alone. */
 const arrows = (folder, forbidden) => ({
   files: [`${folder}/src/**/*.ts`],
   rules: {
@@ -48,16 +48,17 @@ export default tseslint.config(
       'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
     },
   },
-  arrows('core', [...inside('contract', 'server', 'market', 'web'), 'node:*', '@angular/*', 'express', 'better-sqlite3']),
+  arrows('core', [...inside('contract', 'draw', 'server', 'market', 'web'), 'node:*', '@angular/*', 'express', 'better-sqlite3']),
   // Inside core and the server what lies below knows nothing of what lies above.
   below('core/src/{text,time,list}', ['intake', 'shape', 'measure', 'grain', 'compare']),
   below('core/src/{measure,formula,figure}', ['grain', 'compare', 'naming', 'lots', 'moves']),
   below('core/src/grain', ['compare', 'naming', 'lots', 'moves']),
   below('core/src/shape', ['intake']),
   below('server/src/{audit,connect,export,intake,query,store}', ['routes']),
-  arrows('contract', [...inside('server', 'market', 'web'), 'node:*', '@angular/*']),
+  arrows('contract', [...inside('draw', 'server', 'market', 'web'), 'node:*', '@angular/*']),
+  arrows('draw', [...inside('contract', 'server', 'market', 'web'), 'node:*', '@angular/*']),
   arrows('server', [...inside('market', 'web'), '@angular/*']),
-  arrows('market', inside('core', 'contract', 'server', 'web')),
+  arrows('market', inside('core', 'contract', 'draw', 'server', 'web')),
   arrows('web', [...inside('server', 'market'), 'node:*']),
   {
     // SQL lives in the store.

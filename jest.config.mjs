@@ -15,6 +15,7 @@ export default {
   maxWorkers: 2,
   projects: [
     node('core', ['core/src']),
+    node('draw', ['draw/src']),
     node('market', ['market/src']),
     { ...node('server', ['server']), globalSetup: '<rootDir>/server/test/build-once.mjs' },
     '<rootDir>/web/jest.config.mjs',

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join } from 'node:path';
 
 const STAMP = 'dist/.built';
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'market/src', 'web/src', 'web/public', 'scripts'];
+const SOURCES = ['core/src', 'contract/src', 'draw/src', 'server/src', 'market/src', 'web/src', 'web/public', 'scripts'];
 const FILES = ['package-lock.json', 'web/angular.json', 'web/tsconfig.app.json', 'tsconfig.base.json'];
 
 function fingerprint() {

@@ -6,5 +6,5 @@ export default {
   rootDir: import.meta.dirname,
   testEnvironment: 'jest-preset-angular/environments/jest-jsdom-env',
   setupFilesAfterEnv: ['<rootDir>/test/setup.ts'],
-  moduleNameMapper: { '^@lens/(core|contract)$': '<rootDir>/../$1/src/index.ts', '\\.svg$': '<rootDir>/test/svg-stub.mjs' },
+  moduleNameMapper: { '^@lens/(core|contract|draw)$': '<rootDir>/../$1/src/index.ts', '\\.svg$': '<rootDir>/test/svg-stub.mjs' },
 };

@@ -1,7 +1,7 @@
 import { compareFigures } from '../figure/order';
 import { gap } from '../figure/figure';
 import type { MetricId } from '../metric/metric';
-import { isDayDimension } from '../question/dimensions';
+import { isDayDimension, isInOrder } from '../question/dimensions';
 import type { Question } from '../question/question';
 import type { ColumnHead } from './across';
 import { type Answer, memberNamed } from './answer';
@@ -16,7 +16,7 @@ const MOST_COLUMNS = 60;
 /** One metric of the rows of a table, by the members of a dimension. */
 export interface AcrossTable {
   readonly metric: MetricId;
-  /** Days in their order, all else by what its total comes to, the most first. */
+  /** Days, hours and ages in their order, all else by what its total comes to, the most first. */
   readonly heads: readonly ColumnHead[];
   /** How many columns there are beyond those. */
   readonly more: number;
@@ -45,8 +45,10 @@ export function acrossTable(
   const heads = [...found.across.heads].sort((a, b) =>
     isDayDimension(by)
       ? Number(a.code) - Number(b.code)
-      : compareFigures(figures.get(a) ?? gap('not measured'), figures.get(b) ?? gap('not measured'), 'descending') ||
-        a.name.localeCompare(b.name, 'en'),
+      : isInOrder(by)
+        ? a.name.localeCompare(b.name, 'en', { numeric: true })
+        : compareFigures(figures.get(a) ?? gap('not measured'), figures.get(b) ?? gap('not measured'), 'descending') ||
+          a.name.localeCompare(b.name, 'en'),
   );
   const shown = heads.slice(0, MOST_COLUMNS);
   const whole = rows.map(({ key }) => {

@@ -1,6 +1,6 @@
 import type { AccountInfo, ClientInfo } from '../grain/tables';
 import { isGrouping, isStatus } from '../measure/derived';
-import { HOUR, PAGE_PATH } from '../measure/dimension';
+import { HOUR, HOUR_OF_WEEK, PAGE_PATH } from '../measure/dimension';
 import { HOLDERS, isLevel } from '../measure/level';
 import { isPartDimension } from '../measure/name-part';
 import type { Vocabulary } from '../measure/vocabulary';
@@ -17,6 +17,9 @@ export type DayDimension = (typeof DAY_DIMENSIONS)[number];
 export const isAccountDimension = (dimension: string): dimension is AccountDimension =>
   ACCOUNT_DIMENSIONS.some((each) => each === dimension);
 export const isDayDimension = (dimension: string): dimension is DayDimension => DAY_DIMENSIONS.some((each) => each === dimension);
+
+/** Whether the members of a dimension have an order of their own, by what they are called: hours, ages, days. */
+export const isInOrder = (dimension: string): boolean => isDayDimension(dimension) || [HOUR, HOUR_OF_WEEK, 'age'].includes(dimension);
 
 /** What an account tells of such a dimension. */
 export function accountCode(

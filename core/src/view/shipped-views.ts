@@ -55,7 +55,7 @@ export const SHIPPED_VIEWS: readonly ShippedView[] = [
   }),
   view('placements', 'Placements', 'Where ads were shown, and what came from there.', { rows: ['channel', 'placement'], picture: 'bars' }),
   view('sub-sources', 'Sub-sources', 'Which sources of bought traffic bring people, and which only clicks.', {
-    rows: ['channel', 'sub-source'],
+    rows: ['sub-source'],
     picture: 'scatter',
   }),
   view('browsers', 'Browsers', 'What each browser brings: a page that breaks in one shows here first.', {

@@ -11,7 +11,7 @@ export const CHANGES_AS = ['share', 'amount', 'both'] as const;
 export type ChangeAs = (typeof CHANGES_AS)[number];
 
 /** What an answer can be drawn as, above its table. */
-export const PICTURES = ['line', 'stacked', 'bars', 'shares', 'scatter', 'heat', 'cards', 'multiples', 'figure', 'none'] as const;
+export const PICTURES = ['line', 'stacked', 'bars', 'shares', 'scatter', 'heat', 'funnel', 'cards', 'multiples', 'figure', 'none'] as const;
 export type PictureKind = (typeof PICTURES)[number];
 
 /** What is asked, of whichever client and days. */

@@ -1,6 +1,6 @@
 import type { WireChange } from '@lens/contract';
 import { type DayRange, type Style, rangeText } from '@lens/core';
-import type { Mark } from '../ui/line-chart';
+import type { Mark } from '@lens/draw';
 import { changeLine } from '../changes/changes-view';
 
 /** No more are told of one place. */

@@ -9,7 +9,7 @@ import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
-import { question as questionSchema, type WireTable } from '@lens/contract';
+import { question as questionSchema } from '@lens/contract';
 import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
 import { catchError, debounceTime, EMPTY, filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
@@ -26,6 +26,7 @@ import { ClientPhrases, type Together } from './client-phrases';
 import { CHANGES, DOUBTS, EXPORTS, METRICS, type Part, PARTS, SETTINGS, sortKey } from './compare-choices';
 import { type CompareState, firstOf, questionOf, readCompare, ROWS_SHOWN, writeCompare } from './compare-state';
 import { CompareTable } from './compare-table';
+import { drawnRows, drawnText } from './drawn-rows';
 import { FieldList } from './field-list';
 import { TARGET } from './condition-form';
 import { copyText } from './copy-text';
@@ -35,13 +36,12 @@ import { MarkedBar } from './marked-bar';
 import { fieldChoices, fieldLabel, untoldChoices } from '../data/fields';
 import { SplitPhrases } from './split-phrases';
 import { WherePhrases } from './where-phrases';
-import { MemberChart } from './member-chart';
+import type { Answered } from '../answer/picture-data';
+import { Picture } from '../answer/picture';
+import { PICTURE_CHOICES, pictureLabel } from '../answer/picture-choices';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
 import { ViewMenu } from '../views/view-menu';
-
-/** Lines that can be told apart in one chart. */
-const MOST_DRAWN = 7;
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
 @Component({
@@ -64,9 +64,9 @@ const MOST_DRAWN = 7;
     MatSidenav,
     MatSidenavContainer,
     MatSidenavContent,
-    MemberChart,
     NeedClient,
     Phrase,
+    Picture,
     SplitPhrases,
     TraceDrawer,
     ViewMenu,
@@ -110,7 +110,7 @@ export class ComparePage {
   );
   protected readonly answer = computed(() => this.asked()?.answer);
   /** The last table there was, with what it answers. */
-  private readonly answered = toSignal(
+  private readonly lastAnswered = toSignal(
     toObservable(this.asked).pipe(
       map((asked) => (asked?.answer?.state === 'ready' ? { question: asked.question, table: asked.answer.value } : null)),
       filter((answered) => answered !== null),
@@ -118,13 +118,13 @@ export class ComparePage {
   );
   /** It stays on screen while the next one about the same clients is read. */
   protected readonly table = computed(() => {
-    const [answered, question] = [this.answered(), this.question()];
+    const [answered, question] = [this.lastAnswered(), this.question()];
     return answered && answered.question?.clients.join() === question?.clients.join() ? answered.table : undefined;
   });
   /** How its figures are written: in the currency they are in, which may not be the one asked for last. */
   protected readonly style = computed((): Style => {
     const own = this.resolved()?.style ?? { locale: 'en-GB', currency: '' };
-    return { ...own, currency: this.answered()?.question?.currency ?? own.currency };
+    return { ...own, currency: this.lastAnswered()?.question?.currency ?? own.currency };
   });
   protected readonly view = computed(() => {
     const table = this.table();
@@ -229,19 +229,20 @@ export class ComparePage {
     const chosen = new Set(this.state().drawn);
     return (this.table()?.rows ?? []).filter(({ key }) => chosen.has(key));
   });
-  /** What the chart draws: rows that are marked, else the outermost members; days are its own axis. */
-  protected readonly drawn = computed(() => {
-    const marked = this.marked();
-    const rows = marked.length > 0 ? marked : (this.table()?.rows ?? []).filter(isOutermost);
-    return rows.slice(0, MOST_DRAWN).map(({ key }) => key);
+  /** What is drawn: rows that are marked, else the outermost members; over days those that are no days. */
+  protected readonly answered = computed((): Answered | null => {
+    const [table, resolved, marked, { picture }] = [this.table(), this.resolved(), this.marked(), this.state()];
+    if (!table || !resolved) return null;
+    const rows = drawnRows(table.rows, marked, picture);
+    return rows.length > 0 || picture === 'none' ? { table, rows, book: resolved.book, style: this.style() } : null;
   });
   protected readonly markedKeys = computed(() => this.marked().map(({ key }) => key));
   /** What of them it is. */
-  protected readonly drawnText = computed(() => {
-    const [marked, drawn] = [this.marked().length, this.drawn().length];
-    if (marked === 0) return 'of the first members; mark rows to draw others';
-    return marked > drawn ? `of the first ${drawn} of the rows marked` : 'of the rows marked';
-  });
+  protected readonly drawnText = computed(() => drawnText(this.marked(), this.state().picture));
+  /** A grid draws what stands in columns, the way to a result all counts of the set. */
+  protected readonly drawsChosen = computed(() => !['none', 'heat', 'funnel'].includes(this.state().picture));
+  protected readonly PICTURES = PICTURE_CHOICES;
+  protected readonly pictureLabel = pictureLabel;
   /** Exactly the question, all rows of it, as files. */
   protected readonly exports = computed(() => {
     const question = this.question();
@@ -348,6 +349,3 @@ export class ComparePage {
     });
   }
 }
-
-const isOutermost = ({ depth, kind, level }: WireTable['rows'][number]): boolean =>
-  depth === 0 && kind === 'member' && !isDayDimension(level);

@@ -6,7 +6,8 @@ import { debounceTime, of, switchMap } from 'rxjs';
 import { keptText } from '../compare/kept-text';
 import { Api } from '../data/api';
 import type { Resolved } from '../data/focus';
-import { LineChart } from '../ui/line-chart';
+import { linesConfig, PLAIN_LINES } from '@lens/draw';
+import { ChartPicture, type Drawn } from '../ui/chart';
 import { type LoadState, loadState } from '../ui/load-state';
 import { questionOf } from './question-of';
 
@@ -16,7 +17,7 @@ const PAUSE = 200;
 /** What a metric says of the days in focus: in all, with its numbers put in, by channel and over time. */
 @Component({
   selector: 'ul-metric-preview',
-  imports: [LineChart],
+  imports: [ChartPicture],
   templateUrl: './metric-preview.html',
   styleUrl: './metric-preview.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -64,13 +65,15 @@ export class MetricPreview {
   protected readonly text = (figure: Figure, unit: MetricTried['unit']) => figureText(figure, unit, this.focus().style);
   protected readonly keptText = (kept: KeptSpend, fields: readonly string[]): string =>
     keptText(kept, fields, (amount) => this.text({ kind: 'value', value: amount }, 'money').text);
-  protected readonly line = computed(() => {
+  protected readonly line = computed((): Drawn | null => {
     const shown = this.shown();
     if (!shown) return null;
-    return {
+    const lines = {
+      ...PLAIN_LINES,
       labels: shown.buckets.map((bucket) => rangeText(bucket, this.focus().style.locale)),
-      lines: [{ name: 'Total', figures: unpackFigures(shown.line) }],
+      lines: [{ key: 'total', name: 'Total', figures: unpackFigures(shown.line) }],
       write: (figure: Figure) => this.text(figure, shown.unit).spoken,
     };
+    return (theme) => linesConfig(lines, theme);
   });
 }

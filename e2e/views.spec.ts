@@ -1,0 +1,91 @@
+import { choose, expect, JUNIPER, test } from './test';
+
+test.use({ copy: 'views' });
+
+test('a question is kept, opened for another client, taken away and brought back', async ({ page, lens }) => {
+  const list = (name: string) => page.getByRole('list', { name });
+  const table = page.getByRole('treegrid', { name: 'Comparison' });
+
+  await test.step('the views that are there say what a client lacks', async () => {
+    await lens.open(`/compare/views?${JUNIPER}`);
+    const everybody = list('There for everybody');
+    await expect(everybody.getByRole('listitem').filter({ hasText: 'Local listing: phrases' })).toContainText('Nothing tells its phrase.');
+    await lens.accessible();
+    await page.getByRole('searchbox', { name: 'Find a view' }).fill('device phones');
+    await expect(everybody.getByRole('listitem')).toHaveCount(1);
+    await everybody.getByRole('link', { name: 'Devices' }).click();
+    await expect(table.getByRole('row', { name: /Mark phone/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Spend of \d members as bars/ })).toBeVisible();
+  });
+
+  await test.step('asked otherwise, it is kept under a name of its own', async () => {
+    await choose(page, 'Picture', 'a ring of shares');
+    await expect(page.getByText('asked otherwise by now')).toBeVisible();
+    await page.getByRole('button', { name: 'Views' }).click();
+    await page.getByRole('menuitem', { name: 'Keep this question…' }).click();
+    await page.getByRole('textbox', { name: 'It is called' }).fill('Phones as a ring');
+    await choose(page, 'For', 'all clients of the agency');
+    await page.getByRole('checkbox', { name: /^last 28 days|october/i }).check();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.locator('ul-view-menu')).toContainText('Phones as a ring');
+    await expect(page.getByText('asked otherwise by now')).toHaveCount(0);
+    await expect(page).toHaveURL(/view=own-view-/);
+  });
+
+  await test.step('it is starred, and asked of the next client in its own words', async () => {
+    await page.getByRole('button', { name: 'Views' }).click();
+    await page.getByRole('menuitem', { name: 'All views' }).click();
+    await page.getByRole('button', { name: 'Star Phones as a ring' }).click();
+    await expect(list('Starred').getByRole('listitem')).toContainText('Phones as a ring');
+    await page.getByRole('button', { name: 'More of Phones as a ring' }).click();
+    await page.getByRole('menuitem', { name: 'Open it for Kelpie Kayak Tours' }).click();
+    await expect(page).toHaveURL(/client=kelpie-kayak-tours/);
+    await expect(table.getByRole('columnheader')).toContainText(['Member', 'Bookings']);
+  });
+
+  await test.step('taken away, it can be brought back', async () => {
+    await lens.open(`/compare/views?${JUNIPER}`);
+    await page.getByRole('button', { name: 'More of Phones as a ring' }).click();
+    await page.getByRole('menuitem', { name: 'Take it away' }).click();
+    await expect(list('Taken away in the last 30 days')).toContainText('Phones as a ring');
+    await list('Taken away in the last 30 days').getByRole('button', { name: 'Bring it back' }).click();
+    await expect(list('Starred')).toContainText('Phones as a ring');
+  });
+});
+
+test('one question, many pictures: each can be read, and leads to its trace', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}`);
+  const pictures: readonly (readonly [choice: string, says: RegExp])[] = [
+    ['stacked bars', /^Spend of \d members over \d+ days$/],
+    ['small lines', /^Spend of Harbor Search over \d+ days$/],
+    ['one figure', /^Spend of 1 members over \d+ days$/],
+    ['bars', /^Spend of \d members as bars$/],
+    ['a ring of shares', /^Spend of \d members as shares of all of it$/],
+    ['points', /^ROAS against spend of \d members/],
+  ];
+  for (const [choice, says] of pictures) {
+    await choose(page, 'Picture', choice);
+    await expect(page.getByRole('img', { name: says }).first()).toBeVisible();
+    await lens.accessible('.strip');
+  }
+  await test.step('some need what is not there, and say so', async () => {
+    await choose(page, 'Picture', 'a grid');
+    await expect(page.getByText('A grid needs something in columns')).toBeVisible();
+    await choose(page, 'Picture', 'a ring of shares');
+    await choose(page, 'Metric in the chart', 'CPA');
+    await expect(page.getByText('does not add up to that of all of them')).toBeVisible();
+  });
+  await test.step('the way to a result and cards', async () => {
+    await choose(page, 'Picture', 'the way to a result');
+    await expect(page.locator('ul-steps').getByRole('listitem')).toContainText([/Impressions/, /1\.1\d% ↓\s*Clicks/]);
+    await choose(page, 'Picture', 'cards');
+    await page.locator('ul-cards').getByRole('button').first().click();
+    await expect(page.locator('ul-trace-drawer')).toContainText('Formula');
+    await lens.accessible('.strip');
+  });
+  await test.step('a bar leads to its trace', async () => {
+    await choose(page, 'Picture', 'bars');
+    await page.getByRole('img', { name: /^CPA of \d members as bars$/ }).click({ position: { x: 160, y: 12 } });
+    await expect(page.locator('ul-trace-drawer')).toContainText('spend / count of purchase');
+  });
+});

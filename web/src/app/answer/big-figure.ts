@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { changeText, figureText, isTotal, type Metric, type MetricId, unpackFigures } from '@lens/core';
+import type { Answered } from './picture-data';
+
+/** One figure in all, with how it changed; its trend stands beside it. */
+@Component({
+  selector: 'ul-big-figure',
+  template: `
+    @if (told(); as figure) {
+      <button type="button" [title]="figure.spoken" (click)="traced.emit({ row: figure.row, metric: metric().id })">
+        {{ figure.text }}
+      </button>
+      <p>
+        {{ metric().label }}
+        @if (figure.change) {
+          <span>{{ figure.change }}</span>
+        }
+      </p>
+    }
+    <div class="trend"><ng-content /></div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 0 28px;
+      align-items: center;
+    }
+    button {
+      font: inherit;
+      font-size: 40px;
+      font-feature-settings: var(--figures);
+      color: inherit;
+      background: none;
+      border: 0;
+      padding: 0;
+      text-align: left;
+      cursor: pointer;
+    }
+    p {
+      grid-row: 2;
+      margin: 0;
+      color: var(--ink-soft);
+    }
+    .trend {
+      max-width: 460px;
+      grid-column: 2;
+      grid-row: 1 / span 2;
+      min-width: 0;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BigFigure {
+  readonly answered = input.required<Answered>();
+  readonly metric = input.required<Metric>();
+  readonly traced = output<{ row: string; metric: MetricId }>();
+
+  protected readonly told = computed(() => {
+    const { table, style } = this.answered();
+    const at = table.rows.findIndex(({ kind }) => isTotal(kind));
+    const [row, column] = [table.rows[at], table.columns[table.metrics.indexOf(this.metric().id)]];
+    const now = column && unpackFigures(column.now)[at];
+    if (!row || !now) return null;
+    const change = column.change && unpackFigures(column.change)[at];
+    return { row: row.key, ...figureText(now, this.metric().unit, style), change: change ? changeText(change, style).spoken : '' };
+  });
+}

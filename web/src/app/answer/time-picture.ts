@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { type Metric, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
+import { type Lines, linesConfig, type Promised } from '@lens/draw';
+import { of, switchMap } from 'rxjs';
+import { marksOf } from '../compare/chart-marks';
+import { Api } from '../data/api';
+import { ChartPicture, type Drawn } from '../ui/chart';
+import { loadState } from '../ui/load-state';
+import { spoken } from './picture-data';
+
+/** One metric of some members over the days of a question: as lines, stacked, as one small picture each, or as a trend. */
+@Component({
+  selector: 'ul-time-picture',
+  imports: [ChartPicture],
+  template: `
+    @if (pictures(); as all) {
+      <div [class.grid]="all.length > 1">
+        @for (picture of all; track picture.title) {
+          <figure>
+            @if (kind() === 'multiples') {
+              <figcaption>{{ picture.title }}</figcaption>
+            }
+            <ul-chart
+              [drawn]="picture.drawn"
+              [summary]="picture.summary"
+              [height]="kind() === 'multiples' ? 96 : height()"
+              (picked)="traced.emit(picture.keys[$event.dataset] ?? '')"
+            />
+          </figure>
+        }
+      </div>
+    } @else if (series()?.state === 'failed') {
+      <p class="notice bad" role="alert">The picture could not be drawn. {{ $any(series()).message }}</p>
+    } @else {
+      <div class="waiting" role="status">Drawing…</div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+      gap: 10px 24px;
+    }
+    figure {
+      margin: 0;
+      min-width: 0;
+    }
+    figcaption {
+      font-size: 13px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .waiting {
+      min-height: 168px;
+      color: var(--ink-quiet);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TimePicture {
+  private readonly api = inject(Api);
+  readonly kind = input.required<'line' | 'stacked' | 'multiples' | 'figure'>();
+  readonly question = input.required<Question>();
+  readonly metric = input.required<Metric>();
+  readonly members = input.required<readonly { readonly key: string; readonly name: string }[]>();
+  readonly style = input.required<Style>();
+  readonly target = input<Promised | null>(null);
+  readonly height = input(168);
+  /** The key of a member whose line was chosen. */
+  readonly traced = output<string>();
+
+  private readonly asked = computed(
+    () => ({
+      question: { ...this.question(), comparison: null },
+      metric: this.metric().id,
+      members: this.members().map(({ key }) => key),
+    }),
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  protected readonly series = toSignal(toObservable(this.asked).pipe(switchMap((body) => loadState(this.api.call('series', { body })))));
+
+  /** Names are told apart within one client only. */
+  private readonly whose = computed(
+    () => {
+      const { clients, period } = this.question();
+      return { client: clients.length === 1 ? clients[0] : undefined, period };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  private readonly changed = toSignal(
+    toObservable(this.whose).pipe(
+      switchMap(({ client, period }) =>
+        client === undefined ? of(null) : loadState(this.api.call('changes', { params: { client }, body: { period } })),
+      ),
+    ),
+  );
+
+  protected readonly pictures = computed(() => {
+    const series = this.series();
+    if (series?.state !== 'ready') return null;
+    const [metric, style, kind] = [this.metric(), this.style(), this.kind()];
+    const names = new Map(this.members().map(({ key, name }) => [key, name]));
+    const { buckets, settled, lines: told } = series.value;
+    const lines = told.map(({ key, figures }) => ({ key, name: names.get(key) ?? key, figures: unpackFigures(figures) }));
+    const plain = {
+      labels: buckets.map((bucket) => rangeText(bucket, style.locale)),
+      write: spoken(metric, style),
+      places: typeof metric.unit === 'object' ? metric.unit.grades.length : null,
+      settled,
+      target: kind === 'stacked' ? null : this.target(),
+      isStacked: kind === 'stacked',
+      isSmall: kind === 'figure',
+      among: lines.map(({ key }) => key),
+    };
+    const steps = buckets.some(({ from, to }) => to > from) ? 'weeks' : 'days';
+    const picture = (own: Lines['lines'], of: string) => {
+      const drawn: Drawn = (theme) => linesConfig({ ...plain, lines: own, marks: this.marks(own.map(({ name }) => name)) }, theme);
+      return { title: of, keys: own.map(({ key }) => key), drawn, summary: `${metric.label} of ${of} over ${buckets.length} ${steps}` };
+    };
+    return kind === 'multiples' ? lines.map((line) => picture([line], line.name)) : [picture(lines, `${lines.length} members`)];
+  });
+
+  private marks(drawn: readonly string[]) {
+    const [series, changed] = [this.series(), this.changed()];
+    if (series?.state !== 'ready' || changed?.state !== 'ready') return [];
+    return marksOf(changed.value.changes, series.value.buckets, drawn, this.style());
+  }
+}

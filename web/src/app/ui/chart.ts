@@ -1,0 +1,85 @@
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
+import { register, type Theme, THEMES } from '@lens/draw';
+import { Chart, type ChartConfiguration } from 'chart.js';
+import { Dark } from './dark';
+
+register(Chart);
+
+/** How a picture is drawn in some colours. Kinds of charts differ in what they take; each is made by one function of draw. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export type Drawn = (theme: Theme) => ChartConfiguration<any, any>;
+
+/** What of a picture was chosen: which of its lines or bars, and where along it. */
+export interface Picked {
+  readonly dataset: number;
+  readonly index: number;
+}
+
+/** A picture drawn by Chart.js, behind one small door. */
+@Component({
+  selector: 'ul-chart',
+  template: `<canvas #canvas role="img" [attr.aria-label]="summary()"></canvas>`,
+  styles: `
+    :host {
+      display: block;
+      position: relative;
+    }
+  `,
+  host: { '[style.height.px]': 'height()' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ChartPicture {
+  readonly drawn = input.required<Drawn>();
+  readonly summary = input.required<string>();
+  readonly height = input(168);
+  readonly picked = output<Picked>();
+  private readonly dark = inject(Dark);
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private chart: Chart | undefined;
+
+  constructor() {
+    afterRenderEffect(() => this.draw());
+    inject(DestroyRef).onDestroy(() => this.chart?.destroy());
+  }
+
+  /** What is drawn, as a picture file on the ground of the page. */
+  image(): Promise<Blob | null> {
+    const { nativeElement: own } = this.canvas();
+    const copy = document.createElement('canvas');
+    [copy.width, copy.height] = [own.width, own.height];
+    const ctx = copy.getContext('2d');
+    if (!ctx) return Promise.resolve(null);
+    ctx.fillStyle = this.theme().paper;
+    ctx.fillRect(0, 0, copy.width, copy.height);
+    ctx.drawImage(own, 0, 0);
+    return new Promise((told) => copy.toBlob(told, 'image/png'));
+  }
+
+  private theme(): Theme {
+    return THEMES[this.dark.isDark() ? 'dark' : 'light'];
+  }
+
+  private draw(): void {
+    const config = this.drawn()(this.theme()) as ChartConfiguration;
+    this.chart?.destroy();
+    this.chart = new Chart(this.canvas().nativeElement, {
+      ...config,
+      options: {
+        ...config.options,
+        onClick: (_, [first]) => {
+          if (first) this.picked.emit({ dataset: first.datasetIndex, index: first.index });
+        },
+      },
+    });
+  }
+}
