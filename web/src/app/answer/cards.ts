@@ -19,12 +19,12 @@ import type { Card } from './picture-data';
               <span class="words">{{ card.name }}</span>
             }
           </div>
-          <h3>
+          <p class="title">
             <span class="name" [title]="card.name">{{ card.name }}</span>
             @if (card.target; as held) {
               <ul-ring [met]="held.met" [sureness]="held.sureness" />
             }
-          </h3>
+          </p>
           <dl>
             @for (each of card.figures; track each.metric) {
               <div>
@@ -73,7 +73,7 @@ import type { Card } from './picture-data';
       font-size: 15px;
       color: var(--ink-soft);
     }
-    h3 {
+    .title {
       display: flex;
       justify-content: space-between;
       gap: 8px;

@@ -104,7 +104,7 @@ export class ViewMenu {
 
   private store(known: ReturnType<typeof this.stored>, { label, description, keeps }: Pick<View, 'label' | 'description' | 'keeps'>): void {
     const client = this.client();
-    const asks = asksOf(this.state());
+    const asks = asksOf(this.state(), client);
     const view: View = { label, description, keeps, asks, words: wordsOf(asks, client, bookOfClient(client)) };
     const title = known ? 'Keep the change' : 'Keep this question as a view';
     this.keeper.keep({ title, known, view }).subscribe(({ id }) => this.kept.emit(id));

@@ -41,7 +41,7 @@ describe('a view in the address', () => {
     expect(state).toMatchObject({ view: 'shipped devices', rows: ['device', 'campaign'], picture: 'bars', metricSet: 'shop' });
     expect(isChanged(view, { ...state, rows: ['device'] }, CLIENT)).toBe(true);
     expect(isChanged(view, { ...state, open: 3, drawn: ['device:1'] }, CLIENT)).toBe(false);
-    expect(isChanged({ ...view, asks: asksOf(state) }, state, CLIENT)).toBe(false);
+    expect(isChanged({ ...view, asks: asksOf(state, CLIENT) }, state, CLIENT)).toBe(false);
   });
 
   it('carries the parts of the focus that it keeps, and no others', () => {

@@ -36,10 +36,13 @@ export function boundTo(client: ClientDetail): BoundTo {
   };
 }
 
+/** The set of the client's own result is that of any other client's. */
+const setAsked = (set: string | null, { metricSet }: Pick<ClientDetail, 'metricSet'>): string | null => (set === metricSet ? null : set);
+
 /** What a comparison asks, apart from its focus and from what is open, marked or traced. */
-export const asksOf = (state: CompareState): Asks => ({
+export const asksOf = (state: CompareState, client: Pick<ClientDetail, 'metricSet'>): Asks => ({
   clients: state.others.length > 0 ? 'all' : 'this',
-  metricSet: state.metricSet,
+  metricSet: setAsked(state.metricSet, client),
   rows: state.rows,
   columns: state.columns,
   where: state.where,
@@ -96,8 +99,8 @@ function focusOf({ period, comparison, counting }: KeptFocus): QueryValues {
 /** Whether a comparison asks something else by now than the view that it was opened from. */
 export function isChanged(view: Pick<View, 'asks' | 'words'>, state: CompareState, client: ClientDetail): boolean {
   const { asks } = bindView(view, boundTo(client));
-  const now = asksOf(state);
-  const isAsked = asks.rows.length > 0 ? asks : { ...asks, rows: now.rows };
+  const now = asksOf(state, client);
+  const isAsked = { ...asks, metricSet: setAsked(asks.metricSet, client), rows: asks.rows.length > 0 ? asks.rows : now.rows };
   return Object.entries(now).some(([key, own]) => JSON.stringify(own) !== JSON.stringify(isAsked[key as keyof Asks]));
 }
 
