@@ -17,8 +17,26 @@ function step(name, command, args, env = {}) {
   }
 }
 
+/** Goes on beside what comes next, and is told when it has ended: what it says then stands together. */
+function beside(name, command, args, env = {}) {
+  const child = spawn(command, args, { env: { ...process.env, NODE_NO_WARNINGS: '1', ...env } });
+  process.once('exit', () => child.kill('SIGTERM'));
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+  return new Promise((resolve) => {
+    child.once('close', (status) => {
+      console.log(`\n== ${name}`);
+      process.stdout.write(said);
+      if (status === 0) return resolve();
+      console.error(`\n${name} failed.`);
+      process.exit(status ?? 1);
+    });
+  });
+}
+
+/** Debian's browser, fetched while the machine builds. */
 function ensureBrowser() {
-  if (existsSync('/usr/bin/chromium')) return;
+  if (existsSync('/usr/bin/chromium')) return Promise.resolve();
   const isRoot = process.getuid?.() === 0;
   if (!isRoot || !existsSync('/usr/bin/apt-get')) {
     console.error(
@@ -26,10 +44,8 @@ function ensureBrowser() {
     );
     process.exit(1);
   }
-  step('install chromium', 'apt-get', ['update', '-qq']);
-  step('install chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-    DEBIAN_FRONTEND: 'noninteractive',
-  });
+  const commands = 'apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium';
+  return beside('install chromium', 'sh', ['-c', commands], { DEBIAN_FRONTEND: 'noninteractive' });
 }
 
 /** Loading the demonstration takes minutes and leaves the machine half idle, so it goes on beside the other tests. */
@@ -47,11 +63,14 @@ function makeDemo() {
 
 install();
 const bin = (name) => join('node_modules/.bin', name);
-step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-step('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
-step('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']);
+const checked = [
+  beside('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  beside('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']),
+  beside('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']),
+  quick ? Promise.resolve() : ensureBrowser(),
+];
 buildIfNeeded();
-if (!quick) ensureBrowser();
+await Promise.all(checked);
 const demoMade = quick ? undefined : makeDemo();
 step('lint', bin('eslint'), ['.']);
 step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'], { LENS_BUILT: 'yes' });

@@ -6,7 +6,10 @@ import { edited } from './metrics';
 
 const preset = z.custom<PresetId>((text) => typeof text === 'string' && presetOf(text) !== undefined, 'There is no such period');
 const period = z.union([z.object({ preset }), dayRange], 'A period is one of the usual ones, or from a day to a day');
-const comparison = z.union([z.object({ mode: z.enum(COMPARISONS) }), dayRange], 'What is compared with is a usual one, or from a day to a day');
+const comparison = z.union(
+  [z.object({ mode: z.enum(COMPARISONS) }), dayRange],
+  'What is compared with is a usual one, or from a day to a day',
+);
 
 const asks = z.object({
   clients: z.enum(['this', 'all']),
