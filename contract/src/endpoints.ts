@@ -8,6 +8,7 @@ import * as health from './health';
 import * as intake from './intake';
 import { endpoint } from './endpoint';
 import { LIBRARY_ENDPOINTS } from './library-endpoints';
+import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
@@ -72,6 +73,7 @@ export const ENDPOINTS = {
   ...RULES_ENDPOINTS,
   ...LIBRARY_ENDPOINTS,
   ...VIEWS_ENDPOINTS,
+  ...DASHBOARDS_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

@@ -5,6 +5,7 @@ export * from './compare';
 export * from './connections';
 export type { Endpoint } from './endpoint';
 export * from './endpoints';
+export * from './dashboards';
 export * from './groupings';
 export * from './health';
 export * from './intake';

@@ -4,6 +4,8 @@ import { basis, countedBy, dayRange, id } from './basic';
 import { condition, dimension, filter, metricId, rows } from './compare';
 import { edited } from './metrics';
 
+export { edited };
+
 const preset = z.custom<PresetId>((text) => typeof text === 'string' && presetOf(text) !== undefined, 'There is no such period');
 const period = z.union([z.object({ preset }), dayRange], 'A period is one of the usual ones, or from a day to a day');
 const comparison = z.union(
@@ -43,10 +45,14 @@ export const viewBody = z.object({
   }),
 });
 
-const version = z.int().min(0);
-const by = z.string().trim().max(100);
-const note = z.string().trim().max(500);
-export const putView = viewBody.extend({ seen: version, by, note, isOfAgency: z.boolean() });
+/** Which version was looked at (0 for something new), who changes it why, and whose it is from then on. */
+export const change = {
+  seen: z.int().min(0),
+  by: z.string().trim().max(100),
+  note: z.string().trim().max(500),
+  isOfAgency: z.boolean(),
+};
+export const putView = viewBody.extend(change);
 
 const stored = { id, client: id.nullable(), ...edited };
 export const storedView = viewBody.extend(stored);

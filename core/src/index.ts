@@ -155,3 +155,6 @@ export * from './view/shipped-views';
 export * from './view/view';
 export * from './picture/ring-parts';
 export * from './picture/steps';
+export * from './dashboard/dashboard';
+export * from './dashboard/place';
+export * from './dashboard/ready-dashboard';

@@ -107,7 +107,7 @@ function dataset(of: Lines, { name, figures }: Line, theme: Theme, place: number
     backgroundColor: colour,
     borderDash: [...(DASHES[Math.floor(at / theme.colours.length) % DASHES.length] ?? [])],
     borderWidth: of.isSmall ? 1.4 : 1.8,
-    pointRadius: figures.map((figure) => (figure.kind === 'bounds' ? 4 : figures.length > 40 || of.isSmall ? 0 : 1.8)),
+    pointRadius: figures.map((figure) => (of.isSmall ? 0 : figure.kind === 'bounds' ? 4 : figures.length > 40 ? 0 : 1.8)),
     pointStyle: figures.map((figure) => (figure.kind === 'bounds' ? ('triangle' as const) : ('circle' as const))),
     pointRotation: figures.map((figure) => (figure.kind === 'bounds' && figure.low === null ? 180 : 0)),
     spanGaps: false,

@@ -62,6 +62,15 @@ export function scatterConfig(of: Scatter, theme: Theme): ChartConfiguration<'bu
   };
 }
 
+interface Box {
+  readonly from: number;
+  readonly to: number;
+  readonly height: number;
+}
+
+const LINE = 13;
+const lieOnEachOther = (a: Box, b: Box): boolean => a.from < b.to && b.from < a.to && Math.abs(a.height - b.height) < LINE;
+
 /** The names of the largest, and the line of the target. */
 function names({ points, target }: Scatter, theme: Theme): Plugin<'bubble'> {
   const named = [...points].toSorted((a, b) => b.size - a.size).slice(0, MOST_NAMES);
@@ -72,14 +81,17 @@ function names({ points, target }: Scatter, theme: Theme): Plugin<'bubble'> {
       ctx.save();
       ctx.font = `11.5px ${theme.font}`;
       ctx.fillStyle = theme.ink;
+      const written: Box[] = [];
       for (const { name, x: across, y: up } of named) {
-        const at = x.getPixelForValue(across);
-        ctx.textAlign = at > (left + right) / 2 ? 'right' : 'left';
-        ctx.fillText(
-          name.length > 26 ? `${name.slice(0, 25)}…` : name,
-          at + (ctx.textAlign === 'right' ? -8 : 8),
-          y.getPixelForValue(up) - 8,
-        );
+        const [at, height] = [x.getPixelForValue(across), y.getPixelForValue(up) - 8];
+        const text = name.length > 26 ? `${name.slice(0, 25)}…` : name;
+        const { width } = ctx.measureText(text);
+        const from = at > (left + right) / 2 ? at - 8 - width : at + 8;
+        const box = { from, to: from + width, height };
+        // What would lie on another name is told on hover alone.
+        if (written.some((other) => lieOnEachOther(box, other))) continue;
+        written.push(box);
+        ctx.fillText(text, from, height);
       }
       ctx.restore();
       if (target) drawPromised(ctx, { left, right }, y.getPixelForValue(target.value), target.text, theme);

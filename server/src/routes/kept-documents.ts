@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { type Context, momentOf } from '../context';
 import { HttpProblem, notFound } from '../problem';
-import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument } from '../store/documents';
+import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument, removedDocumentsOf, versionsOfDocument } from '../store/documents';
+import { clientOr404 } from './clients';
 
 /** Who changes which version why, of what is the agency's or a client's. */
 export interface Change {
@@ -35,3 +36,62 @@ export function documentOr404<Body>({ db }: Context, kind: DocumentKind, { clien
   if (!found) throw notFound(kind);
   return found;
 }
+
+/** Documents of one kind that are kept, changed, taken away and brought back, for the agency or for a client. */
+export class Kept<Body extends object> {
+  constructor(
+    private readonly context: Context,
+    private readonly kind: DocumentKind,
+  ) {}
+
+  /** Those of the agency and of a client, and those taken away lately. */
+  all(client: string) {
+    const { db } = this.context;
+    const { id } = clientOr404(this.context, client);
+    return {
+      documents: documentsOf<Body>(db, this.kind, id).map(told),
+      removed: removedDocumentsOf<Body>(db, this.kind, id, daysBefore(momentOf(this.context), DAYS_IN_SIGHT)).map(told),
+    };
+  }
+
+  add(client: string, body: Body & Change) {
+    return this.put(client, newId(this.kind), body);
+  }
+
+  /** Also one that was taken away: it is back then. */
+  change(of: Of, body: Body & Change) {
+    this.versions(of);
+    return this.put(of.client, of.id, body);
+  }
+
+  remove(of: Of, by: Pick<Change, 'seen' | 'by'>) {
+    const { id, client } = documentOr404<Body>(this.context, this.kind, of);
+    put(this.context, this.kind, { id, client, body: null, ...by, note: '' });
+    return this.all(of.client);
+  }
+
+  /** Versions of one that a client may see, the newest first, also of one that is gone; or a 404 problem. */
+  versions({ client, id }: Of) {
+    const versions = versionsOfDocument<Body>(this.context.db, this.kind, id);
+    const [newest] = versions;
+    if (!newest || (newest.client !== null && newest.client !== clientOr404(this.context, client).id)) throw notFound(this.kind);
+    return versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body }));
+  }
+
+  private put(client: string, id: string, { seen, by, note, isOfAgency, ...body }: Body & Change) {
+    put(this.context, this.kind, { id, client: isOfAgency ? null : clientOr404(this.context, client).id, body, seen, by, note });
+    return told(documentOr404<Body>(this.context, this.kind, { client, id }));
+  }
+}
+
+interface Of {
+  readonly client: string;
+  readonly id: string;
+}
+
+/** For so long what was taken away can be brought back from a list; its versions are kept for good. */
+const DAYS_IN_SIGHT = 30;
+
+const daysBefore = (moment: string, days: number): string => new Date(Date.parse(moment) - days * 86_400_000).toISOString();
+
+const told = <Body extends object, Edit extends object>({ body, ...edit }: Edit & { readonly body: Body }) => ({ ...body, ...edit });

@@ -1,42 +1,24 @@
-import { ENDPOINTS, type StoredView } from '@lens/contract';
-import type { View } from '@lens/core';
+import { ENDPOINTS } from '@lens/contract';
+import type { Dashboard, View } from '@lens/core';
 import type { Router } from 'express';
-import { type Context, momentOf } from '../context';
-import { notFound } from '../problem';
-import { versionsOfDocument } from '../store/documents';
-import { viewsOf } from '../store/views';
+import type { Context } from '../context';
 import { answer } from './answer';
-import { clientOr404 } from './clients';
-import { type Change, documentOr404, newId, put } from './kept-documents';
+import { Kept } from './kept-documents';
 
-/** Views of an agency and its clients. */
+/** Views and dashboards of an agency and its clients. */
 export function viewRoutes(router: Router, context: Context): void {
-  const { db } = context;
-  const all = (client: string) => viewsOf(db, clientOr404(context, client).id, momentOf(context));
-  /** Versions of a view that a client may see, also of one that is gone. */
-  const versionsOr404 = ({ client, id }: { client: string; id: string }) => {
-    const versions = versionsOfDocument<View>(db, 'view', id);
-    const [newest] = versions;
-    if (!newest || (newest.client !== null && newest.client !== clientOr404(context, client).id)) throw notFound('view');
-    return versions;
-  };
-  const keep = (client: string, id: string, { seen, by, note, isOfAgency, ...body }: View & Change): StoredView => {
-    put(context, 'view', { id, client: isOfAgency ? null : clientOr404(context, client).id, body, seen, by, note });
-    const { body: stored, ...edit } = documentOr404<View>(context, 'view', { client, id });
-    return { ...stored, ...edit };
-  };
-  answer(router, ENDPOINTS.views, ({ params }) => all(params.client));
-  answer(router, ENDPOINTS.addView, ({ params, body }) => keep(params.client, newId('view'), body));
-  answer(router, ENDPOINTS.changeView, ({ params, body }) => {
-    versionsOr404(params);
-    return keep(params.client, params.id, body);
-  });
-  answer(router, ENDPOINTS.removeView, ({ params, body }) => {
-    const { id, client } = documentOr404<View>(context, 'view', params);
-    put(context, 'view', { id, client, body: null, ...body, note: '' });
-    return all(params.client);
-  });
-  answer(router, ENDPOINTS.viewVersions, ({ params }) => ({
-    versions: versionsOr404(params).map(({ version, by, at, note, body }) => ({ version, by, at, note, body })),
-  }));
+  const views = new Kept<View>(context, 'view');
+  const viewsOf = ({ documents, removed }: ReturnType<typeof views.all>) => ({ views: documents, removed });
+  answer(router, ENDPOINTS.views, ({ params }) => viewsOf(views.all(params.client)));
+  answer(router, ENDPOINTS.addView, ({ params, body }) => views.add(params.client, body));
+  answer(router, ENDPOINTS.changeView, ({ params, body }) => views.change(params, body));
+  answer(router, ENDPOINTS.removeView, ({ params, body }) => viewsOf(views.remove(params, body)));
+  answer(router, ENDPOINTS.viewVersions, ({ params }) => ({ versions: views.versions(params) }));
+
+  const dashboards = new Kept<Dashboard>(context, 'dashboard');
+  const dashboardsOf = ({ documents, removed }: ReturnType<typeof dashboards.all>) => ({ dashboards: documents, removed });
+  answer(router, ENDPOINTS.dashboards, ({ params }) => dashboardsOf(dashboards.all(params.client)));
+  answer(router, ENDPOINTS.addDashboard, ({ params, body }) => dashboards.add(params.client, body));
+  answer(router, ENDPOINTS.changeDashboard, ({ params, body }) => dashboards.change(params, body));
+  answer(router, ENDPOINTS.removeDashboard, ({ params, body }) => dashboardsOf(dashboards.remove(params, body)));
 }

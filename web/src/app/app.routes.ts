@@ -28,6 +28,11 @@ export const routes: Routes = [
   { path: 'compare/views', title: 'Views', loadComponent: () => import('./views/views-page').then((file) => file.ViewsPage) },
   { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
   { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
+  {
+    path: 'dashboards',
+    title: 'Dashboards',
+    loadComponent: () => import('./dashboards/dashboard-page').then((file) => file.DashboardPage),
+  },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },
   { path: 'moves', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
   { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((file) => file.NotFound) },

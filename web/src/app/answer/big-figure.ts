@@ -21,14 +21,12 @@ import type { Answered } from './picture-data';
   `,
   styles: `
     :host {
-      display: grid;
-      grid-template-columns: auto 1fr;
-      gap: 0 28px;
-      align-items: center;
+      display: block;
     }
     button {
       font: inherit;
       font-size: 40px;
+      line-height: 1.2;
       font-feature-settings: var(--figures);
       color: inherit;
       background: none;
@@ -38,15 +36,11 @@ import type { Answered } from './picture-data';
       cursor: pointer;
     }
     p {
-      grid-row: 2;
-      margin: 0;
+      margin: 0 0 6px;
       color: var(--ink-soft);
     }
     .trend {
       max-width: 460px;
-      grid-column: 2;
-      grid-row: 1 / span 2;
-      min-width: 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,6 +57,10 @@ export class BigFigure {
     const now = column && unpackFigures(column.now)[at];
     if (!row || !now) return null;
     const change = column.change && unpackFigures(column.change)[at];
-    return { row: row.key, ...figureText(now, this.metric().unit, style), change: change ? changeText(change, style).spoken : '' };
+    return {
+      row: row.key,
+      ...figureText(now, this.metric().unit, style),
+      change: change?.kind === 'value' ? changeText(change, style).spoken : '',
+    };
   });
 }

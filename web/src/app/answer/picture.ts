@@ -35,7 +35,7 @@ interface Chart {
 
 const MOST_LINES = 7;
 const MOST_MULTIPLES = 12;
-const HEIGHTS = { line: 24, head: 44, ring: 220, scatter: 320 };
+const HEIGHTS = { line: 24, head: 44, ring: 220, scatter: 320, trend: 64 };
 
 /** An answer as a picture: the same figures as its table, drawn. */
 @Component({
@@ -54,6 +54,8 @@ export class Picture {
   readonly metricId = input.required<MetricId>();
   readonly answered = input.required<Answered>();
   readonly client = input.required<ClientDetail>();
+  /** Points there are for it in height; null for as many as it likes. */
+  readonly room = input<number | null>(null);
   readonly traced = output<{ row: string; metric: MetricId }>();
 
   protected readonly metric = computed(() => this.answered().book.named(this.metricId()));
@@ -160,6 +162,9 @@ export class Picture {
     const { table } = this.answered();
     return cardsOf(this.answered(), [this.metricId(), 'spend', 'ctr', TARGET_METRICS[target].count, target, ...table.metrics]);
   });
+
+  protected readonly trendHeight = computed(() => Math.min(96, this.room() ?? HEIGHTS.trend));
+  protected readonly heightOf = ({ height }: Chart): number => this.room() ?? height;
 
   protected pick({ index }: Picked): void {
     const row = this.chart()?.keys[index];

@@ -2,7 +2,17 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { ClientDetail, Clock } from '@lens/contract';
-import { comparisonRange, type Counting, type DayRange, type MetricBook, resolvePeriod, type ResolvedPeriod, type Style } from '@lens/core';
+import {
+  type Comparison,
+  comparisonRange,
+  type Counting,
+  type DayRange,
+  type KeptFocus,
+  type MetricBook,
+  resolvePeriod,
+  type ResolvedPeriod,
+  type Style,
+} from '@lens/core';
 import {
   catchError,
   combineLatest,
@@ -82,6 +92,22 @@ export class FocusService {
   refresh(): void {
     this.refreshed.next();
   }
+}
+
+/** The same with what a view keeps of the focus for itself; null where its days hold no finished one. */
+export function withFocus(resolved: Resolved, { period, comparison, counting }: KeptFocus): Resolved | null {
+  const { client, today } = resolved;
+  const days = period ? resolvePeriod(period, today, client.data ?? undefined) : resolved.period;
+  if (!days) return null;
+  // Days of its own are compared the usual way, where anything is compared.
+  const usual: Comparison = { mode: resolved.comparison ? 'before' : 'none' };
+  const against = comparison ?? (period ? usual : null);
+  return {
+    ...resolved,
+    ...counting,
+    period: days,
+    comparison: against ? (comparisonRange(days, against) ?? null) : resolved.comparison,
+  };
 }
 
 function resolve(focus: Focus, client: ClientDetail, today: number): Resolved | null {

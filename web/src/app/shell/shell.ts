@@ -31,6 +31,7 @@ const PARTS: Record<string, FocusParts> = {
   metrics: { period: true, comparison: true, counting: true },
   'metrics/sets': NO_PARTS,
   compare: { period: true, comparison: true, counting: true },
+  dashboards: { period: true, comparison: true, counting: true },
   'compare/views': { period: true, comparison: true, counting: true },
 };
 
@@ -55,6 +56,7 @@ export class Shell {
     { path: '/intake', label: 'Intake' },
     { path: '/metrics', label: 'Metrics' },
     { path: '/compare', label: 'Compare' },
+    { path: '/dashboards', label: 'Dashboards' },
     { path: '/audit', label: 'Audit' },
     { path: '/moves', label: 'Moves' },
   ];

@@ -1,8 +1,9 @@
 import { effect, inject, Injectable, signal } from '@angular/core';
 import type { ClientDetail, ViewsReply } from '@lens/contract';
-import { distinctUntilChanged, filter, map, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
+import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
-import { type LoadState, loadState } from '../ui/load-state';
+import { Kept } from '../data/kept';
+import type { LoadState } from '../ui/load-state';
 
 const KEY = 'unified-lens.starred-views';
 
@@ -10,7 +11,7 @@ const KEY = 'unified-lens.starred-views';
 @Injectable({ providedIn: 'root' })
 export class ViewsService {
   private readonly api = inject(Api);
-  private readonly edited = new Subject<void>();
+  private readonly kept = new Kept((client) => this.api.call('views', { params: { client } }));
   readonly starred = signal<readonly string[]>(starredBefore());
 
   constructor() {
@@ -18,25 +19,11 @@ export class ViewsService {
   }
 
   readonly follow = (client$: Observable<ClientDetail | null | undefined>): Observable<LoadState<ViewsReply> | null> =>
-    client$.pipe(
-      map((client) => client?.id),
-      distinctUntilChanged(),
-      switchMap((client) =>
-        client === undefined
-          ? of(null)
-          : this.edited.pipe(
-              startWith(undefined),
-              switchMap((_, nth) => {
-                const read = loadState(this.api.call('views', { params: { client } }));
-                return nth > 0 ? read.pipe(filter(({ state }) => state !== 'loading')) : read;
-              }),
-            ),
-      ),
-    );
+    this.kept.follow(client$);
 
   /** What was stored shows on every screen. */
   refresh(): void {
-    this.edited.next();
+    this.kept.refresh();
   }
 
   star(view: string): void {

@@ -1,0 +1,60 @@
+import { expect, JUNIPER, test } from './test';
+
+test.use({ copy: 'views' });
+
+test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and taken away', async ({ page, lens }) => {
+  const tile = (text: string) => page.locator('.tile').filter({ has: page.getByRole('heading', { name: text }) });
+
+  await test.step('is made of what the client’s feeds deliver', async () => {
+    await lens.open(`/dashboards?${JUNIPER}`);
+    await expect(page.getByRole('button', { name: 'Dashboard: Shop, every morning' })).toBeVisible();
+    await expect(tile('The target, this month')).toContainText('ROAS, promised at least 2.60');
+    await expect(tile('What waits for a decision')).toContainText(/\d+ proposals of the audit/);
+    await expect(page.getByRole('img', { name: /^ROAS of \d members as bars$/ })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Local listing' })).toHaveCount(0);
+    await lens.accessible();
+  });
+
+  await test.step('a member that is chosen narrows the others, and says so', async () => {
+    const whole = await tile('What comes in').getByRole('button').first().textContent();
+    await page.getByRole('img', { name: /^ROAS of \d members as bars$/ }).click({ position: { x: 200, y: 30 } });
+    await expect(page.getByText('Only where channel is Harbor Search.')).toBeVisible();
+    await expect(tile('What comes in').getByRole('button').first()).not.toHaveText(whole ?? '');
+    await expect(tile('The target, this month')).toContainText('of all of it');
+    await page.getByRole('button', { name: 'Show all again' }).click();
+    await expect(tile('What comes in').getByRole('button').first()).toHaveText(whole ?? '');
+  });
+
+  await test.step('is arranged by keyboard, undone and kept', async () => {
+    await page.getByRole('button', { name: 'Arrange' }).press('Enter');
+    await page.getByRole('button', { name: 'Add a tile' }).press('Enter');
+    await page.getByRole('menuitem', { name: 'A text' }).press('Enter');
+    await page.getByRole('textbox', { name: 'Text' }).fill('Call Ana about the price.');
+    await page.keyboard.press('Tab');
+    await page.getByRole('button', { name: 'Undo' }).press('Enter');
+    await expect(page.getByRole('textbox', { name: 'Text' })).toHaveValue('Write something here.');
+    await page.getByRole('textbox', { name: 'Text' }).fill('Call Ana about the price.');
+    await page.keyboard.press('Tab');
+    await tile('What waits for a decision').getByRole('button', { name: 'Move or take away this tile' }).press('Enter');
+    await page.getByRole('menuitem', { name: 'Take it away' }).press('Enter');
+    await expect(page.getByRole('heading', { name: 'What waits for a decision' })).toHaveCount(0);
+    await page.getByRole('textbox', { name: 'It is called' }).fill('Our mornings');
+    await page.keyboard.press('Tab');
+    await page.getByRole('button', { name: 'Keep it' }).press('Enter');
+    await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('Call Ana about the price.')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'What waits for a decision' })).toHaveCount(0);
+  });
+
+  await test.step('a tile opens as its question; a dashboard that is taken away can be brought back', async () => {
+    await page.getByRole('button', { name: 'More of this dashboard' }).click();
+    await page.getByRole('menuitem', { name: 'Take it away' }).click();
+    await expect(page.getByRole('button', { name: 'Dashboard: Shop, every morning' })).toBeVisible();
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
+    await tile('Channels against the target').getByRole('link').click();
+    await expect(page.getByRole('button', { name: 'Picture: bars' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Metric in the chart: ROAS' })).toBeVisible();
+  });
+});

@@ -1,0 +1,276 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { ActivatedRoute, Router } from '@angular/router';
+import type { StoredDashboard } from '@lens/contract';
+import {
+  type Dashboard,
+  type Filter,
+  type TilePlace,
+  readyDashboard,
+  SHIPPED_VIEWS,
+  type TileWhat,
+  type View,
+  withPlace,
+} from '@lens/core';
+import { Gridster, GridsterItem, type GridsterConfig } from 'angular-gridster2';
+import { map } from 'rxjs';
+import { filterText } from '../compare/where-phrases';
+import { Api, type ApiError } from '../data/api';
+import { FocusService } from '../data/focus';
+import { Person } from '../data/person';
+import { ChoicePhrase } from '../ui/choice-phrase';
+import type { Choice } from '../ui/choices';
+import { NeedClient } from '../ui/need-client';
+import { boundTo } from '../views/view-state';
+import { ViewsService } from '../views/views';
+import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } from './dashboard-edits';
+import { DashboardsService } from './dashboards';
+import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
+import { Glances } from './glances';
+import { ViewTile } from './view-tile';
+
+const READY = 'ready';
+/** Points of a row of tiles, and of what stands above a picture in one. */
+const ROW = 84;
+const CAPTION = 62;
+
+/** Pictures of several questions beside each other, on one focus. */
+@Component({
+  selector: 'ul-dashboard-page',
+  imports: [
+    ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
+    ...[MatMenu, MatMenuItem, MatMenuTrigger, NeedClient, TargetTile, ViewTile, WaitingTile],
+  ],
+  providers: [Glances],
+  templateUrl: './dashboard-page.html',
+  styleUrls: ['./tile.scss', './dashboard-page.scss'],
+  host: { '(document:keydown)': 'onKey($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DashboardPage {
+  private readonly api = inject(Api);
+  private readonly focus = inject(FocusService);
+  private readonly dashboards = inject(DashboardsService);
+  private readonly views = inject(ViewsService);
+  private readonly notices = inject(MatSnackBar);
+  private readonly person = inject(Person);
+  private readonly router = inject(Router);
+
+  protected readonly client = this.focus.client;
+  protected readonly resolved = this.focus.resolved;
+  private readonly clients = toSignal(this.api.call('clients', {}), { initialValue: [] });
+  protected readonly others = computed(() => this.clients().flatMap(({ id }) => (id === this.client()?.id ? [] : [id])));
+  private readonly state = toSignal(toObservable(this.client).pipe(this.dashboards.follow));
+  private readonly kept = toSignal(toObservable(this.client).pipe(this.views.follow));
+  private readonly board = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => params.get('board') ?? READY)), {
+    initialValue: READY,
+  });
+  private readonly all = computed((): readonly StoredDashboard[] => {
+    const state = this.state();
+    return state?.state === 'ready' ? state.value.dashboards : [];
+  });
+  protected readonly stored = computed(() => this.all().find(({ id }) => id === this.board()) ?? null);
+  private readonly ready = computed((): Dashboard | null => {
+    const client = this.client();
+    return client ? readyDashboard(boundTo(client)) : null;
+  });
+  private readonly stands = computed((): Dashboard | null => {
+    const stored = this.stored();
+    return stored ? { label: stored.label, description: stored.description, tiles: stored.tiles } : this.ready();
+  });
+  /** Begins anew when another dashboard is opened, or this one was read again. */
+  protected readonly edits = linkedSignal<string, Edits | null>({
+    source: () => `${this.client()?.id ?? ''} ${this.board()} ${this.stored()?.version ?? 0}`,
+    computation: () => {
+      const stands = this.stands();
+      return stands && startOf(stands);
+    },
+  });
+  protected readonly shown = computed(() => this.edits()?.now ?? null);
+  protected readonly isDirty = computed(() => (this.edits()?.before.length ?? 0) > 0);
+  protected readonly arranging = signal(false);
+  protected readonly only = linkedSignal<unknown, Filter | null>({ source: this.board, computation: () => null });
+  protected readonly onlyText = computed(() => {
+    const only = this.only();
+    return only ? filterText(only, (dimension) => dimension) : '';
+  });
+  protected readonly choices = computed((): Choice<string>[] => [
+    ...this.all().map(({ id, label, description, client }) => ({
+      value: id,
+      label,
+      note: description === '' ? (client === null ? 'for all clients' : 'kept for this client') : description,
+    })),
+    { value: READY, label: this.ready()?.label ?? '', note: 'made of what this client’s feeds deliver' },
+  ]);
+  protected readonly chosen = computed(() => this.stored()?.id ?? READY);
+  /** Views that a tile can be made of. */
+  protected readonly offered = computed((): readonly (View & { readonly id: string })[] => {
+    const kept = this.kept();
+    return [...(kept?.state === 'ready' ? kept.value.views : []), ...SHIPPED_VIEWS];
+  });
+  /** A kept view by its id, as it is now. */
+  protected readonly viewOf = (id: string): View | null => this.offered().find((view) => view.id === id) ?? null;
+  /** Whether choosing a member narrows what a tile shows. */
+  protected readonly isOfMembers = ({ kind }: TileWhat): boolean => kind === 'view' || kind === 'kept view' || kind === 'text';
+  protected readonly roomOf = ({ high }: TilePlace): number => high * ROW - CAPTION;
+  protected readonly options = computed((): GridsterConfig => {
+    const isOn = this.arranging();
+    return {
+      gridType: 'verticalFixed',
+      fixedRowHeight: ROW - 12,
+      margin: 12,
+      outerMargin: false,
+      minCols: 12,
+      maxCols: 12,
+      mobileBreakpoint: 640,
+      pushItems: true,
+      displayGrid: 'none',
+      draggable: { enabled: isOn, ignoreContent: true, dragHandleClass: 'handle' },
+      resizable: { enabled: isOn },
+      itemChangeCallback: (item) => this.takeOverSoon(String(item['id'])),
+    };
+  });
+  /** What the grid moves about: copies, so that what was before stays as it was. */
+  protected readonly items = computed(() =>
+    (this.shown()?.tiles ?? []).map((tile) => ({
+      tile,
+      item: { id: tile.id, x: tile.place.x, y: tile.place.y, cols: tile.place.wide, rows: tile.place.high },
+    })),
+  );
+
+  /** Points from the first row of tiles to the last. */
+  protected readonly height = computed(() => ROW * Math.max(4, ...this.items().map(({ item }) => item.y + item.rows)) + ROW);
+
+  protected open(board: string): void {
+    void this.router.navigate([], { queryParams: { board: board === READY ? null : board }, queryParamsHandling: 'merge' });
+  }
+
+  protected change(part: Partial<Dashboard>): void {
+    const edits = this.edits();
+    if (edits) this.edits.set(edited(edits, { ...edits.now, ...part }));
+  }
+
+  protected add(what: TileWhat): void {
+    const shown = this.shown();
+    if (shown) this.change(withTile(shown, what));
+    this.arranging.set(true);
+  }
+
+  protected addView({ id, label, description, asks, keeps, words }: View & { readonly id: string }): void {
+    const isKept = !SHIPPED_VIEWS.some((view) => view.id === id);
+    this.add(isKept ? { kind: 'kept view', id, label } : { kind: 'view', view: { label, description, asks, keeps, words } });
+  }
+
+  protected takeAway(id: string): void {
+    const shown = this.shown();
+    if (shown) this.change(withoutTile(shown, id));
+  }
+
+  protected move(id: string, by: Partial<TilePlace>): void {
+    const shown = this.shown();
+    if (shown) this.change(movedBy(shown, id, by));
+  }
+
+  protected write(id: string, text: string): void {
+    const shown = this.shown();
+    if (!shown || text.trim() === '') return;
+    this.change({ tiles: shown.tiles.map((tile) => (tile.id === id ? { ...tile, what: { kind: 'text', text } } : tile)) });
+  }
+
+  protected undo(): void {
+    const edits = this.edits();
+    if (edits) this.edits.set(undone(edits));
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const isTyping = event.target instanceof HTMLElement && event.target.closest('input, textarea');
+    if (!isTyping && this.isDirty() && event.key === 'z' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      this.undo();
+    }
+  }
+
+  protected save(): void {
+    const [client, shown, stored] = [this.client(), this.shown(), this.stored()];
+    if (!client || !shown) return;
+    const body = {
+      ...shown,
+      tiles: [...shown.tiles],
+      seen: stored?.version ?? 0,
+      by: this.person.name(),
+      note: '',
+      isOfAgency: stored?.client === null,
+    };
+    const request = stored
+      ? this.api.call('changeDashboard', { params: { client: client.id, id: stored.id }, body })
+      : this.api.call('addDashboard', { params: { client: client.id }, body });
+    request.subscribe({
+      next: ({ id, label }) => {
+        this.arranging.set(false);
+        this.dashboards.refresh();
+        this.open(id);
+        this.tell(`“${label}” is kept.`);
+      },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  protected remove(stored: StoredDashboard): void {
+    const params = { client: this.client()?.id ?? '', id: stored.id };
+    this.api.call('removeDashboard', { params, body: { seen: stored.version, by: this.person.name() } }).subscribe({
+      next: () => {
+        this.dashboards.refresh();
+        this.open(READY);
+        const { label, description, tiles, client } = stored;
+        this.notices
+          .open(`“${label}” is taken away.`, 'Bring it back', { duration: 8000 })
+          .onAction()
+          .subscribe(() => {
+            const body = {
+              label,
+              description,
+              tiles: [...tiles],
+              seen: stored.version + 1,
+              by: this.person.name(),
+              note: 'brought back',
+              isOfAgency: client === null,
+            };
+            this.api.call('changeDashboard', { params, body }).subscribe(() => {
+              this.dashboards.refresh();
+              this.open(stored.id);
+            });
+          });
+      },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  /** The tile that was moved first; the others make room for it. */
+  private moved: string | null = null;
+
+  /** The grid tells of each tile it moves; only when it has told of all of them do they lie right. */
+  private takeOverSoon(id: string): void {
+    if (this.moved === null) setTimeout(() => this.takeOver());
+    this.moved ??= id;
+  }
+
+  /** Takes over where the grid has put its tiles. */
+  private takeOver(): void {
+    const [shown, moved] = [this.shown(), this.moved];
+    this.moved = null;
+    if (!shown || moved === null) return;
+    const places = new Map(this.items().map(({ tile, item }) => [tile.id, { x: item.x, y: item.y, wide: item.cols, high: item.rows }]));
+    const tiles = shown.tiles.map((tile) => ({ ...tile, place: places.get(tile.id) ?? tile.place }));
+    this.change({ tiles: withPlace(tiles, moved, places.get(moved) ?? { x: 0, y: 0, wide: 1, high: 1 }) });
+  }
+
+  private tell(text: string): void {
+    this.notices.open(text, 'Close', { duration: 6000 });
+  }
+}

@@ -1,0 +1,119 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { WireTable } from '@lens/contract';
+import { bindView, type Filter, type Question, type View } from '@lens/core';
+import { map, of, switchMap } from 'rxjs';
+import type { Answered } from '../answer/picture-data';
+import { Picture } from '../answer/picture';
+import { firstOf, questionOf, readCompare, writeCompare } from '../compare/compare-state';
+import { drawnRows } from '../compare/drawn-rows';
+import { Api } from '../data/api';
+import { withFocus, type Resolved } from '../data/focus';
+import { loadState } from '../ui/load-state';
+import { boundTo, keepsText, queryOfView } from '../views/view-state';
+
+/** A question on a dashboard, in its picture. */
+@Component({
+  selector: 'ul-view-tile',
+  imports: [Picture, RouterLink],
+  template: `
+    <h2>
+      <a routerLink="/compare" [queryParams]="query()" queryParamsHandling="merge">{{ label() }}</a>
+      @if (keeps()) {
+        <small>{{ keeps() }}</small>
+      }
+    </h2>
+    @if (lacks(); as text) {
+      <p class="quiet">
+        {{ text }} A report that tells it can be brought in under <a routerLink="/intake" queryParamsHandling="merge">Intake</a>.
+      </p>
+    } @else if (answered(); as shown) {
+      @if (shown.rows.length > 0) {
+        <ul-picture
+          [kind]="kind()"
+          [question]="question()!"
+          [metricId]="metric()"
+          [answered]="shown"
+          [client]="resolved().client"
+          [room]="room()"
+          (traced)="pick(shown.rows, $event.row)"
+        />
+      } @else {
+        <p class="quiet">Nothing came in on these days.</p>
+      }
+    } @else if (state()?.state === 'failed') {
+      <p class="notice bad" role="alert">{{ $any(state()).message }}</p>
+    } @else {
+      <p class="quiet" role="status">Adding up…</p>
+    }
+  `,
+  styleUrl: './tile.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ViewTile {
+  private readonly api = inject(Api);
+  readonly view = input.required<View>();
+  readonly resolved = input.required<Resolved>();
+  readonly others = input.required<readonly string[]>();
+  /** What the other tiles were narrowed to. */
+  readonly only = input.required<Filter | null>();
+  /** Points from its caption to its lower edge. */
+  readonly room = input.required<number>();
+  /** A member that was chosen. */
+  readonly picked = output<Filter>();
+
+  protected readonly label = computed(() => this.view().label);
+  protected readonly keeps = computed(() => keepsText(this.view().keeps, this.resolved().client.locale));
+  protected readonly lacks = computed(() => bindView(this.view(), boundTo(this.resolved().client)).lacks.join(' '));
+  private readonly asked = computed(() => {
+    const query = queryOfView({ ...this.view(), id: '' }, this.resolved().client, this.others());
+    const state = readCompare((key) => query[key] ?? null);
+    const only = this.only();
+    return only ? { ...state, where: [...state.where, only] } : state;
+  });
+  protected readonly query = computed(() => ({
+    ...queryOfView({ ...this.view(), id: '' }, this.resolved().client, this.others()),
+    ...writeCompare(this.asked()),
+    view: null,
+  }));
+  protected readonly question = computed(
+    (): Question | null => {
+      const resolved = withFocus(this.resolved(), this.view().keeps);
+      return resolved && { ...questionOf(resolved, this.asked()), page: { open: 0, size: MOST_MEMBERS } };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  private readonly told = toSignal(
+    toObservable(computed(() => (this.lacks() === '' ? this.question() : null))).pipe(
+      switchMap((question) =>
+        question ? loadState(this.api.call('compare', { body: question })).pipe(map((answer) => ({ question, answer }))) : of(null),
+      ),
+    ),
+  );
+  protected readonly state = computed(() => this.told()?.answer);
+  protected readonly kind = computed(() => {
+    const { picture } = this.asked();
+    return picture === 'none' ? ('bars' as const) : picture;
+  });
+  protected readonly answered = computed((): Answered | null => {
+    const state = this.state();
+    if (state?.state !== 'ready') return null;
+    const { book, style } = this.resolved();
+    const table = state.value;
+    const isOfAll = this.kind() === 'figure' || this.kind() === 'funnel';
+    return { table, rows: isOfAll ? table.rows.slice(0, 1) : drawnRows(table.rows, [], this.kind()), book, style };
+  });
+  protected readonly metric = computed(() => {
+    const metrics = this.answered()?.table.metrics ?? [];
+    const { chartMetric } = this.asked();
+    return chartMetric !== null && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
+  });
+
+  protected pick(rows: readonly WireTable['rows'][number][], key: string): void {
+    const row = rows.find((each) => key === each.key || key.startsWith(`${each.key}|`));
+    if (row?.kind === 'member') this.picked.emit({ dimension: row.level, any: [{ test: 'is', value: row.name }] });
+  }
+}
+
+const MOST_MEMBERS = 200;
