@@ -13,6 +13,7 @@ export default {
   testTimeout: 120_000,
   // Many tests wait for a server: one worker would leave the second core idle.
   maxWorkers: 2,
+  testSequencer: '<rootDir>/scripts/slow-first.mjs',
   projects: [
     node('core', ['core/src']),
     node('draw', ['draw/src']),

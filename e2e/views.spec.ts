@@ -42,6 +42,16 @@ test('a question is kept, opened for another client, taken away and brought back
     await expect(page).toHaveURL(/view=own-view-/);
   });
 
+  await test.step('it goes on a dashboard', async () => {
+    await page.getByRole('button', { name: 'Views' }).click();
+    await page.getByRole('menuitem', { name: 'Put it on a dashboard' }).click();
+    await page.getByRole('menuitem', { name: 'A new one' }).click();
+    await page.getByRole('button', { name: 'Look' }).click();
+    await expect(page.getByRole('button', { name: 'Dashboard: Juniper Loft Tea, my pictures' })).toBeVisible();
+    await expect(page.getByRole('img', { name: /as shares of all of it$/ })).toBeVisible();
+    await page.goBack();
+  });
+
   await test.step('it is starred, and asked of the next client in its own words', async () => {
     await page.getByRole('button', { name: 'Views' }).click();
     await page.getByRole('menuitem', { name: 'All views' }).click();

@@ -1,18 +1,43 @@
 import { inject, Injectable } from '@angular/core';
-import type { ClientDetail, DashboardsReply } from '@lens/contract';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { Router } from '@angular/router';
+import type { ClientDetail, DashboardsReply, StoredDashboard } from '@lens/contract';
+import type { Dashboard } from '@lens/core';
 import type { Observable } from 'rxjs';
-import { Api } from '../data/api';
+import { Api, type ApiError } from '../data/api';
 import { Kept } from '../data/kept';
+import { Person } from '../data/person';
 import type { LoadState } from '../ui/load-state';
 
 /** The dashboards of the agency and the client, read again after each edit. */
 @Injectable({ providedIn: 'root' })
 export class DashboardsService {
   private readonly api = inject(Api);
+  private readonly notices = inject(MatSnackBar);
+  private readonly person = inject(Person);
+  private readonly router = inject(Router);
   private readonly kept = new Kept((client) => this.api.call('dashboards', { params: { client } }));
 
   readonly follow = (client$: Observable<ClientDetail | null | undefined>): Observable<LoadState<DashboardsReply> | null> =>
     this.kept.follow(client$);
+
+  /** Stores a dashboard in place of one, or as a new one, and says so. */
+  put(client: string, stored: StoredDashboard | null, dashboard: Dashboard): void {
+    const body = { ...dashboard, seen: stored?.version ?? 0, by: this.person.name(), note: '', isOfAgency: stored?.client === null };
+    const request = stored
+      ? this.api.call('changeDashboard', { params: { client, id: stored.id }, body })
+      : this.api.call('addDashboard', { params: { client }, body });
+    request.subscribe({
+      next: ({ id, label }) => {
+        this.refresh();
+        this.notices
+          .open(`It is on “${label}” now.`, 'Look', { duration: 6000 })
+          .onAction()
+          .subscribe(() => void this.router.navigate(['/dashboards'], { queryParams: { board: id }, queryParamsHandling: 'merge' }));
+      },
+      error: (problem: ApiError) => this.notices.open(problem.message, 'Close', { duration: 8000 }),
+    });
+  }
 
   /** What was stored shows on every screen. */
   refresh(): void {

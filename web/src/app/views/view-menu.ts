@@ -4,14 +4,19 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
-import type { ClientDetail } from '@lens/contract';
+import type { ClientDetail, StoredDashboard } from '@lens/contract';
 import { FOLLOWS, SHIPPED_VIEWS, type View } from '@lens/core';
 import type { CompareState } from '../compare/compare-state';
 import { Api } from '../data/api';
 import { bookOfClient } from '../data/vocabulary';
+import { withTile } from '../dashboards/dashboard-edits';
+import { DashboardsService } from '../dashboards/dashboards';
+import { asksText } from './asks-text';
 import { Keeper } from './keeper';
-import { type AnyView, asksOf, isChanged, isStored, queryOfView, wordsOf } from './view-state';
+import { type AnyView, asksOf, boundTo, isChanged, isStored, queryOfView, wordsOf } from './view-state';
 import { ViewsService } from './views';
+
+const MOST_LABEL = 80;
 
 /** The view that a comparison was opened from, and what can be done with views from there. */
 @Component({
@@ -38,7 +43,14 @@ import { ViewsService } from './views';
       @for (each of starred(); track each.id) {
         <a mat-menu-item routerLink="/compare" [queryParams]="query(each)" queryParamsHandling="merge">{{ each.label }}</a>
       }
+      <button mat-menu-item type="button" [matMenuTriggerFor]="boards">Put it on a dashboard</button>
       <a mat-menu-item routerLink="/compare/views" queryParamsHandling="merge">All views</a>
+    </mat-menu>
+    <mat-menu #boards="matMenu">
+      @for (each of dashboards(); track each.id) {
+        <button mat-menu-item type="button" (click)="putOn(each)">{{ each.label }}</button>
+      }
+      <button mat-menu-item type="button" (click)="putOn(null)">A new one</button>
     </mat-menu>
   `,
   styles: `
@@ -61,6 +73,7 @@ import { ViewsService } from './views';
 export class ViewMenu {
   private readonly keeper = inject(Keeper);
   private readonly views = inject(ViewsService);
+  private readonly boards = inject(DashboardsService);
   private readonly clients = toSignal(inject(Api).call('clients', {}), { initialValue: [] });
 
   readonly client = input.required<ClientDetail>();
@@ -68,6 +81,11 @@ export class ViewMenu {
   /** The view that the question was kept as. */
   readonly kept = output<string>();
 
+  private readonly boardsRead = toSignal(toObservable(this.client).pipe(this.boards.follow));
+  protected readonly dashboards = computed(() => {
+    const read = this.boardsRead();
+    return read?.state === 'ready' ? read.value.dashboards : [];
+  });
   private readonly read = toSignal(toObservable(this.client).pipe(this.views.follow));
   private readonly all = computed((): readonly AnyView[] => {
     const read = this.read();
@@ -91,6 +109,25 @@ export class ViewMenu {
       this.clients().flatMap(({ id }) => (id === client.id ? [] : [id])),
     );
   };
+
+  /** Puts the question, as it is asked now, on a dashboard as another tile. */
+  protected putOn(stored: StoredDashboard | null): void {
+    const client = this.client();
+    const asks = asksOf(this.state(), client);
+    const bound = boundTo(client);
+    const { label, description, keeps } = this.view() ?? {
+      label: asksText(asks, bound.book, bound.labelOf),
+      description: '',
+      keeps: FOLLOWS,
+    };
+    const view: View = { label: label.slice(0, MOST_LABEL), description, keeps, asks, words: wordsOf(asks, client, bound.book) };
+    const board = stored ?? { label: `${client.name}, my pictures`, description: '', tiles: [] };
+    this.boards.put(
+      client.id,
+      stored,
+      withTile({ label: board.label, description: board.description, tiles: board.tiles }, { kind: 'view', view }),
+    );
+  }
 
   protected keep(): void {
     const { label = '', description = '', keeps = FOLLOWS } = this.view() ?? {};
