@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './test';
+import { expect, test, mark } from './test';
 
 const JUNIPER = 'client=juniper-loft-tea&period=2026-10-03_2026-10-30&with=none&by=orders&on=sale';
 const POCKET = 'client=pocket-orchard&period=2026-10-03_2026-10-30&with=none&by=claims&on=click';
@@ -87,9 +87,12 @@ test('members are held against a figure, and a cell of a crossing is traced to i
   await expect(phrase(page, /ad with Spend above 300/)).toBeVisible();
   const shown = page.getByRole('row', { name: /^Shown/ });
   await expect(shown).toBeVisible();
-  const amounts = await page.locator('tr[aria-level="2"] td:nth-of-type(2) .value').allInnerTexts();
-  expect(amounts.length).toBeGreaterThan(2);
-  for (const amount of amounts) expect(Number(amount.replace(/[£,]/g, ''))).toBeGreaterThan(300);
+  const amounts = async (): Promise<number[]> => {
+    const texts = await page.locator('tr[aria-level="2"] td:nth-of-type(2) .value').allInnerTexts();
+    return texts.map((amount) => Number(amount.replace(/[£,]/g, '')));
+  };
+  await expect.poll(async () => (await amounts()).every((amount) => amount > 300)).toBe(true);
+  expect((await amounts()).length).toBeGreaterThan(2);
 
   await lens.open(`/compare?${POCKET}&rows=channel&columns=week~spend`);
   await page.getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).click();
@@ -171,8 +174,8 @@ test('an address of before opens what it opened', async ({ page, lens }) => {
 test('rows that are marked become a group, which is a field at once: by week, and on the page of groups', async ({ page, lens }) => {
   await lens.open(`/compare?${JUNIPER}&rows=campaign`);
   const table = page.getByRole('treegrid', { name: 'Comparison' });
-  await table.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
-  await table.getByRole('checkbox', { name: 'Mark JLT_search_new_green-tea_uk' }).check();
+  await mark(table, 'JLT_search_new_gifts_uk');
+  await mark(table, 'JLT_search_new_green-tea_uk');
   await phrase(page, 'Group…').click();
   await page.getByRole('combobox', { name: 'Grouping' }).fill('Season');
   await page.getByRole('combobox', { name: 'They are' }).fill('Autumn push');
@@ -207,7 +210,7 @@ test('levels open at once, only rows in sight are drawn, and what one lies in, a
   const rows = Number(await table.getAttribute('aria-rowcount'));
   expect(await table.getByRole('row').count()).toBeLessThan(Math.max(90, rows));
 
-  await table.getByRole('checkbox', { name: 'Mark Harbor Search' }).check();
+  await mark(table, 'Harbor Search');
   await phrase(page, 'Keep in sight').click();
   const wide = () => table.getByRole('rowheader', { name: 'Total' }).evaluate((cell) => cell.clientWidth);
   const before = await wide();
@@ -251,7 +254,7 @@ test('a question too long for an address is kept, opens again from its short one
   await page.reload();
   await expect(page.getByRole('rowheader', { name: 'JLT_search_new_gifts_uk' })).toBeVisible();
   await expect(page.getByRole('rowheader', { name: 'JLT_search_new_green-tea_uk' })).toHaveCount(0);
-  await page.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
+  await mark(page, 'JLT_search_new_gifts_uk');
   await expect(page.getByRole('toolbar', { name: 'With the marked rows' })).toBeVisible();
 
   await lens.open(`/compare?${JUNIPER}&rows=campaign&ask=${'a'.repeat(22)}`);

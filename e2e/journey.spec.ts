@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { choose, expect, JUNIPER, test } from './test';
+import { choose, expect, JUNIPER, test, mark } from './test';
 
 test.use({ copy: 'journey' });
 
@@ -64,7 +64,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await table.getByRole('button', { name: 'Open JLT_search_new_gifts_uk' }).click();
     await table.getByRole('button', { name: 'Open tea gifts' }).click();
     await expect(table.getByRole('row', { name: /The tea lover’s box/ })).toBeVisible();
-    await table.getByRole('checkbox', { name: 'Mark JLT_search_new_gifts_uk' }).check();
+    await mark(table, 'JLT_search_new_gifts_uk');
     await expect(page.getByRole('img', { name: /Spend of \d+ members over 30 days/ })).toBeVisible();
     await table.getByRole('button', { name: 'ROAS' }).click();
     await expect(table.getByRole('columnheader', { name: /ROAS/ })).toHaveAttribute('aria-sort', 'descending');

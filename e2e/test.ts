@@ -87,6 +87,13 @@ export async function choose(where: Page | Locator, field: string | RegExp, opti
   await page.getByRole('option', { name: option, exact: true }).click();
 }
 
+/** Marks a row of a table: the mark is in the address, and on the screen a moment later. */
+export async function mark(where: Page | Locator, name: string): Promise<void> {
+  const box = where.getByRole('checkbox', { name: `Mark ${name}` });
+  await box.click();
+  await expect(box).toHaveAttribute('aria-checked', 'true');
+}
+
 /** Adds a step that shapes the table of a file. */
 export async function addStep(page: Page, step: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a step' }).click();

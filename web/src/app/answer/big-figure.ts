@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { changeText, figureText, isTotal, type Metric, type MetricId, unpackFigures } from '@lens/core';
-import type { Answered } from './picture-data';
+import { changeText, figureText, type Metric, type MetricId, unpackFigures } from '@lens/core';
+import { type Answered, wholeRow } from './picture-data';
 
 /** One figure in all, with how it changed; its trend stands beside it. */
 @Component({
@@ -11,7 +11,7 @@ import type { Answered } from './picture-data';
         {{ figure.text }}
       </button>
       <p>
-        {{ metric().label }}
+        {{ metric().label }}{{ figure.isMatched ? ', matched to campaigns' : '' }}
         @if (figure.change) {
           <span>{{ figure.change }}</span>
         }
@@ -52,13 +52,15 @@ export class BigFigure {
 
   protected readonly told = computed(() => {
     const { table, style } = this.answered();
-    const at = table.rows.findIndex(({ kind }) => isTotal(kind));
-    const [row, column] = [table.rows[at], table.columns[table.metrics.indexOf(this.metric().id)]];
+    const row = wholeRow(this.answered());
+    const at = row ? table.rows.indexOf(row) : -1;
+    const column = table.columns[table.metrics.indexOf(this.metric().id)];
     const now = column && unpackFigures(column.now)[at];
     if (!row || !now) return null;
     const change = column.change && unpackFigures(column.change)[at];
     return {
       row: row.key,
+      isMatched: row.kind === 'matched',
       ...figureText(now, this.metric().unit, style),
       change: change?.kind === 'value' ? changeText(change, style).spoken : '',
     };

@@ -1,6 +1,6 @@
 import type { WireTable } from '@lens/contract';
 import { BUILT_IN_BOOK, bounds, type Figure, gap, packFigures, value } from '@lens/core';
-import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf } from './picture-data';
+import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 const column = (now: readonly Figure[], before: readonly Figure[] | null = null): WireTable['columns'][number] => ({
@@ -92,6 +92,15 @@ describe('what a picture is drawn from', () => {
       [1, 0.5],
       [null, 0.25],
     ]);
+  });
+
+  it('is in all what the advertising brought, where more came than that', () => {
+    const of = answered({ spend: many(3) });
+    const kinds = ['total', 'matched', 'member'] as const;
+    const rows = of.table.rows.map((row, at) => ({ ...row, kind: kinds[at] ?? 'member' }));
+    expect(wholeRow({ table: { ...of.table, rows } })?.key).toBe('row 1');
+    expect(wholeRow({ table: { ...of.table, rows: rows.filter(({ kind }) => kind !== 'matched') } })?.key).toBe('row 0');
+    expect(wholeRow(of)).toBeUndefined();
   });
 
   it('takes the counts of a set as stations, in its order', () => {

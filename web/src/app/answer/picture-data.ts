@@ -128,6 +128,10 @@ export function heatOf({ table, rows, book, style }: Answered): Heat | null {
   };
 }
 
+/** The row of all that the advertising brought: what came anyway is told beside it, not with it. */
+export const wholeRow = ({ table: { rows } }: Pick<Answered, 'table'>): WireTable['rows'][number] | undefined =>
+  rows.find(({ kind }) => kind === 'matched') ?? rows.find(({ kind }) => kind === 'total');
+
 /** The counts of a set in its order as stations of the way, of one row. */
 export function funnelOf(of: Answered, row: string): FunnelStep[] {
   const counts = of.table.metrics.filter((id) => of.book.named(id).unit === 'count');

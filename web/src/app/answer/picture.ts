@@ -6,7 +6,6 @@ import type { ClientDetail } from '@lens/contract';
 import {
   formatNumber,
   isAdditive,
-  isTotal,
   type Metric,
   type MetricId,
   type PictureKind,
@@ -19,7 +18,7 @@ import { barsConfig, heatConfig, type Promised, ringConfig, scatterConfig } from
 import { ChartPicture, type Drawn, type Picked } from '../ui/chart';
 import { BigFigure } from './big-figure';
 import { Cards } from './cards';
-import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf } from './picture-data';
+import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
 import { Steps } from './steps';
 import { TimePicture } from './time-picture';
 
@@ -60,7 +59,7 @@ export class Picture {
 
   protected readonly metric = computed(() => this.answered().book.named(this.metricId()));
   protected readonly style = computed(() => this.answered().style);
-  private readonly total = computed(() => this.answered().table.rows.find(({ kind }) => isTotal(kind)));
+  private readonly total = computed(() => wholeRow(this.answered()));
   protected readonly timeKind = computed(() => {
     const kind = this.kind();
     return kind === 'line' || kind === 'multiples' || (kind === 'stacked' && this.isAdditive()) ? kind : null;
@@ -73,7 +72,7 @@ export class Picture {
   );
   protected readonly totalMember = computed(() => {
     const total = this.total();
-    return total ? [{ key: total.key, name: 'all of it' }] : [];
+    return total ? [{ key: total.key, name: total.kind === 'matched' ? 'what is matched to campaigns' : 'all of it' }] : [];
   });
 
   /** What the client was promised of the metric, where it is counted as the question counts. */

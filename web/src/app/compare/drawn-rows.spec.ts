@@ -15,8 +15,8 @@ describe('what is drawn of a table', () => {
   });
 
   it('is told behind the metric', () => {
-    expect(drawnText([], 'figure')).toBe('of all of it');
-    expect([drawnText([row('a')], 'funnel'), drawnText([], 'funnel')]).toEqual(['of the rows marked', 'of all of it']);
+    expect(drawnText([], 'figure')).toBe('of all that campaigns brought');
+    expect([drawnText([row('a')], 'funnel'), drawnText([], 'funnel')]).toEqual(['of the rows marked', 'of all that campaigns brought']);
     expect(drawnText([], 'line')).toMatch(/^of the first members/);
   });
 });
