@@ -1,17 +1,17 @@
 import { COLUMNS_WIDE, MOST_TILES } from '@lens/core';
 import { z } from 'zod';
 import { id } from './basic';
-import { change, edited, viewBody } from './views';
+import { change, edited } from './metrics';
+import { viewBody } from './views';
 
-const place = z.object({
-  x: z
-    .int()
-    .min(0)
-    .max(COLUMNS_WIDE - 1),
-  y: z.int().min(0).max(1000),
-  wide: z.int().min(1).max(COLUMNS_WIDE),
-  high: z.int().min(1).max(40),
-});
+const place = z
+  .object({
+    x: z.int().min(0),
+    y: z.int().min(0).max(1000),
+    wide: z.int().min(1).max(COLUMNS_WIDE),
+    high: z.int().min(1).max(40),
+  })
+  .refine(({ x, wide }) => x + wide <= COLUMNS_WIDE, { message: `A tile lies within ${COLUMNS_WIDE} columns`, path: ['x'] });
 const what = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('view'), view: viewBody }),
   z.object({ kind: z.literal('kept view'), id, label: z.string().max(80) }),

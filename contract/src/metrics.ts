@@ -42,11 +42,10 @@ export const library = z.object({
 });
 
 const version = z.number().int().min(0);
-/** Which version was looked at (0 for something new), and who changes it why. */
-const edit = { seen: version, by, note };
-const isOfAgency = z.boolean();
-export const putMetric = metricBody.extend({ ...edit, isOfAgency });
-export const putMetricSet = setBody.extend({ ...edit, isOfAgency });
+/** Which version was looked at (0 for something new), who changes it why, and whose it is from then on. */
+export const change = { seen: version, by, note, isOfAgency: z.boolean() };
+export const putMetric = metricBody.extend(change);
+export const putMetricSet = setBody.extend(change);
 export const removal = z.object({ seen: version, by });
 
 export const edited = { version, by: z.string(), at: z.string(), note: z.string() };

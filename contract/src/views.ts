@@ -2,9 +2,7 @@ import { CHANGES_AS, COMPARISONS, PICTURES, presetOf, type PresetId, SORT_OF, DI
 import { z } from 'zod';
 import { basis, countedBy, dayRange, id } from './basic';
 import { condition, dimension, filter, metricId, rows } from './compare';
-import { edited } from './metrics';
-
-export { edited };
+import { change, edited } from './metrics';
 
 const preset = z.custom<PresetId>((text) => typeof text === 'string' && presetOf(text) !== undefined, 'There is no such period');
 const period = z.union([z.object({ preset }), dayRange], 'A period is one of the usual ones, or from a day to a day');
@@ -45,13 +43,6 @@ export const viewBody = z.object({
   }),
 });
 
-/** Which version was looked at (0 for something new), who changes it why, and whose it is from then on. */
-export const change = {
-  seen: z.int().min(0),
-  by: z.string().trim().max(100),
-  note: z.string().trim().max(500),
-  isOfAgency: z.boolean(),
-};
 export const putView = viewBody.extend(change);
 
 const stored = { id, client: id.nullable(), ...edited };

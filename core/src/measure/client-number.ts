@@ -1,3 +1,4 @@
+import { nameKey } from '../formula/tokens';
 import type { DayRange } from '../time/day';
 
 /** What numbers of a client are told in: money for each thing, a share, or a plain number. */
@@ -24,9 +25,8 @@ export const MARGIN: ClientNumber = {
 
 /** The numbers that dated values are of, each once; values of one name are of one number. */
 export function clientNumbers(dated: readonly Pick<ClientNumber, 'name' | 'unit'>[]): ClientNumber[] {
-  const ofName = (name: string): string => name.toLowerCase();
   const all = dated.map(({ name, unit }): ClientNumber => ({
-    id: `number ${ofName(name)}`,
+    id: `number ${nameKey(name)}`,
     name,
     unit,
     definition: 'A number of this client’s own, on each day.',

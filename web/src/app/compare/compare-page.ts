@@ -238,7 +238,9 @@ export class ComparePage {
   });
   protected readonly markedKeys = computed(() => this.marked().map(({ key }) => key));
   /** What of them it is. */
-  protected readonly drawnText = computed(() => drawnText(this.marked(), this.state().picture));
+  protected readonly drawnText = computed(() =>
+    drawnText(this.marked(), this.state().picture, this.table()?.rows.some(({ kind }) => kind === 'matched') ?? false),
+  );
   /** A grid draws what stands in columns, the way to a result all counts of the set. */
   protected readonly drawsChosen = computed(() => !['none', 'heat', 'funnel'].includes(this.state().picture));
   protected readonly PICTURES = PICTURE_CHOICES;

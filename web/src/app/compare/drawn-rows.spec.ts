@@ -15,8 +15,8 @@ describe('what is drawn of a table', () => {
   });
 
   it('is told behind the metric', () => {
-    expect(drawnText([], 'figure')).toBe('of all that campaigns brought');
-    expect([drawnText([row('a')], 'funnel'), drawnText([], 'funnel')]).toEqual(['of the rows marked', 'of all that campaigns brought']);
-    expect(drawnText([], 'line')).toMatch(/^of the first members/);
+    expect(drawnText([], 'figure', true)).toBe('of all that campaigns brought');
+    expect([drawnText([row('a')], 'funnel', true), drawnText([], 'funnel', false)]).toEqual(['of the rows marked', 'of all of it']);
+    expect(drawnText([], 'line', true)).toMatch(/^of the first members/);
   });
 });

@@ -14,7 +14,8 @@ export function drawnRows(rows: readonly Row[], marked: readonly Row[], picture:
 }
 
 /** What of the rows it is, in words behind the metric that is drawn. */
-export function drawnText(marked: readonly Row[], picture: PictureKind): string {
-  if (picture === 'figure' || (picture === 'funnel' && marked.length !== 1)) return 'of all that campaigns brought';
+export function drawnText(marked: readonly Row[], picture: PictureKind, isMatched: boolean): string {
+  if (picture === 'figure' || (picture === 'funnel' && marked.length !== 1))
+    return isMatched ? 'of all that campaigns brought' : 'of all of it';
   return marked.length === 0 ? 'of the first members; mark rows to draw others' : 'of the rows marked';
 }

@@ -95,7 +95,10 @@ export class DashboardPage {
   protected readonly shown = computed(() => this.edits()?.now ?? null);
   protected readonly isDirty = computed(() => (this.edits()?.before.length ?? 0) > 0);
   protected readonly arranging = signal(false);
-  protected readonly only = linkedSignal<unknown, Filter | null>({ source: this.board, computation: () => null });
+  protected readonly only = linkedSignal<string, Filter | null>({
+    source: () => `${this.client()?.id ?? ''} ${this.board()}`,
+    computation: () => null,
+  });
   protected readonly onlyText = computed(() => {
     const only = this.only();
     return only ? filterText(only, (dimension) => dimension) : '';
@@ -114,8 +117,9 @@ export class DashboardPage {
     const kept = this.kept();
     return [...(kept?.state === 'ready' ? kept.value.views : []), ...SHIPPED_VIEWS];
   });
-  /** A kept view by its id, as it is now. */
-  protected readonly viewOf = (id: string): View | null => this.offered().find((view) => view.id === id) ?? null;
+  /** The view of a tile, a kept one as it is now; null where there is none (any more). */
+  private readonly viewOf = (what: TileWhat): View | null =>
+    what.kind === 'view' ? what.view : what.kind === 'kept view' ? (this.offered().find(({ id }) => id === what.id) ?? null) : null;
   /** Whether choosing a member narrows what a tile shows. */
   protected readonly isOfMembers = ({ kind }: TileWhat): boolean => kind === 'view' || kind === 'kept view' || kind === 'text';
   protected readonly roomOf = ({ high }: TilePlace): number => high * ROW - CAPTION;
@@ -140,6 +144,7 @@ export class DashboardPage {
   protected readonly items = computed(() =>
     (this.shown()?.tiles ?? []).map((tile) => ({
       tile,
+      view: this.viewOf(tile.what),
       item: { id: tile.id, x: tile.place.x, y: tile.place.y, cols: tile.place.wide, rows: tile.place.high },
     })),
   );
@@ -199,21 +204,9 @@ export class DashboardPage {
   protected save(): void {
     const [client, shown, stored] = [this.client(), this.shown(), this.stored()];
     if (!client || !shown) return;
-    const body = {
-      ...shown,
-      tiles: [...shown.tiles],
-      seen: stored?.version ?? 0,
-      by: this.person.name(),
-      note: '',
-      isOfAgency: stored?.client === null,
-    };
-    const request = stored
-      ? this.api.call('changeDashboard', { params: { client: client.id, id: stored.id }, body })
-      : this.api.call('addDashboard', { params: { client: client.id }, body });
-    request.subscribe({
+    this.dashboards.store(client.id, stored, shown).subscribe({
       next: ({ id, label }) => {
         this.arranging.set(false);
-        this.dashboards.refresh();
         this.open(id);
         this.tell(`“${label}” is kept.`);
       },

@@ -3,7 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import type { ClientDetail, DashboardsReply, StoredDashboard } from '@lens/contract';
 import type { Dashboard } from '@lens/core';
-import type { Observable } from 'rxjs';
+import { type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Kept } from '../data/kept';
 import { Person } from '../data/person';
@@ -21,20 +21,23 @@ export class DashboardsService {
   readonly follow = (client$: Observable<ClientDetail | null | undefined>): Observable<LoadState<DashboardsReply> | null> =>
     this.kept.follow(client$);
 
-  /** Stores a dashboard in place of one, or as a new one, and says so. */
-  put(client: string, stored: StoredDashboard | null, dashboard: Dashboard): void {
+  /** Stores a dashboard in place of one, or as a new one. */
+  store(client: string, stored: StoredDashboard | null, dashboard: Dashboard): Observable<StoredDashboard> {
     const body = { ...dashboard, seen: stored?.version ?? 0, by: this.person.name(), note: '', isOfAgency: stored?.client === null };
     const request = stored
       ? this.api.call('changeDashboard', { params: { client, id: stored.id }, body })
       : this.api.call('addDashboard', { params: { client }, body });
-    request.subscribe({
-      next: ({ id, label }) => {
-        this.refresh();
+    return request.pipe(tap(() => this.refresh()));
+  }
+
+  /** The same from another screen, which says where it is now. */
+  put(client: string, stored: StoredDashboard | null, dashboard: Dashboard): void {
+    this.store(client, stored, dashboard).subscribe({
+      next: ({ id, label }) =>
         this.notices
           .open(`It is on “${label}” now.`, 'Look', { duration: 6000 })
           .onAction()
-          .subscribe(() => void this.router.navigate(['/dashboards'], { queryParams: { board: id }, queryParamsHandling: 'merge' }));
-      },
+          .subscribe(() => void this.router.navigate(['/dashboards'], { queryParams: { board: id }, queryParamsHandling: 'merge' })),
       error: (problem: ApiError) => this.notices.open(problem.message, 'Close', { duration: 8000 }),
     });
   }
