@@ -101,6 +101,27 @@ test('the comparison is reachable by keyboard alone', async ({ page, lens }) => 
   await expect(page.getByRole('dialog', { name: 'Keys and signs' })).toBeVisible();
 });
 
+test('anything is found with one key: a day, a campaign written wrongly, and again what was used last', async ({ page, lens }) => {
+  await lens.open(`/compare?${JUNIPER}`);
+  await expect(page.getByRole('rowheader', { name: 'Total' })).toBeVisible();
+  const find = async (typed: string, first: RegExp) => {
+    await page.keyboard.press('/');
+    await page.keyboard.type(typed);
+    await expect(page.getByRole('option').first()).toHaveText(first);
+    await lens.accessible('.cdk-overlay-container');
+    await page.keyboard.press('Enter');
+  };
+  await find('6 oct', /^6 Oct 2026/);
+  await expect(page).toHaveURL(/period=2026-10-06_2026-10-06/);
+  await find('gfits uk', /^JLT_search_new_gifts_uk/);
+  await expect(page.getByRole('rowheader', { name: 'JLT_search_new_gifts_uk' })).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: 'Wren Social' })).toHaveCount(0);
+  await page.keyboard.press('/');
+  await expect(page.getByRole('option').first()).toHaveText(/^JLT_search_new_gifts_uk/);
+  await page.keyboard.type('no such thing');
+  await expect(page.getByRole('option')).toHaveText(['Nothing is called so.']);
+});
+
 test('claims of two channels are at most, and what a channel does not measure is no zero', async ({ page, lens }) => {
   await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims')}`);
   await expect(page.getByText(/No report delivers what these are made of: Purchases, CPA, Value/)).toBeVisible();

@@ -9,6 +9,7 @@ import * as intake from './intake';
 import { endpoint } from './endpoint';
 import { LIBRARY_ENDPOINTS } from './library-endpoints';
 import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
+import { FIND_ENDPOINTS } from './find';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
@@ -74,6 +75,7 @@ export const ENDPOINTS = {
   ...LIBRARY_ENDPOINTS,
   ...VIEWS_ENDPOINTS,
   ...DASHBOARDS_ENDPOINTS,
+  ...FIND_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

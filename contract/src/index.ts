@@ -6,6 +6,7 @@ export * from './connections';
 export type { Endpoint } from './endpoint';
 export * from './endpoints';
 export * from './dashboards';
+export * from './find';
 export * from './groupings';
 export * from './health';
 export * from './intake';

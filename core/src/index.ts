@@ -153,6 +153,8 @@ export * from './time/zone';
 export * from './view/bind-view';
 export * from './view/shipped-views';
 export * from './view/view';
+export * from './find/day-named';
+export * from './find/seek';
 export * from './picture/ring-parts';
 export * from './picture/steps';
 export * from './dashboard/dashboard';

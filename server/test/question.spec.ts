@@ -1,4 +1,4 @@
-import { clientForEach, compare, importFile, questionFor, send, suiteServer } from './harness';
+import { clientForEach, compare, importFile, makeClient, questionFor, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -50,6 +50,22 @@ describe('a question over HTTP', () => {
     expect(body.kept).toEqual({ all: 41, kept: 37, leftOut: 4, cannotTell: 0 });
     const pages = await ask({ rows: ['campaign'], where: [{ dimension: 'landing page', any: [{ test: 'contains', value: 'tea' }] }] });
     expect(pages.body).toMatchObject({ untold: ['landing page'], kept: { all: 41, kept: 0, leftOut: 0, cannotTell: 41 } });
+  });
+
+  it('finds members by what somebody may mean, of the client asked first before others, also after an import', async () => {
+    const other = await makeClient(server.address, 'Elsewhere');
+    await importFile(server.address, other, 'Ads', ADS.replaceAll('Steam', 'Steam train'));
+    const find = async (typed: string, clients = [setting.client, other.client]) =>
+      (await send(server.address, 'POST', '/found', { clients, typed })).body as Loose;
+    const { members, count } = await find('staem');
+    expect(members.map(({ client, level, name, campaign }: Loose) => [client, level, name, campaign])).toEqual([
+      [setting.client, 'ad', 'Steam', 'Tea'],
+      [other.client, 'ad', 'Steam train', 'Tea'],
+    ]);
+    expect([count, (await find('train', [setting.client])).members]).toEqual([2, []]);
+    await importFile(server.address, setting, 'More', ADS.replaceAll('Steam', 'Train spotting'));
+    expect((await find('spotting')).count).toBe(1);
+    expect((await send(server.address, 'POST', '/found', { clients: ['nobody'], typed: 'x' })).status).toBe(404);
   });
 
   it('judges members, turns pages and sorts without moving a total', async () => {

@@ -1,6 +1,8 @@
 import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId, type Question } from '@lens/core';
 import { accountsOf, allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
+import { feedsOf } from '../store/feeds';
+import type { Members } from '../store/members';
 import { picturesOf } from '../store/pictures';
 import { SegmentStore } from '../store/segments';
 import { type LoadedClient, loadClient, TableCache, versionOf } from '../store/tables';
@@ -33,6 +35,11 @@ export class ClientData {
   /** The tables of a client as known now, or by the end of a past day. */
   load(client: string, knownOn: number | null = null): LoadedClient {
     return this.db.transaction(() => loadClient(this.db, client, this.cache, knownOn))();
+  }
+
+  /** The members of a client as known now, without its tables. */
+  members(client: string): Members {
+    return this.db.transaction(() => this.cache.membersOf(this.db, client, feedsOf(this.db, client)))();
   }
 
   /** The tables of all clients of a question, in its currency. */

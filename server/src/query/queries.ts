@@ -13,7 +13,7 @@ type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answe
 /** The queries as seen from the server: each answers later, from its own thread. */
 export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & { close(): Promise<void> };
 
-type First = string | Question | { readonly client: string };
+type First = string | Question | { readonly client: string } | { readonly clients: readonly string[] };
 
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
@@ -50,7 +50,7 @@ function answerOf(reply: WorkerReply): unknown {
 
 /** What is summed for a question; text that is the same for all queries about a client that ask for nothing in particular. */
 const sumsOf = (first: First): string =>
-  typeof first === 'string' ? first : JSON.stringify('clients' in first ? sumsAsked(first) : first);
+  typeof first === 'string' ? first : JSON.stringify('metricSet' in first ? sumsAsked(first) : first);
 
 /** Every question begins with its client, or says whose it is. */
 const clientsOf = (first: First): readonly string[] =>

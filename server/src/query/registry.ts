@@ -2,6 +2,7 @@ import { judging } from './audit';
 import { settingsChanged } from './changes';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
+import { membersFound } from './find';
 import { funnel } from './funnel';
 import { groupingTried } from './grouping';
 import { healthOf } from './health';
@@ -32,5 +33,6 @@ export const QUERIES = {
   tryGrouping: groupingTried,
   tryMetric: metricTried,
   funnel,
+  find: membersFound,
 };
 export type QueryName = keyof typeof QUERIES;

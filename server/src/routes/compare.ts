@@ -51,6 +51,11 @@ export function compareRoutes(router: Router, context: Context): void {
     };
   });
 
+  answer(router, ENDPOINTS.find, ({ body: { clients, typed } }) => {
+    for (const client of clients) clientOr404(context, client);
+    return queries.find({ clients }, typed);
+  });
+
   answer(router, ENDPOINTS.trace, async ({ body }) => {
     const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question, body.metric));
     if (!found) throw notFound('row in this comparison');

@@ -40,6 +40,7 @@ export class TableCache {
   readonly clients = new Map<string, { state: string; library: string; loaded: LoadedClient }>();
   readonly feeds = new Map<number, { version: number; told: string; table: FeedTable }>();
   readonly splits = new SplitDictionary();
+  private readonly members = new Map<string, { state: string; members: Members }>();
 
   constructor(readonly segments: SegmentStore) {}
 
@@ -47,6 +48,16 @@ export class TableCache {
   forget(feed: number): void {
     this.feeds.delete(feed);
     this.clients.clear();
+  }
+
+  /** The members of a client, read again when one of its feeds has changed: only imports name them. */
+  membersOf(db: Db, client: string, feeds: readonly Pick<FeedRecord, 'id' | 'version'>[]): Members {
+    const state = feeds.map(({ id, version }) => `${id} ${version}`).join();
+    const known = this.members.get(client);
+    if (known?.state === state) return known.members;
+    const members = membersOf(db, client);
+    this.members.set(client, { state, members });
+    return members;
   }
 }
 
@@ -89,7 +100,7 @@ function loadRecord(
 ): LoadedClient {
   const vocabulary = new Vocabulary(words, groupings, library);
   const { rates, targets } = promises;
-  const members = membersOf(db, client);
+  const members = cache.membersOf(db, client, feeds);
   // What reports tell is read in the words and by the members there are: another report may say in which group an ad lies.
   const told = JSON.stringify([words.joined, members.byId.size]);
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));

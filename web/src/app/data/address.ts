@@ -59,7 +59,7 @@ export function writeFocus(focus: Focus): QueryValues {
   };
 }
 
-const writeRange = ({ from, to }: { from: number; to: number }): string => `${formatDay(from)}_${formatDay(to)}`;
+export const writeRange = ({ from, to }: { from: number; to: number }): string => `${formatDay(from)}_${formatDay(to)}`;
 
 function readRange(text: string | null): { from: number; to: number } | undefined {
   const [from, to] = (text ?? '').split('_').map(parseDay);

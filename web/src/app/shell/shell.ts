@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { MatDialog } from '@angular/material/dialog';
@@ -11,6 +11,7 @@ import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
 import { MovesService } from '../data/moves';
 import { ScreenNotes } from '../data/screen-notes';
+import { FindField } from '../find/find-field';
 import { FocusLine, type FocusParts } from './focus-line';
 import { HelpSheet } from './help-sheet';
 import { MovesTray } from './moves-tray';
@@ -38,7 +39,7 @@ const PARTS: Record<string, FocusParts> = {
 /** The frame: top line, focus line, the screen, the moves tray. */
 @Component({
   selector: 'ul-shell',
-  imports: [FocusLine, MatIcon, MatIconButton, MatTooltip, MovesTray, RouterLink, RouterLinkActive, RouterOutlet],
+  imports: [FindField, FocusLine, MatIcon, MatIconButton, MatTooltip, MovesTray, RouterLink, RouterLinkActive, RouterOutlet],
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
   host: { '(document:keydown)': 'onKey($event)' },
@@ -46,6 +47,7 @@ const PARTS: Record<string, FocusParts> = {
 })
 export class Shell {
   private readonly router = inject(Router);
+  private readonly find = viewChild.required(FindField);
   private readonly dialog = inject(MatDialog);
   private readonly focus = inject(FocusService);
   private readonly moves = inject(MovesService);
@@ -85,6 +87,11 @@ export class Shell {
 
   protected onKey(event: KeyboardEvent): void {
     const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
-    if (event.key === '?' && !typing) this.help();
+    if (typing) return;
+    if (event.key === '?') this.help();
+    if (event.key === '/') {
+      event.preventDefault();
+      this.find().begin();
+    }
   }
 }
