@@ -42,11 +42,7 @@ export function seek(haystack: Haystack, typed: string, most: number): Found {
 }
 
 /** The library reads signs before words as leaving out and quotes as exact: here they are signs of names. */
-const wordsOf = (typed: string): string =>
-  uFuzzy
-    .latinize(typed)
-    .replace(BETWEEN_WORDS, ' ')
-    .trim();
+const wordsOf = (typed: string): string => uFuzzy.latinize(typed).replace(BETWEEN_WORDS, ' ').trim();
 
 function beginningFirst(places: readonly number[], haystack: Haystack, needle: string): number[] {
   const begins = (at: number): boolean => haystack[at]?.toLowerCase().startsWith(needle.toLowerCase()) ?? false;
