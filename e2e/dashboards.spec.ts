@@ -10,6 +10,7 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await expect(page.getByRole('button', { name: 'Dashboard: Shop, every morning' })).toBeVisible();
     await expect(tile('The target, this month')).toContainText('ROAS, promised at least 2.60');
     await expect(tile('What waits for a decision')).toContainText(/\d+ proposals of the audit/);
+    await expect(page.getByRole('link', { name: /proposals wait for a decision/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /^ROAS of \d members as bars$/ })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Local listing' })).toHaveCount(0);
     await lens.accessible();

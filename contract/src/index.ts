@@ -14,6 +14,7 @@ export * from './joining';
 export * from './changes';
 export * from './lots';
 export * from './metrics';
+export * from './morning';
 export * from './naming';
 export * from './sources';
 export * from './views';

@@ -160,3 +160,7 @@ export * from './picture/steps';
 export * from './dashboard/dashboard';
 export * from './dashboard/place';
 export * from './dashboard/ready-dashboard';
+export * from './watch/rate-break';
+export * from './watch/usual-day';
+export * from './watch/week-move';
+export * from './watch/morning';

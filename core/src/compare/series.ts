@@ -84,7 +84,8 @@ function daysBefore(question: Question, metric: MetricId, book: MetricBook, last
 
 const range = (from: number, to: number): number[] => Array.from({ length: to - from + 1 }, (_, at) => from + at);
 
-function settledOf(tables: ClientTables, formula: Formula, buckets: readonly DayRange[], lastDay: Day): number {
+/** Of how many buckets, from the first, most of what a formula counts by click date has arrived. */
+export function settledOf(tables: ClientTables, formula: Formula, buckets: readonly DayRange[], lastDay: Day): number {
   const late = (termsOf(formula) as ClosedTerm[]).filter((term) => term.kind === 'outcome' && term.basis === 'click');
   const curves = late.flatMap((term) => (term.kind === 'outcome' ? (latenessOf(tables, lastDay).of(term) ?? []) : []));
   const young = buckets.findIndex(({ to }) => curves.some((curve) => shareBy(curve, lastDay - to) < SETTLED));

@@ -50,7 +50,7 @@ function answerOf(reply: WorkerReply): unknown {
 
 /** What is summed for a question; text that is the same for all queries about a client that ask for nothing in particular. */
 const sumsOf = (first: First): string =>
-  typeof first === 'string' ? first : JSON.stringify('metricSet' in first ? sumsAsked(first) : first);
+  typeof first === 'string' ? first : JSON.stringify('rows' in first ? sumsAsked(first) : first);
 
 /** Every question begins with its client, or says whose it is. */
 const clientsOf = (first: First): readonly string[] =>

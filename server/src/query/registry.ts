@@ -9,6 +9,7 @@ import { healthOf } from './health';
 import { importDetail } from './import-detail';
 import { joiningTried } from './joining';
 import { lotsOf } from './lots';
+import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
 import { tracing } from './trace';
 import { metricTried } from './try-metric';
@@ -34,5 +35,6 @@ export const QUERIES = {
   tryMetric: metricTried,
   funnel,
   find: membersFound,
+  morning: morningOf,
 };
 export type QueryName = keyof typeof QUERIES;

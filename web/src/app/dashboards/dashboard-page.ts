@@ -33,6 +33,7 @@ import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } f
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { Glances } from './glances';
+import { MorningLine } from './morning-line';
 import { ViewTile } from './view-tile';
 
 const READY = 'ready';
@@ -45,7 +46,7 @@ const CAPTION = 62;
   selector: 'ul-dashboard-page',
   imports: [
     ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
-    ...[MatMenu, MatMenuItem, MatMenuTrigger, NeedClient, TargetTile, ViewTile, WaitingTile],
+    ...[MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
   ],
   providers: [Glances],
   templateUrl: './dashboard-page.html',

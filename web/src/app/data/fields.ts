@@ -27,7 +27,7 @@ export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {
 }
 
 /** Words stay as they are where capitals stand inside of them. */
-const lowerFirst = (label: string): string => (/^[A-Z][^A-Z]*$/.test(label) ? label.toLowerCase() : label);
+export const lowerFirst = (label: string): string => (/^[A-Z][^A-Z]*$/.test(label) ? label.toLowerCase() : label);
 
 /** Where what a client's data can be split by comes from. */
 const ORIGINS = {

@@ -1,0 +1,72 @@
+import { sum } from 'simple-statistics';
+import type { Daily } from './usual-day';
+
+/** From which day on so many of one thing follow another, and how many did before. */
+export interface RateBreak {
+  /** The place of the first day of now. */
+  readonly at: number;
+  readonly before: number;
+  readonly now: number;
+}
+
+/** Days on either side of a break that are needed to tell it. */
+const SHORTEST = 3;
+/** Twice the gain in log likelihood that chance reaches on one day in some thousands, wherever the break is looked for. */
+const BEYOND_CHANCE = 16;
+const LEAST_CHANGE = 0.05;
+
+/** What days are made of: how many there were, and of how many this followed. */
+interface Counts {
+  readonly of: number;
+  readonly followed: number;
+}
+
+interface Pair extends Counts {
+  readonly at: number;
+}
+
+/**
+ * The day since which a share is another than before, where it is beyond chance: the split of the days that tells most
+ * (likelihood ratio of Poisson rates), in units of what the days vary around the two rates, which is at least as much
+ * as drawing them one by one would. Days of which one of the two is not known are left out. Undefined without a break.
+ */
+export function rateBreak(of: Daily, followed: Daily): RateBreak | undefined {
+  const pairs = of.flatMap((own, at): Pair[] => {
+    const after = followed[at];
+    return own != null && own > 0 && after != null ? [{ at, of: own, followed: after }] : [];
+  });
+  const all = sumOf(pairs);
+  let left: Counts = { of: 0, followed: 0 };
+  let best: { gain: number; from: number } | undefined;
+  for (const [at, pair] of pairs.entries()) {
+    const right = { of: all.of - left.of, followed: all.followed - left.followed };
+    const gain = told(left) + told(right) - told(all);
+    if (at >= SHORTEST && at <= pairs.length - SHORTEST && (!best || gain > best.gain)) best = { gain, from: at };
+    left = { of: left.of + pair.of, followed: left.followed + pair.followed };
+  }
+  const first = best && pairs[best.from];
+  if (!best || !first) return undefined;
+  const sides = [pairs.slice(0, best.from), pairs.slice(best.from)] as const;
+  const [before, now] = [rateOf(sumOf(sides[0])), rateOf(sumOf(sides[1]))];
+  const isBroken = (2 * best.gain) / variation(sides) > BEYOND_CHANCE && Math.abs(now / before - 1) >= LEAST_CHANGE;
+  return isBroken ? { at: first.at, before, now } : undefined;
+}
+
+const sumOf = (pairs: readonly Counts[]): Counts => ({
+  of: sum(pairs.map(({ of }) => of)),
+  followed: sum(pairs.map((each) => each.followed)),
+});
+const rateOf = ({ of, followed }: Counts): number => followed / of;
+
+/** The log likelihood of a rate that fits best, but for what is the same for any. */
+const told = (counts: Counts): number => (counts.followed > 0 ? counts.followed * Math.log(rateOf(counts)) : 0);
+
+/** What days vary around the rate of their side, of what Poisson counts would. */
+function variation(sides: readonly (readonly Pair[])[]): number {
+  const parts = sides.flatMap((pairs) => {
+    const rate = rateOf(sumOf(pairs));
+    return rate > 0 ? pairs.map(({ of, followed }) => (followed - of * rate) ** 2 / (of * rate)) : [];
+  });
+  const drawn = 1 - Math.min(1, rateOf(sumOf(sides.flat())));
+  return Math.max(drawn, sum(parts) / Math.max(1, parts.length - sides.length), Number.EPSILON);
+}
