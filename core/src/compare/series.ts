@@ -35,27 +35,34 @@ export function bucketsOf(period: DayRange): DayRange[] {
   return buckets;
 }
 
+/** A metric of some members, by their keys. */
+export interface SeriesAsked {
+  readonly metric: MetricId;
+  readonly keys: readonly string[];
+}
+
 /**
- * One metric over time for chosen members, each bucket from its own sums: the members and what they are
- * made of are those of the table. `lastDay` is the last finished day, as for the table.
+ * Metrics over time for chosen members, each bucket from its own sums, which all of them share: the members and what they
+ * are made of are those of the table. `lastDay` is the last finished day, as for the table.
  */
-export function series(
+export function seriesOfAll(
   tables: ClientTables,
   question: Question,
   names: Names,
-  { metric, keys, lastDay }: { readonly metric: MetricId; readonly keys: readonly string[]; readonly lastDay: Day },
-): Series {
+  { asked, lastDay }: { readonly asked: readonly SeriesAsked[]; readonly lastDay: Day },
+): Series[] {
   const whole = { ...question, comparison: null };
+  const metrics = [...new Set(asked.map(({ metric }) => metric))];
   const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
-  const before = daysBefore(question, metric, bookOf(tables.vocabulary), lastDay);
+  const before = daysBefore(question, metrics, bookOf(tables.vocabulary), lastDay);
   // The days before lie behind those asked for, bucket by bucket.
   const earlier = before
     ? known.map(({ from, to, ...bucket }) => ({ ...bucket, ...before, from: from - before.shift, to: to - before.shift }))
     : [];
   const found = answer(tables, { ...question, columns: null }, names, {
-    metrics: [metric],
+    metrics,
     buckets: [...known, ...earlier],
     before: (bucket) => (before && bucket < buckets.length ? bucket + buckets.length : undefined),
     upTo: (bucket) => range(bucket < buckets.length ? 0 : buckets.length, bucket),
@@ -63,22 +70,41 @@ export function series(
   });
   // What members come to over the whole period selects them, not a day of it.
   const selection = (): Selection => {
-    const selected = selectionOf(answer(tables, whole, names, { metrics: [metric], buckets: bucketsFor(whole, lastDay), lastDay }), whole);
+    const selected = selectionOf(answer(tables, whole, names, { metrics, buckets: bucketsFor(whole, lastDay), lastDay }), whole);
     const hits = new Set(selected.hits.map(({ key }) => key));
     return { ...selected, hits: found.members.filter(({ key }) => hits.has(key)) };
   };
-  const lines = keys.map((key) => {
-    const member = memberNamed(found, selection, key);
-    const figures = buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured')));
-    return { key, figures };
-  });
-  return { buckets, settled: settledOf(tables, found.formulaOf(metric), buckets, lastDay), lines };
+  return asked.map(({ metric, keys }) => ({
+    buckets,
+    settled: settledOf(tables, found.formulaOf(metric), buckets, lastDay),
+    lines: keys.map((key) => {
+      const member = memberNamed(found, selection, key);
+      return { key, figures: buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured'))) };
+    }),
+  }));
 }
 
-/** The days a metric is compared with in its own formula; undefined where it reads none. */
-function daysBefore(question: Question, metric: MetricId, book: MetricBook, lastDay: Day): { shift: number; knownBy?: Day } | undefined {
-  const { buckets } = periodsFor(question, [metric], book, lastDay);
-  const [, earlier] = readsPlace(book.named(metric).formula, 'previous') ? buckets : [];
+/** One of them alone. */
+export function series(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { lastDay, ...asked }: SeriesAsked & { readonly lastDay: Day },
+): Series {
+  const [own] = seriesOfAll(tables, question, names, { asked: [asked], lastDay });
+  if (!own) throw new RangeError('What is asked for once is answered once');
+  return own;
+}
+
+/** The days that metrics are compared with in their own formulas; undefined where none reads any. */
+function daysBefore(
+  question: Question,
+  metrics: readonly MetricId[],
+  book: MetricBook,
+  lastDay: Day,
+): { shift: number; knownBy?: Day } | undefined {
+  const { buckets } = periodsFor(question, metrics, book, lastDay);
+  const [, earlier] = metrics.some((metric) => readsPlace(book.named(metric).formula, 'previous')) ? buckets : [];
   return earlier && { shift: question.period.from - earlier.from, ...(earlier.knownBy === undefined ? {} : { knownBy: earlier.knownBy }) };
 }
 

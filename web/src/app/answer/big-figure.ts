@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { changeText, figureText, type Metric, type MetricId, unpackFigures } from '@lens/core';
-import { type Answered, wholeRow } from './picture-data';
+import { type Answered, wholeRow } from '@lens/draw';
 
 /** One figure in all, with how it changed; its trend stands beside it. */
 @Component({

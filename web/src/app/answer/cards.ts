@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { MetricId } from '@lens/core';
 import { Ring } from '../ui/ring';
 import { Thumb } from '../ui/thumb';
-import type { Card } from './picture-data';
+import type { Card } from '@lens/draw';
 
 /** Members as cards: the picture of an ad, its name, some figures and how it stands to its target. */
 @Component({

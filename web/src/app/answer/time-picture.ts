@@ -1,13 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { type Metric, type Question, rangeText, type Style, unpackFigures } from '@lens/core';
-import { type Lines, linesConfig, type Promised } from '@lens/draw';
+import { type Metric, type Question, type Style, unpackFigures } from '@lens/core';
+import { linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
 import { of, switchMap } from 'rxjs';
-import { marksOf } from '../compare/chart-marks';
 import { Api } from '../data/api';
-import { ChartPicture, type Drawn } from '../ui/chart';
+import { ChartPicture } from '../ui/chart';
 import { loadState } from '../ui/load-state';
-import { spoken } from './picture-data';
 
 /** One metric of some members over the days of a question: as lines, stacked, as one small picture each, or as a trend. */
 @Component({
@@ -64,7 +62,7 @@ import { spoken } from './picture-data';
 })
 export class TimePicture {
   private readonly api = inject(Api);
-  readonly kind = input.required<'line' | 'stacked' | 'multiples' | 'figure'>();
+  readonly kind = input.required<TimeKind>();
   readonly question = input.required<Question>();
   readonly metric = input.required<Metric>();
   readonly members = input.required<readonly { readonly key: string; readonly name: string }[]>();
@@ -103,31 +101,15 @@ export class TimePicture {
   protected readonly pictures = computed(() => {
     const series = this.series();
     if (series?.state !== 'ready') return null;
-    const [metric, style, kind] = [this.metric(), this.style(), this.kind()];
+    const [metric, style, kind, target] = [this.metric(), this.style(), this.kind(), this.target()];
     const names = new Map(this.members().map(({ key, name }) => [key, name]));
     const { buckets, settled, lines: told } = series.value;
     const lines = told.map(({ key, figures }) => ({ key, name: names.get(key) ?? key, figures: unpackFigures(figures) }));
-    const plain = {
-      labels: buckets.map((bucket) => rangeText(bucket, style.locale)),
-      write: spoken(metric, style),
-      places: typeof metric.unit === 'object' ? metric.unit.grades.length : null,
-      settled,
-      target: kind === 'stacked' ? null : this.target(),
-      isStacked: kind === 'stacked',
-      isSmall: kind === 'figure',
-      among: lines.map(({ key }) => key),
-    };
-    const steps = buckets.some(({ from, to }) => to > from) ? 'weeks' : 'days';
-    const picture = (own: Lines['lines'], of: string) => {
-      const drawn: Drawn = (theme) => linesConfig({ ...plain, lines: own, marks: this.marks(own.map(({ name }) => name)) }, theme);
-      return { title: of, keys: own.map(({ key }) => key), drawn, summary: `${metric.label} of ${of} over ${buckets.length} ${steps}` };
-    };
-    return kind === 'multiples' ? lines.map((line) => picture([line], line.name)) : [picture(lines, `${lines.length} members`)];
+    const changed = this.changed();
+    const changes = changed?.state === 'ready' ? changed.value.changes : [];
+    return timePictures({ kind, metric, style, buckets, settled, lines, target, changes }).map((picture) => ({
+      ...picture,
+      drawn: (theme: Theme) => linesConfig(picture.lines, theme),
+    }));
   });
-
-  private marks(drawn: readonly string[]) {
-    const [series, changed] = [this.series(), this.changed()];
-    if (series?.state !== 'ready' || changed?.state !== 'ready') return [];
-    return marksOf(changed.value.changes, series.value.buckets, drawn, this.style());
-  }
 }

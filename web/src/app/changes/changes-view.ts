@@ -1,5 +1,6 @@
 import type { ChangesReply, WireChange } from '@lens/contract';
 import { formatNumber, rangeText, type Style } from '@lens/core';
+import { changeWords } from '@lens/draw';
 import { LEVEL_WORDS } from '../data/level-words';
 
 /** Changes in words, those of one day together. */
@@ -15,15 +16,13 @@ export function changesView({ changes, count }: ChangesReply, sought: string, st
 }
 
 /** A change in words. */
-export function changeLine({ day, level, name, field, oldValue, newValue, note, by, ...rest }: WireChange, style: Style) {
-  const value = oldValue !== null && newValue !== null ? `${oldValue} → ${newValue}` : (newValue ?? '');
+function changeLine(change: WireChange, style: Style) {
+  const { day, level, field, note, by, at, channelName, accountName, feedName } = change;
   const line = {
-    ...rest,
+    ...{ at, channelName, accountName, feedName },
+    ...changeWords(change),
     dayText: rangeText({ from: day, to: day }, style.locale),
-    of: name ?? (level === null ? 'the account' : 'not named'),
     level: level === null ? '' : LEVEL_WORDS[level],
-    what: field ?? note ?? '',
-    value,
     note: field === null ? '' : (note ?? ''),
     by: by ?? '',
   };

@@ -6,8 +6,8 @@ import { debounceTime, of, switchMap } from 'rxjs';
 import { keptText } from '../compare/kept-text';
 import { Api } from '../data/api';
 import type { Resolved } from '../data/focus';
-import { linesConfig, PLAIN_LINES } from '@lens/draw';
-import { ChartPicture, type Drawn } from '../ui/chart';
+import { type Drawn, linesConfig, PLAIN_LINES } from '@lens/draw';
+import { ChartPicture } from '../ui/chart';
 import { type LoadState, loadState } from '../ui/load-state';
 import { questionOf } from './question-of';
 

@@ -9,15 +9,11 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { register, type Theme, THEMES } from '@lens/draw';
+import { type Drawn, register, type Theme, THEMES } from '@lens/draw';
 import { Chart, type ChartConfiguration } from 'chart.js';
 import { Dark } from './dark';
 
 register(Chart);
-
-/** How a picture is drawn in some colours. Kinds of charts differ in what they take; each is made by one function of draw. */
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-export type Drawn = (theme: Theme) => ChartConfiguration<any, any>;
 
 /** What of a picture was chosen: which of its lines or bars, and where along it. */
 export interface Picked {

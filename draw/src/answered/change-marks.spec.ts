@@ -1,6 +1,6 @@
 import type { WireChange } from '@lens/contract';
 import { parseDay } from '@lens/core';
-import { marksOf } from './chart-marks';
+import { marksOf } from './change-marks';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 const FIRST = parseDay('2026-10-05') ?? NaN;

@@ -15,7 +15,11 @@ import {
   type Style,
   unpackFigures,
 } from '@lens/core';
-import type { Bars, Heat, Promised, Ring, Scatter } from '@lens/draw';
+import type { Bars } from '../bars';
+import type { Heat } from '../heat';
+import type { Ring } from '../ring';
+import type { Scatter } from '../scatter';
+import type { Promised } from '../target-line';
 
 /** An answer, and the rows of it that are drawn. */
 export interface Answered {

@@ -1,7 +1,7 @@
 import type { WireChange } from '@lens/contract';
 import { type DayRange, type Style, rangeText } from '@lens/core';
-import type { Mark } from '@lens/draw';
-import { changeLine } from '../changes/changes-view';
+import type { Mark } from '../lines';
+import { changeWords } from './change-words';
 
 /** No more are told of one place. */
 const MOST_TOLD = 4;
@@ -14,7 +14,7 @@ export function marksOf(changes: readonly WireChange[], buckets: readonly DayRan
     if (within.length === 0) return [];
     const isDay = bucket.from === bucket.to;
     const told = within.slice(0, MOST_TOLD).map((change) => {
-      const { of, what, value } = changeLine(change, style);
+      const { of, what, value } = changeWords(change);
       const day = isDay ? '' : `${rangeText({ from: change.day, to: change.day }, style.locale)}: `;
       return `${day}${of}: ${[what, value].filter((part) => part !== '').join(' ')}`;
     });
