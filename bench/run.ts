@@ -9,6 +9,7 @@ import { parseDay } from '@lens/core';
 import makeDemoFolder, { DEMO_FOLDER } from '../e2e/demo-folder';
 import { childrenOf, compare, makeClient, send, type Setting, startServer, upload } from '../server/test/harness';
 import { askAtOnce, askInTurn } from './askers';
+import { benchDashboard } from './dashboard';
 import { benchFiveQuestions } from './five-questions';
 import { benchOwnMetrics } from './own-metrics';
 import { tell, writePage } from './report';
@@ -87,6 +88,7 @@ async function benchAskers(): Promise<void> {
   tellLate('50 askers, each again 2 s after its answer, new questions, ms', await askInTurn(shown.address, 4), 250);
   await benchOwnMetrics(shown.address);
   await shown.stop();
+  await benchDashboard(demo);
 }
 
 /** Milliseconds that questions took, sorted. */

@@ -11,8 +11,23 @@ const SILENT = 29 / 30;
 
 type Fact = Omit<WireMorningFact, 'since'> & { readonly kind: string; readonly since?: string };
 
+/** Days of a client on which nothing had happened, on how many of them nothing was said, and what of lasting events was told. */
+export interface Mornings {
+  readonly ordinary: number;
+  readonly silent: number;
+  readonly told: readonly Figure[];
+}
+
 /** What the mornings of a client say of the last weeks, against what happened then. */
-export async function judgeMornings(address: string, id: string, client: ClientWorld, today: number): Promise<Figure[]> {
+export async function judgeMornings(
+  address: string,
+  {
+    id,
+    client,
+    today,
+    say,
+  }: { readonly id: string; readonly client: ClientWorld; readonly today: number; readonly say: (line: string) => void },
+): Promise<Mornings> {
   const { countedBy, basis } = await countingOf(address, id);
   const days = Array.from({ length: DAYS }, (_, at) => today - DAYS + at);
   const said = new Map<number, readonly Fact[]>();
@@ -25,21 +40,29 @@ export async function judgeMornings(address: string, id: string, client: ClientW
   const events = client.events.map(({ from, to, ...event }) => ({ ...event, from: dayOf(from), to: dayOf(to) }));
   const isOrdinary = (day: number): boolean => !events.some(({ from, to }) => day >= from && day <= Math.min(to, from + ECHO) + ECHO);
   const ordinary = days.filter(isOrdinary);
-  const silent = ordinary.filter((day) => said.get(day)?.length === 0);
+  for (const day of ordinary) for (const fact of said.get(day) ?? []) say(`${client.name}, ${isoDay(day)}: ${JSON.stringify(fact)}`);
   const lasting = events.filter(({ from, to, outcomes = 1 }) => to - from > ECHO && outcomes !== 1 && days.includes(from));
-  return [
-    {
-      name: `${client.name}: ordinary days on which the morning says that nothing moved`,
-      value: ordinary.length === 0 ? 1 : silent.length / ordinary.length,
-      bar: SILENT,
-      unit: '%',
-    },
-    ...lasting.map(({ name, from }): Figure => {
-      const told = days
+  return {
+    ordinary: ordinary.length,
+    silent: ordinary.filter((day) => said.get(day)?.length === 0).length,
+    told: lasting.map(({ name, from }): Figure => {
+      const isTold = days
         .flatMap((day) => said.get(day) ?? [])
         .some(({ since }) => since !== undefined && Math.abs(dayOf(since) - from) <= 1);
-      return { name: `${client.name}: “${name}” is told with its day`, value: told ? 1 : 0, bar: 1, unit: '%' };
+      return { name: `${client.name}: “${name}” is told with its day`, value: isTold ? 1 : 0, bar: 1, unit: '%' };
     }),
+  };
+}
+
+/** How silent the mornings of all clients of a world were where nothing had happened, and what they told of what had. */
+export function figuresOfMornings(mornings: readonly Mornings[]): Figure[] {
+  const [ordinary, silent] = (['ordinary', 'silent'] as const).map((part) => mornings.reduce((sum, own) => sum + own[part], 0)) as [
+    number,
+    number,
+  ];
+  return [
+    { name: 'Ordinary days of clients on which the morning says that nothing moved', value: silent / ordinary, bar: SILENT, unit: '%' },
+    ...mornings.flatMap(({ told }) => told),
   ];
 }
 

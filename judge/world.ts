@@ -12,7 +12,7 @@ import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
 import type { Figure } from './figures';
 import { bestBudgets, earned, earnsOnAverage } from './best';
-import { judgeMornings } from './mornings';
+import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
 import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
 
 export interface JudgeOptions {
@@ -42,8 +42,9 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     await connectDemo(server.address, marketAddress, () => undefined, clients);
     const ids = await clientIds(server.address);
     const first = market.today;
-    const mornings = new Map<ClientWorld, Figure[]>();
-    for (const client of clients) mornings.set(client, await judgeMornings(server.address, ids.get(client.name) ?? '', client, first));
+    const mornings: Mornings[] = [];
+    for (const client of clients)
+      mornings.push(await judgeMornings(server.address, { id: ids.get(client.name) ?? '', client, today: first, say }));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
     for (let round = 0; round < rounds; round++) {
       for (const client of clients) {
@@ -60,10 +61,10 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
       }
       market.advance(WEEK);
     }
-    return clients.flatMap((client) => [
-      ...(mornings.get(client) ?? []),
-      ...figuresOf(client, made.get(client) ?? [], { from: first, to: market.today }),
-    ]);
+    return [
+      ...figuresOfMornings(mornings),
+      ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),
+    ];
   } finally {
     await server.stop();
     outside.closeAllConnections();

@@ -182,6 +182,7 @@ export const series = z.object({
   settled: z.number().int(),
   lines: z.array(z.object({ key: z.string(), figures: figureColumn })),
 });
+export type WireSeries = z.infer<typeof series>;
 
 export const traceRequest = z.object({ question, row: z.string().max(300), metric: metricId });
 export const trace = z.object({

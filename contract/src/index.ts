@@ -17,6 +17,7 @@ export * from './metrics';
 export * from './morning';
 export * from './naming';
 export * from './sources';
+export * from './tiles';
 export * from './views';
 export * from './words';
 export { openApi } from './open-api';

@@ -1,5 +1,6 @@
 export * from './answered/change-marks';
 export * from './answered/change-words';
+export * from './answered/drawn-metrics';
 export * from './answered/drawn-rows';
 export * from './answered/picture-chart';
 export * from './answered/picture-data';

@@ -16,6 +16,7 @@ import { connectionRoutes } from './routes/connections';
 import { fileRoutes } from './routes/files';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
+import { tileRoutes } from './routes/tiles';
 import { rulesRoutes } from './routes/rules';
 import { libraryRoutes } from './routes/library';
 import { viewRoutes } from './routes/views';
@@ -77,6 +78,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   connectionRoutes(router, context, refresher, seal);
   fileRoutes(router, context);
   compareRoutes(router, context);
+  tileRoutes(router, context);
   auditRoutes(router, context);
   rulesRoutes(router, context);
   wordRoutes(router, context);

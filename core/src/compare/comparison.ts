@@ -63,7 +63,7 @@ export interface ComparisonTable {
  * the last finished day, which the age of recent click days is counted to.
  */
 export const compare = (tables: ClientTables, question: Question, names: Names, lastDay: Day): ComparisonTable =>
-  tableOf(prepare(tables, question, names, lastDay), question);
+  tableOf(prepare(tables, question, names, { lastDay }), question);
 
 /** What a question asks of the sums, apart from what it asks of the members made of them. */
 export const sumsAsked = ({ named: _, sort, page: __, having, ...sums }: Question): unknown => ({
@@ -87,7 +87,7 @@ export function totalsOf(tables: ClientTables, question: Question, names: Names,
     cell: _,
     cells,
     ...table
-  } = prepare(tables, { ...question, rows: ['channel'], having: [], columns: null }, names, lastDay);
+  } = prepare(tables, { ...question, rows: ['channel'], having: [], columns: null }, names, { lastDay });
   const totals = found.members.filter(({ kind }) => isTotal(kind));
   return {
     ...table,
@@ -106,9 +106,15 @@ export interface Prepared extends Omit<ComparisonTable, 'rows' | 'unknown' | 'ac
   readonly cells: (member: Member) => readonly RowCell[];
 }
 
-export function prepare(tables: ClientTables, question: Question, names: Names, lastDay: Day): Prepared {
+/** Of `metrics`; without them of those of its set. */
+export function prepare(
+  tables: ClientTables,
+  question: Question,
+  names: Names,
+  { lastDay, metrics: own }: { readonly lastDay: Day; readonly metrics?: readonly MetricId[] | undefined },
+): Prepared {
   const book = bookOf(tables.vocabulary);
-  const metrics = book.set(question.metricSet)?.metrics ?? [];
+  const metrics = own ?? book.set(question.metricSet)?.metrics ?? [];
   const found = answer(tables, question, names, { metrics, ...periodsFor(question, metrics, book, lastDay), lastDay });
   const outcome = book.outcomeOf(question.metricSet);
   const arrivals = arrivalsOf(tables, question.period, lastDay);

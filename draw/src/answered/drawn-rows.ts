@@ -1,5 +1,7 @@
 import type { WireTable } from '@lens/contract';
 import { isDayDimension, type PictureKind } from '@lens/core';
+import { wholeRow } from './picture-data';
+import { mostMembers } from './time-lines';
 
 type Row = WireTable['rows'][number];
 
@@ -11,6 +13,13 @@ export function drawnRows(rows: readonly Row[], marked: readonly Row[], picture:
   if (marked.length > 0) return marked;
   const isOutermost = ({ depth, kind }: Row): boolean => depth === 0 && kind === 'member';
   return rows.filter((row) => isOutermost(row) && !(OVER_DAYS.includes(picture) && isDayDimension(row.level)));
+}
+
+/** The members whose metric is drawn over days: the first that have room, or all that the advertising brought. */
+export function drawnMembers(table: Pick<WireTable, 'rows'>, marked: readonly Row[], picture: PictureKind): readonly Row[] {
+  const whole = wholeRow({ table });
+  if (picture === 'figure') return whole ? [whole] : [];
+  return drawnRows(table.rows, marked, picture).slice(0, mostMembers(picture));
 }
 
 /** What of the rows it is, in words behind the metric that is drawn. */

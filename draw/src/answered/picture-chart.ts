@@ -2,14 +2,12 @@ import {
   formatNumber,
   isAdditive,
   type Metric,
-  type MetricId,
   type PictureKind,
   type Question,
   type ResultSetId,
   type Target,
   TARGET_METRICS,
   targetFor,
-  USUAL_TARGET,
 } from '@lens/core';
 import type { ChartConfiguration } from 'chart.js';
 import { barsConfig } from '../bars';
@@ -18,6 +16,7 @@ import { ringConfig } from '../ring';
 import { scatterConfig } from '../scatter';
 import type { Promised } from '../target-line';
 import type { Theme } from '../theme';
+import { scatterMetrics } from './drawn-metrics';
 import { type Answered, barsOf, heatOf, ringOf, scatterOf } from './picture-data';
 import type { TimeKind } from './time-lines';
 
@@ -148,18 +147,9 @@ function heatChart({ answered, metric }: Pictured): PictureChart | null {
 }
 
 /** What points lie high by and are large of: a metric beside spend, and what the client is after. */
-function beside({ answered: { table, book }, metric, client }: Pictured): { up: Metric; size: Metric } {
-  const has = (id: MetricId): boolean => table.metrics.includes(id);
-  const target = USUAL_TARGET[client.metricSet];
-  const { count } = TARGET_METRICS[target];
-  const up = metric.id !== 'spend' ? metric.id : has(target) ? target : (table.metrics.find((id) => id !== 'spend') ?? 'spend');
-  return { up: up === metric.id ? metric : book.named(up), size: book.named(has(count) ? count : 'clicks') };
-}
-
-/** What cards tell, the most telling first. */
-export function cardMetrics({ answered, metric, client }: Pictured): MetricId[] {
-  const target = USUAL_TARGET[client.metricSet];
-  return [metric.id, 'spend', 'ctr', TARGET_METRICS[target].count, target, ...answered.table.metrics];
+function beside({ answered: { table, book }, metric, client }: Pictured): { readonly up: Metric; readonly size: Metric } {
+  const { up, size } = scatterMetrics(table.metrics, metric.id, client.metricSet);
+  return { up: up === metric.id ? metric : book.named(up), size: book.named(size) };
 }
 
 const more = (rows: number): string => (rows > 0 ? `${rows} more are in the table.` : '');

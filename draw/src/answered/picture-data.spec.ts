@@ -1,5 +1,6 @@
 import type { WireTable } from '@lens/contract';
-import { BUILT_IN_BOOK, bounds, type Figure, gap, packFigures, value } from '@lens/core';
+import { BUILT_IN_BOOK, bounds, type Figure, gap, packFigures, type PictureKind, value } from '@lens/core';
+import { cardMetrics, drawnMetrics } from './drawn-metrics';
 import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
@@ -113,10 +114,21 @@ describe('what a picture is drawn from', () => {
   });
 
   it('puts on a card the first metrics that there are', () => {
-    const [card] = cardsOf(answered({ spend: [value(5)], ctr: [value(0.02)] }), ['roas', 'ctr', 'spend', 'ctr']);
+    const metrics = cardMetrics(['spend', 'ctr'], 'ctr', 'shop');
+    const [card] = cardsOf(answered({ spend: [value(5)], ctr: [value(0.02)] }), metrics);
     expect(card?.figures.map(({ label, text }) => [label, text])).toEqual([
       ['CTR', '2.00%'],
       ['Spend', '£5.00'],
     ]);
+  });
+
+  it('is the metrics that are shown, and no others', () => {
+    const all = ['spend', 'impressions', 'clicks', 'ctr', 'purchases', 'cpa', 'roas', 'profit'];
+    const drawn = (picture: PictureKind, metric: string, set = all) => drawnMetrics({ picture, metric, all: set }, BUILT_IN_BOOK, 'shop');
+    expect(drawn('bars', 'cpa')).toEqual(['cpa']);
+    expect(drawn('scatter', 'spend')).toEqual(['spend', 'roas', 'purchases']);
+    expect(drawn('scatter', 'cpa', ['spend', 'cpa'])).toEqual(['cpa', 'spend', 'clicks']);
+    expect(drawn('funnel', 'spend')).toEqual(['impressions', 'clicks', 'purchases']);
+    expect(drawn('cards', 'profit')).toEqual(['profit', 'spend', 'ctr', 'purchases', 'roas', 'impressions']);
   });
 });

@@ -133,7 +133,7 @@ export function heatOf({ table, rows, book, style }: Answered): Heat | null {
 }
 
 /** The row of all that the advertising brought: what came anyway is told beside it, not with it. */
-export const wholeRow = ({ table: { rows } }: Pick<Answered, 'table'>): WireTable['rows'][number] | undefined =>
+export const wholeRow = ({ table: { rows } }: { readonly table: Pick<WireTable, 'rows'> }): WireTable['rows'][number] | undefined =>
   rows.find(({ kind }) => kind === 'matched') ?? rows.find(({ kind }) => kind === 'total');
 
 /** The counts of a set in its order as stations of the way, of one row. */
@@ -152,14 +152,10 @@ export interface Card {
 }
 
 const MOST_CARDS = 24;
-const MOST_ON_CARD = 6;
 
-/** The first of some metrics that the table has, on a card each. */
+/** Some metrics of members, on a card each. */
 export function cardsOf(of: Answered, metrics: readonly MetricId[]): Card[] {
-  const told = [...new Set(metrics)]
-    .filter((id) => of.table.metrics.includes(id))
-    .slice(0, MOST_ON_CARD)
-    .map((id) => ({ metric: of.book.named(id), figure: figuresOf(of, id) }));
+  const told = metrics.map((id) => ({ metric: of.book.named(id), figure: figuresOf(of, id) }));
   return of.rows.slice(0, MOST_CARDS).map(({ key, name, picture, held }) => ({
     ...{ key, name, picture, target: held },
     figures: told.map(({ metric, figure }) => ({

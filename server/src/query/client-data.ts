@@ -1,4 +1,4 @@
-import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId, type Question } from '@lens/core';
+import { BUILT_IN_BOOK, dayName, isDayDimension, type Names, type OutcomeId, type Question, type ResultSetId } from '@lens/core';
 import { accountsOf, allChannels, findClient } from '../store/clients';
 import { type Db, openReadOnly } from '../store/database';
 import { feedsOf } from '../store/feeds';
@@ -105,7 +105,12 @@ export class ClientData {
 
   /** The main outcome of a client. */
   outcomeOf(client: string): OutcomeId {
-    return BUILT_IN_BOOK.outcomeOf(findClient(this.db, client)?.metricSet ?? 'shop')?.id ?? 'purchase';
+    return BUILT_IN_BOOK.outcomeOf(this.metricSetOf(client))?.id ?? 'purchase';
+  }
+
+  /** What it is after. */
+  metricSetOf(client: string): ResultSetId {
+    return findClient(this.db, client)?.metricSet ?? 'shop';
   }
 }
 

@@ -1,4 +1,4 @@
-import type { WireTable } from '@lens/contract';
+import type { WireSeries, WireTable } from '@lens/contract';
 import {
   codeOfKey,
   type ComparisonTable,
@@ -20,10 +20,10 @@ import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
 import { settingsReader } from './row-settings';
 
-/** The table a question asks for. */
-export function comparison(data: ClientData, question: Question, today: number): WireTable {
+/** The table a question asks for, of all metrics of its set or of some alone. */
+export function comparison(data: ClientData, question: Question, today: number, metrics?: readonly MetricId[]): WireTable {
   const loaded = data.loadFor(question);
-  const prepared = preparedOf(data, loaded, question, today);
+  const prepared = preparedOf(data, loaded, question, { lastDay: lastDayOf(question, today), metrics });
   const table = tableOf(prepared, question);
   const pictures = data.picturesOf(loaded);
   const wire = wireOf(table, question, loaded.version);
@@ -40,12 +40,11 @@ export function comparison(data: ClientData, question: Question, today: number):
 const MOST_KEPT = 40_000;
 const kept = new WeakMap<LoadedClient, Map<string, Prepared>>();
 
-function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, today: number): Prepared {
-  const lastDay = lastDayOf(question, today);
+function preparedOf(data: ClientData, loaded: LoadedClient, question: Question, asked: Parameters<typeof prepare>[3]): Prepared {
   const own = kept.get(loaded) ?? new Map<string, Prepared>();
   kept.set(loaded, own);
-  const key = JSON.stringify([sumsAsked(question), lastDay]);
-  const prepared = own.get(key) ?? prepare(loaded.tables, question, data.namesOf(loaded), lastDay);
+  const key = JSON.stringify([sumsAsked(question), asked]);
+  const prepared = own.get(key) ?? prepare(loaded.tables, question, data.namesOf(loaded), asked);
   own.delete(key);
   own.set(key, prepared);
   let members = [...own.values()].reduce((sum, { found }) => sum + found.members.length, 0);
@@ -106,9 +105,15 @@ const columnOf = (cells: readonly (RowCell | null | undefined)[], isCompared: bo
 });
 
 /** A metric of members of that table, day by day. */
-export function seriesOf(data: ClientData, question: Question, metric: MetricId, keys: readonly string[], today: number): Series {
+export function seriesOf(data: ClientData, question: Question, metric: MetricId, keys: readonly string[], today: number): WireSeries {
   const loaded = data.loadFor(question);
-  return series(loaded.tables, question, data.namesOf(loaded), { metric, keys, lastDay: lastDayOf(question, today) });
+  return wireSeries(series(loaded.tables, question, data.namesOf(loaded), { metric, keys, lastDay: lastDayOf(question, today) }));
 }
+
+export const wireSeries = ({ buckets, settled, lines }: Series): WireSeries => ({
+  buckets: [...buckets],
+  settled,
+  lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
+});
 
 const cell = (figure: Figure | null | undefined): Figure => figure ?? { kind: 'gap', gap: 'not measured' };

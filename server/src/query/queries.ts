@@ -49,14 +49,14 @@ function answerOf(reply: WorkerReply): unknown {
 }
 
 /** What is summed for a question; text that is the same for all queries about a client that ask for nothing in particular. */
-const sumsOf = (first: First): string =>
-  typeof first === 'string' ? first : JSON.stringify('rows' in first ? sumsAsked(first) : first);
+const sumsOf = (first: First): string => (typeof first === 'string' ? first : JSON.stringify('rows' in first ? sumsAsked(first) : first));
 
 /** Every question begins with its client, or says whose it is. */
 const clientsOf = (first: First): readonly string[] =>
   typeof first === 'string' ? [first] : 'clients' in first ? first.clients : [first.client];
 
 function weigh(answer: unknown): number {
+  if (Array.isArray(answer)) return answer.reduce((sum: number, each: unknown) => sum + weigh((each as { table?: unknown }).table), 0);
   const { rows, columns } = (answer ?? {}) as { rows?: unknown; columns?: unknown };
   return Array.isArray(rows) && Array.isArray(columns) ? SMALL + rows.length * (columns.length + 1) : SMALL;
 }

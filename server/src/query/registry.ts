@@ -11,6 +11,7 @@ import { joiningTried } from './joining';
 import { lotsOf } from './lots';
 import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
+import { picturesOf } from './pictures';
 import { tracing } from './trace';
 import { metricTried } from './try-metric';
 import { visitsOf } from './visits';
@@ -20,6 +21,7 @@ export const QUERIES = {
   compare: comparison,
   totals,
   series: seriesOf,
+  pictures: picturesOf,
   trace: tracing,
   audit: judging,
   feeds: listFeeds,

@@ -1,5 +1,5 @@
 import { ENDPOINTS } from '@lens/contract';
-import { type MetricId, packFigures, type Question } from '@lens/core';
+import type { MetricId, Question } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { keepAddress, keptAddress } from '../store/addresses';
@@ -42,14 +42,9 @@ export function compareRoutes(router: Router, context: Context): void {
     return queries.changes(client.id, body.period);
   });
 
-  answer(router, ENDPOINTS.series, async ({ body }) => {
-    const { buckets, settled, lines } = await queries.series(body.question, body.metric, body.members, todayOf(body.question, body.metric));
-    return {
-      buckets: buckets.map((bucket) => ({ ...bucket })),
-      settled,
-      lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
-    };
-  });
+  answer(router, ENDPOINTS.series, ({ body: { question, metric, members } }) =>
+    queries.series(question, metric, members, todayOf(question, metric)),
+  );
 
   answer(router, ENDPOINTS.find, ({ body: { clients, typed } }) => {
     for (const client of clients) clientOr404(context, client);

@@ -7,7 +7,7 @@ import { HttpProblem } from '../problem';
 import { Left } from '../query/fair-queue';
 import { troubleOf } from '../trouble';
 
-function problemOf(error: unknown): HttpProblem {
+function httpProblemOf(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (error instanceof UnreadableFile) return new HttpProblem(422, 'The file cannot be read', error.message);
   if (error instanceof FileTooLarge) return new HttpProblem(413, 'The file is too large', error.message);
@@ -23,6 +23,12 @@ function problemOf(error: unknown): HttpProblem {
   );
 }
 
+/** An error as problem details, in words for a person. */
+export function problemOf(error: unknown): Problem {
+  const { title, status, message, errors } = httpProblemOf(error);
+  return { type: 'about:blank', title, status, detail: message, ...(errors ? { errors } : {}) };
+}
+
 /** Answers every error as problem details (RFC 9457). */
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
   // Whoever asked is gone: there is nobody to tell.
@@ -31,14 +37,7 @@ export const problemHandler: ErrorRequestHandler = (error, request, response, ne
     next(error);
     return;
   }
-  const found = problemOf(error);
-  if (found.status >= 500) request.log.error({ err: error as Error }, 'request failed');
-  const body: Problem = {
-    type: 'about:blank',
-    title: found.title,
-    status: found.status,
-    detail: found.message,
-    ...(found.errors ? { errors: found.errors } : {}),
-  };
-  response.status(found.status).type('application/problem+json').send(JSON.stringify(body));
+  const body = problemOf(error);
+  if (body.status >= 500) request.log.error({ err: error as Error }, 'request failed');
+  response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
 };

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, vi
 import { MatButton } from '@angular/material/button';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import type { ClientDetail } from '@lens/contract';
+import type { ClientDetail, WireSeries } from '@lens/contract';
 import type { MetricId, PictureKind, Question } from '@lens/core';
 import {
   type Answered,
@@ -43,6 +43,8 @@ export class Picture {
   readonly metricId = input.required<MetricId>();
   readonly answered = input.required<Answered>();
   readonly client = input.required<ClientDetail>();
+  /** What is drawn over days, where it came with the answer. */
+  readonly given = input<WireSeries | null>(null);
   /** Points there are for it in height; null for as many as it likes. */
   readonly room = input<number | null>(null);
   readonly traced = output<{ row: string; metric: MetricId }>();
@@ -80,7 +82,7 @@ export class Picture {
     return row ? funnelOf(this.answered(), row.key) : [];
   });
   protected readonly cards = computed(() => {
-    return cardsOf(this.answered(), cardMetrics(this.pictured()));
+    return cardsOf(this.answered(), cardMetrics(this.answered().table.metrics, this.metricId(), this.client().metricSet));
   });
 
   protected readonly trendHeight = computed(() => Math.min(96, this.room() ?? TREND));

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { WireSeries } from '@lens/contract';
 import { type Metric, type Question, type Style, unpackFigures } from '@lens/core';
 import { linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
 import { of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { ChartPicture } from '../ui/chart';
-import { loadState } from '../ui/load-state';
+import { type LoadState, loadState } from '../ui/load-state';
 
 /** One metric of some members over the days of a question: as lines, stacked, as one small picture each, or as a trend. */
 @Component({
@@ -67,20 +68,31 @@ export class TimePicture {
   readonly metric = input.required<Metric>();
   readonly members = input.required<readonly { readonly key: string; readonly name: string }[]>();
   readonly style = input.required<Style>();
+  /** The answer, where it came with another; else it is asked for. */
+  readonly given = input<WireSeries | null>(null);
   readonly target = input<Promised | null>(null);
   readonly height = input(168);
   /** The key of a member whose line was chosen. */
   readonly traced = output<string>();
 
   private readonly asked = computed(
-    () => ({
-      question: { ...this.question(), comparison: null },
-      metric: this.metric().id,
-      members: this.members().map(({ key }) => key),
-    }),
+    () =>
+      this.given()
+        ? null
+        : {
+            question: { ...this.question(), comparison: null },
+            metric: this.metric().id,
+            members: this.members().map(({ key }) => key),
+          },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  protected readonly series = toSignal(toObservable(this.asked).pipe(switchMap((body) => loadState(this.api.call('series', { body })))));
+  private readonly answered = toSignal(
+    toObservable(this.asked).pipe(switchMap((body) => (body ? loadState(this.api.call('series', { body })) : of(null)))),
+  );
+  protected readonly series = computed((): LoadState<WireSeries> | null | undefined => {
+    const given = this.given();
+    return given ? { state: 'ready', value: given } : this.answered();
+  });
 
   /** Names are told apart within one client only. */
   private readonly whose = computed(

@@ -34,6 +34,7 @@ import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { Glances } from './glances';
 import { MorningLine } from './morning-line';
+import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
 
 const READY = 'ready';
@@ -48,7 +49,7 @@ const CAPTION = 62;
     ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
     ...[MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
   ],
-  providers: [Glances],
+  providers: [Glances, TileAnswers],
   templateUrl: './dashboard-page.html',
   styleUrls: ['./tile.scss', './dashboard-page.scss'],
   host: { '(document:keydown)': 'onKey($event)' },

@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { WireTable } from '@lens/contract';
+import type { PictureAsked, WireTable } from '@lens/contract';
 import { bindView, type Filter, type Question, type View } from '@lens/core';
 import { map, of, switchMap } from 'rxjs';
 import { Picture } from '../answer/picture';
 import { firstOf, questionOf, readCompare, writeCompare } from '../compare/compare-state';
 import { type Answered, drawnRows } from '@lens/draw';
-import { Api } from '../data/api';
 import { withFocus, type Resolved } from '../data/focus';
 import { loadState } from '../ui/load-state';
+import { TileAnswers } from './tile-answers';
 import { boundTo, keepsText, queryOfView } from '../views/view-state';
 
 /** A question on a dashboard, in its picture. */
@@ -31,9 +31,10 @@ import { boundTo, keepsText, queryOfView } from '../views/view-state';
       @if (shown.rows.length > 0) {
         <ul-picture
           [kind]="kind()"
-          [question]="question()!"
-          [metricId]="metric()"
+          [question]="told()!.asked.question"
+          [metricId]="told()!.asked.metric"
           [answered]="shown"
+          [given]="series()"
           [client]="resolved().client"
           [room]="room()"
           (traced)="pick(shown.rows, $event.row)"
@@ -51,7 +52,7 @@ import { boundTo, keepsText, queryOfView } from '../views/view-state';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ViewTile {
-  private readonly api = inject(Api);
+  private readonly answers = inject(TileAnswers);
   readonly view = input.required<View>();
   readonly resolved = input.required<Resolved>();
   readonly others = input.required<readonly string[]>();
@@ -83,14 +84,27 @@ export class ViewTile {
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  private readonly told = toSignal(
-    toObservable(computed(() => (this.lacks() === '' ? this.question() : null))).pipe(
-      switchMap((question) =>
-        question ? loadState(this.api.call('compare', { body: question })).pipe(map((answer) => ({ question, answer }))) : of(null),
-      ),
+  private readonly wanted = computed(
+    (): PictureAsked | null => {
+      const question = this.question();
+      if (!question || this.lacks() !== '') return null;
+      const metrics = this.resolved().book.set(question.metricSet)?.metrics ?? [];
+      const { chartMetric } = this.asked();
+      const metric = chartMetric !== null && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
+      return { question, picture: this.kind(), metric };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  protected readonly told = toSignal(
+    toObservable(this.wanted).pipe(
+      switchMap((asked) => (asked ? loadState(this.answers.ask(asked)).pipe(map((answer) => ({ asked, answer }))) : of(null))),
     ),
   );
   protected readonly state = computed(() => this.told()?.answer);
+  protected readonly series = computed(() => {
+    const state = this.state();
+    return state?.state === 'ready' ? state.value.series : null;
+  });
   protected readonly kind = computed(() => {
     const { picture } = this.asked();
     return picture === 'none' ? ('bars' as const) : picture;
@@ -99,14 +113,9 @@ export class ViewTile {
     const state = this.state();
     if (state?.state !== 'ready') return null;
     const { book, style } = this.resolved();
-    const table = state.value;
+    const { table } = state.value;
     const isOfAll = this.kind() === 'figure' || this.kind() === 'funnel';
     return { table, rows: isOfAll ? table.rows.slice(0, 1) : drawnRows(table.rows, [], this.kind()), book, style };
-  });
-  protected readonly metric = computed(() => {
-    const metrics = this.answered()?.table.metrics ?? [];
-    const { chartMetric } = this.asked();
-    return chartMetric !== null && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
   });
 
   protected pick(rows: readonly WireTable['rows'][number][], key: string): void {

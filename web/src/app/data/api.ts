@@ -1,7 +1,20 @@
-import { HttpClient, HttpErrorResponse, type HttpParams } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, type HttpEvent, HttpEventType, type HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { ENDPOINTS, type EndpointName, FILES, type Problem, problem, upload, type Upload } from '@lens/contract';
-import { catchError, map, type Observable, throwError } from 'rxjs';
+import {
+  ENDPOINTS,
+  type EndpointName,
+  FILES,
+  type Problem,
+  problem,
+  TILES,
+  tileLine,
+  type TileLine,
+  tilesRequest,
+  type TilesRequest,
+  upload,
+  type Upload,
+} from '@lens/contract';
+import { catchError, concatMap, map, type Observable, throwError } from 'rxjs';
 import { z } from 'zod';
 
 type Of<N extends EndpointName> = (typeof ENDPOINTS)[N];
@@ -42,6 +55,27 @@ export class Api {
     );
   }
 
+  /** Answers to the tiles of a dashboard, each as soon as it is there, in whatever order. */
+  tiles(request: TilesRequest): Observable<TileLine> {
+    const sent = {
+      body: z.encode(tilesRequest, request),
+      headers: ASKER,
+      responseType: 'text',
+      observe: 'events',
+      reportProgress: true,
+    } as const;
+    let read = 0;
+    return this.http.request(TILES.method, `/api${TILES.path}`, sent).pipe(
+      concatMap((event) => {
+        const text = textSoFar(event);
+        const whole = text.slice(read, text.lastIndexOf('\n') + 1);
+        read += whole.length;
+        return whole.split('\n').flatMap((line) => (line === '' ? [] : [tileLine.parse(JSON.parse(line))]));
+      }),
+      catchError((error: unknown) => throwError(() => apiError(error))),
+    );
+  }
+
   /** Sends a file; an archive comes back as the files in it. */
   upload(file: File): Observable<Upload> {
     const params = { name: file.name } as unknown as HttpParams;
@@ -50,6 +84,12 @@ export class Api {
       catchError((error: unknown) => throwError(() => apiError(error))),
     );
   }
+}
+
+/** What has arrived of a reply. */
+function textSoFar(event: HttpEvent<string>): string {
+  if (event.type === HttpEventType.DownloadProgress) return event.partialText ?? '';
+  return event.type === HttpEventType.Response ? (event.body ?? '') : '';
 }
 
 function apiError(error: unknown): ApiError {

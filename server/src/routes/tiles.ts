@@ -1,0 +1,58 @@
+import { type PictureAnswer, type PictureAsked, type Problem, TILES, tileLine, type TileLine, tilesRequest } from '@lens/contract';
+import { groupBy, sumsAsked } from '@lens/core';
+import type { Router } from 'express';
+import { z } from 'zod';
+import type { Context } from '../context';
+import { Left } from '../query/fair-queue';
+import { check } from './answer';
+import { askedOf } from './asked-question';
+import { problemOf } from './problem-handler';
+
+interface Tile {
+  readonly nth: number;
+  readonly asked: PictureAsked;
+  readonly today: number;
+}
+
+/** All questions of a dashboard at once: those of the same sums are answered together, each as soon as it is there; what cannot be answered fails alone. */
+export function tileRoutes(router: Router, context: Context): void {
+  router[TILES.method](TILES.path, async (request, response) => {
+    const { asked } = check(tilesRequest, request.body);
+    response.type(TILES.type);
+    const tell = (nth: number, answer: TileLine['answer']): void => {
+      response.write(`${JSON.stringify(z.encode(tileLine, { nth, answer }))}\n`);
+    };
+    const tiles = asked.flatMap((each, nth): Tile[] => {
+      try {
+        return [{ nth, asked: each, today: askedOf(context, each.question, each.metric).today }];
+      } catch (error) {
+        tell(nth, problemOf(error));
+        return [];
+      }
+    });
+    const groups = [...groupBy(tiles, ({ asked: { question }, today }) => JSON.stringify([sumsAsked(question), today])).values()];
+    await Promise.all(
+      groups.map(async (group) => {
+        const answers = await answersTo(context, group);
+        for (const [at, { nth }] of group.entries()) {
+          const answer = Array.isArray(answers) ? answers[at] : answers;
+          if (answer) tell(nth, answer);
+        }
+      }),
+    );
+    response.end();
+  });
+}
+
+/** Answers to tiles of the same sums, or why there are none. */
+async function answersTo({ queries }: Context, group: readonly Tile[]): Promise<PictureAnswer[] | Problem> {
+  const [first] = group;
+  if (!first) return [];
+  try {
+    const asked = group.map((each) => each.asked);
+    return await queries.pictures(first.asked.question, asked, first.today);
+  } catch (error) {
+    if (error instanceof Left) throw error;
+    return problemOf(error);
+  }
+}
