@@ -10,7 +10,7 @@ const SCREENS = [
   '/intake/sources',
   '/intake/lots',
   '/intake/words',
-  '/intake/changes',
+  '/intake/logbook',
   '/compare',
   '/compare/views',
   '/dashboards',

@@ -79,10 +79,22 @@ test('pictures of ads are shown where their ads are named, and changes where the
   const width = () => ad.locator('img').evaluate((image) => (image as HTMLImageElement).naturalWidth);
   await expect.poll(width).toBe(320);
   await expect(page.getByRole('rowheader', { name: 'Wren Social' }).locator('img')).toHaveCount(0);
-  await lens.open(`/intake/changes?${JUNIPER}`);
+  await lens.open(`/intake/logbook?${JUNIPER}`);
   await expect(page.getByRole('row', { name: /loose-leaf_uk campaign daily budget/ })).toContainText('82');
-  await page.getByLabel('Find a change').fill('nobody did this');
-  await expect(page.getByText('No change of these days says that.')).toBeVisible();
+  // A note of one's own stands beside them, and can be taken away and brought back.
+  await page.keyboard.press('n');
+  await page.keyboard.type('Prices went up');
+  await page.getByRole('button', { name: 'Keep it' }).press('Enter');
+  const note = page.getByRole('row', { name: /^the client Prices went up/ });
+  await expect(note).toBeVisible();
+  await note.getByRole('button').press('Enter');
+  await page.getByRole('menuitem', { name: 'Take it away' }).press('Enter');
+  await expect(note).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bring it back' }).last().press('Enter');
+  await expect(note).toBeVisible();
+  await lens.accessible();
+  await page.getByLabel('Find something').fill('nobody did this');
+  await expect(page.getByText('Nothing of these days says that.')).toBeVisible();
 });
 
 test('what orders tell beside their value is mapped, compared and traced, also a word of one’s own', async ({ page, lens }) => {

@@ -9,7 +9,10 @@ const [DAYS, ECHO] = [60, 14];
 /** On one ordinary day in thirty something may be said that chance alone brought. */
 const SILENT = 29 / 30;
 
-type Fact = Omit<WireMorningFact, 'since'> & { readonly kind: string; readonly since?: string };
+type Fact = Omit<WireMorningFact, 'since' | 'within'> & {
+  readonly since?: string;
+  readonly within?: { readonly from: string; readonly to: string };
+};
 
 /** Days of a client on which nothing had happened, on how many of them nothing was said, and what of lasting events was told. */
 export interface Mornings {
@@ -48,7 +51,10 @@ export async function judgeMornings(
     told: lasting.map(({ name, from }): Figure => {
       const isTold = days
         .flatMap((day) => said.get(day) ?? [])
-        .some(({ since }) => since !== undefined && Math.abs(dayOf(since) - from) <= 1);
+        .some(({ within }) => within && dayOf(within.from) <= from && from <= dayOf(within.to));
+      for (const day of isTold ? [] : days)
+        for (const { kind, metric, since, within } of said.get(day) ?? [])
+          if (since) say(`${isoDay(day)}: ${kind} of ${metric} since ${since}, ${JSON.stringify(within)}`);
       return { name: `${client.name}: “${name}” is told with its day`, value: isTold ? 1 : 0, bar: 1, unit: '%' };
     }),
   };

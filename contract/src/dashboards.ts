@@ -18,6 +18,7 @@ const what = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('target') }),
   z.object({ kind: z.literal('waiting') }),
   z.object({ kind: z.literal('data') }),
+  z.object({ kind: z.literal('logbook') }),
   z.object({ kind: z.literal('text'), text: z.string().trim().min(1, 'Write something').max(2000) }),
 ]);
 

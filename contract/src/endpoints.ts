@@ -10,6 +10,7 @@ import { endpoint } from './endpoint';
 import { LIBRARY_ENDPOINTS } from './library-endpoints';
 import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
 import { FIND_ENDPOINTS } from './find';
+import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
@@ -78,6 +79,7 @@ export const ENDPOINTS = {
   ...DASHBOARDS_ENDPOINTS,
   ...FIND_ENDPOINTS,
   ...MORNING_ENDPOINTS,
+  ...LOGBOOK_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

@@ -12,6 +12,7 @@ export * from './health';
 export * from './intake';
 export * from './joining';
 export * from './changes';
+export * from './logbook';
 export * from './lots';
 export * from './metrics';
 export * from './morning';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { basis, countedBy, day, id } from './basic';
+import { basis, countedBy, day, dayRange, id } from './basic';
 import { endpoint } from './endpoint';
 
 const metric = z.string();
@@ -18,7 +18,7 @@ const fact = z.discriminatedUnion('kind', [
     /** Settings that were changed on that day, in that channel where it is one. */
     changes: z.int(),
   }),
-  z.object({ kind: z.literal('rate'), metric, per: metric, since: day, before: z.number(), now: z.number() }),
+  z.object({ kind: z.literal('rate'), metric, per: metric, since: day, within: dayRange, before: z.number(), now: z.number() }),
   z.object({ kind: z.literal('week'), metric, to: day, results: two, spend: two }),
 ]);
 export type WireMorningFact = z.infer<typeof fact>;

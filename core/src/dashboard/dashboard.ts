@@ -23,6 +23,8 @@ export type TileWhat =
   | { readonly kind: 'waiting' }
   /** What is wrong with the data. */
   | { readonly kind: 'data' }
+  /** What was noted, and changed at the channels, on the last days. */
+  | { readonly kind: 'logbook' }
   | { readonly kind: 'text'; readonly text: string };
 export type TileKind = TileWhat['kind'];
 

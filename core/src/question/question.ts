@@ -62,4 +62,5 @@ export interface Page {
 }
 
 /** The last day that had finished when the data was known of which a question is asked: ages of click days are counted to it. */
-export const lastDayOf = ({ knownOn }: Pick<Question, 'knownOn'>, today: Day): Day => (knownOn === null ? today : Math.min(today, knownOn)) - 1;
+export const lastDayOf = ({ knownOn }: Pick<Question, 'knownOn'>, today: Day): Day =>
+  (knownOn === null ? today : Math.min(today, knownOn)) - 1;

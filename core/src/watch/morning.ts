@@ -9,7 +9,7 @@ import type { ResultSetId } from '../metric/metric-set';
 import type { Names } from '../question/names';
 import type { Question } from '../question/question';
 import { TARGET_METRICS, USUAL_TARGET } from '../target/target';
-import { type Day, daysOf } from '../time/day';
+import { type Day, type DayRange, daysOf } from '../time/day';
 import { rateBreak } from './rate-break';
 import { type Daily, dayAgainstUsual, type DayMeasured, UNUSUAL, type Varies } from './usual-day';
 import { costMoved, countMoved, type WeekMove, weeksUpTo } from './week-move';
@@ -24,6 +24,8 @@ export type MorningFact =
       readonly metric: MetricId;
       readonly per: MetricId;
       readonly since: Day;
+      /** Days of which it may as well be one. */
+      readonly within: DayRange;
       readonly before: number;
       readonly now: number;
     }
@@ -120,18 +122,30 @@ const questionOf = ({ client, metricSet, knownOn, countedBy, basis }: MorningAsk
 
 /** Days unlike the days like them: where all channels together are so, that is said; else those channels that are. */
 function daysOff(watched: readonly Watched[], first: Day): MorningFact[] {
+  const clicks = watched.find(({ metric }) => metric === 'clicks');
   const found = watched.flatMap(({ metric, varies, last, channels, whole }): (MorningFact & { kind: 'day' })[] => {
+    const against = (values: Daily, clicked: Daily | undefined): DayMeasured | undefined =>
+      dayAgainstUsual(values, last, varies, clicked && varies === 'amount' ? steadiestSpend(clicked, last) : undefined);
     const told = { kind: 'day', metric, day: first + last } as const;
-    const all = dayAgainstUsual(whole, last, varies);
+    const all = against(whole, clicks?.whole);
     if (all && Math.abs(all.z) > TOLD) return [{ ...told, channel: null, ...all }];
     const each = channels.flatMap(({ key, name, values }) => {
-      const own = dayAgainstUsual(values, last, varies);
+      const own = against(values, clicks?.channels.find((each) => each.key === key)?.values);
       return own ? [{ ...told, channel: { key, name }, ...own }] : [];
     });
     const usual = each.reduce((sum, own) => sum + own.usual, 0);
     return each.filter((own) => Math.abs(own.z) > TOLD && Math.abs(own.value - own.usual) >= LEAST_SHARE * usual);
   });
   return found.toSorted((a, b) => Math.abs(b.z) - Math.abs(a.z)).slice(0, MOST_DAYS);
+}
+
+/** Prices of clicks spread by about half of them, so that their sum varies a little more than their number does. */
+const PRICES_SPREAD = 1.25;
+
+/** What spend varies by at least: it is what clicks cost, and they are counts. Undefined where they are not known. */
+function steadiestSpend(clicks: Daily, at: number): number | undefined {
+  const usual = dayAgainstUsual(clicks, at, 'count')?.usual;
+  return usual === undefined ? undefined : Math.sqrt(PRICES_SPREAD / Math.max(1, usual));
 }
 
 /** Of the channels that tell of both: each count beside the one before it on the way to the result. */
@@ -151,7 +165,17 @@ function ratesBroken(watched: readonly Watched[], first: Day, lastDay: Day): Mor
     });
     const found = rateBreak(calm(daily.map((each) => each?.[0] ?? null)), calm(daily.map((each) => each?.[1] ?? null)));
     if (!found || first + found.at <= lastDay - NEWS_DAYS) return [];
-    return [{ kind: 'rate', metric: own.metric, per: before.metric, since: first + found.at, before: found.before, now: found.now }];
+    return [
+      {
+        kind: 'rate',
+        metric: own.metric,
+        per: before.metric,
+        since: first + found.at,
+        within: { from: first + found.within[0], to: first + found.within[1] },
+        before: found.before,
+        now: found.now,
+      },
+    ];
   });
 }
 

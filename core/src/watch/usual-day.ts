@@ -33,16 +33,16 @@ const weekdaysBefore = (values: Daily, at: number): number[] =>
 /**
  * A day against the median of the same weekdays before it, times how the week before stood to its own (the level), in
  * spreads that the days of all weekdays before had around theirs (calculations, chapter 17). Undefined where too few
- * weeks are known.
+ * weeks are known. An amount is taken to vary by a share `steadiest` of itself at least.
  */
-export function dayAgainstUsual(values: Daily, at: number, varies: Varies): DayMeasured | undefined {
+export function dayAgainstUsual(values: Daily, at: number, varies: Varies, steadiest = STEADIEST): DayMeasured | undefined {
   const value = values[at];
   const own = weekdaysBefore(values, at);
   if (value == null || own.length < FEWEST) return undefined;
   const usual = median(own) * levelBefore(values, at);
   const share = spreadBefore(values, at);
   if (varies === 'count') return { value, usual, z: countsApart(value, usual, share) };
-  const spread = Math.max(share, STEADIEST) * usual;
+  const spread = Math.max(share, steadiest) * usual;
   return spread > 0 ? { value, usual, z: (value - usual) / spread } : undefined;
 }
 

@@ -1,8 +1,7 @@
-import type { WireChange } from '@lens/contract';
 import { type DayRange, type Figure, type Metric, type PictureKind, rangeText, type Style } from '@lens/core';
 import type { Lines } from '../lines';
 import type { Promised } from '../target-line';
-import { marksOf } from './change-marks';
+import { type Happening, marksOf } from './happenings';
 import { spoken } from './picture-data';
 
 /** Pictures over days. */
@@ -17,7 +16,7 @@ export interface TimeAnswer {
   readonly settled: number;
   readonly lines: readonly { readonly key: string; readonly name: string; readonly figures: readonly Figure[] }[];
   readonly target: Promised | null;
-  readonly changes: readonly WireChange[];
+  readonly happenings: readonly Happening[];
 }
 
 /** One picture over days, and whose lines are in it. */
@@ -34,7 +33,7 @@ const [MOST_LINES, MOST_MULTIPLES] = [7, 12];
 export const mostMembers = (kind: PictureKind): number => (kind === 'multiples' ? MOST_MULTIPLES : MOST_LINES);
 
 /** The pictures of an answer over days: one of all its lines, or a small one each. */
-export function timePictures({ kind, metric, style, buckets, settled, lines, target, changes }: TimeAnswer): TimePicture[] {
+export function timePictures({ kind, metric, style, buckets, settled, lines, target, happenings }: TimeAnswer): TimePicture[] {
   const plain = {
     labels: buckets.map((bucket) => rangeText(bucket, style.locale)),
     write: spoken(metric, style),
@@ -48,7 +47,7 @@ export function timePictures({ kind, metric, style, buckets, settled, lines, tar
   const steps = buckets.some(({ from, to }) => to > from) ? 'weeks' : 'days';
   const picture = (own: TimeAnswer['lines'], of: string): TimePicture => {
     const names = own.map(({ name }) => name);
-    const drawn: Lines = { ...plain, lines: own, marks: marksOf(changes, buckets, names, style) };
+    const drawn: Lines = { ...plain, lines: own, marks: marksOf(happenings, buckets, names, style) };
     return {
       title: of,
       keys: own.map(({ key }) => key),

@@ -1,15 +1,5 @@
 import type { PictureAnswer, PictureAsked, WireSeries, WireTable } from '@lens/contract';
-import {
-  bookOf,
-  lastDayOf,
-  type MetricId,
-  MOST_TERMS,
-  type Question,
- 
-  type SeriesAsked,
-  seriesOfAll,
-  termsNeeded,
-} from '@lens/core';
+import { bookOf, lastDayOf, type MetricId, MOST_TERMS, type Question, type SeriesAsked, seriesOfAll, termsNeeded } from '@lens/core';
 import { drawnMembers, drawnMetrics, timeKindOf } from '@lens/draw';
 import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';

@@ -1,11 +1,11 @@
-import { ENDPOINTS } from '@lens/contract';
+import { ENDPOINTS, type Note } from '@lens/contract';
 import type { Dashboard, View } from '@lens/core';
 import type { Router } from 'express';
 import type { Context } from '../context';
 import { answer } from './answer';
 import { Kept } from './kept-documents';
 
-/** Views and dashboards of an agency and its clients. */
+/** Views, dashboards and notes of an agency and its clients. */
 export function viewRoutes(router: Router, context: Context): void {
   const views = new Kept<View>(context, 'view');
   const viewsOf = ({ documents, removed }: ReturnType<typeof views.all>) => ({ views: documents, removed });
@@ -21,4 +21,11 @@ export function viewRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.addDashboard, ({ params, body }) => dashboards.add(params.client, body));
   answer(router, ENDPOINTS.changeDashboard, ({ params, body }) => dashboards.change(params, body));
   answer(router, ENDPOINTS.removeDashboard, ({ params, body }) => dashboardsOf(dashboards.remove(params, body)));
+
+  const notes = new Kept<Note>(context, 'note');
+  const notesOf = ({ documents, removed }: ReturnType<typeof notes.all>) => ({ notes: documents, removed });
+  answer(router, ENDPOINTS.notes, ({ params }) => notesOf(notes.all(params.client)));
+  answer(router, ENDPOINTS.addNote, ({ params, body }) => notes.add(params.client, body));
+  answer(router, ENDPOINTS.changeNote, ({ params, body }) => notes.change(params, body));
+  answer(router, ENDPOINTS.removeNote, ({ params, body }) => notesOf(notes.remove(params, body)));
 }

@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { WireSeries } from '@lens/contract';
 import { type Metric, type Question, type Style, unpackFigures } from '@lens/core';
-import { linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
+import { happeningOfChange, happeningOfNote, linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
 import { of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
+import { FocusService } from '../data/focus';
+import { LogbookService } from '../logbook/logbook';
 import { ChartPicture } from '../ui/chart';
 import { type LoadState, loadState } from '../ui/load-state';
 
@@ -110,6 +112,13 @@ export class TimePicture {
     ),
   );
 
+  private readonly notes = toSignal(inject(FocusService).client$.pipe(inject(LogbookService).follow));
+  /** Those of another client are of other things. */
+  private readonly noted = computed(() => {
+    const notes = this.notes();
+    return notes?.state === 'ready' && this.whose().client !== undefined ? notes.value.notes : [];
+  });
+
   protected readonly pictures = computed(() => {
     const series = this.series();
     if (series?.state !== 'ready') return null;
@@ -118,8 +127,11 @@ export class TimePicture {
     const { buckets, settled, lines: told } = series.value;
     const lines = told.map(({ key, figures }) => ({ key, name: names.get(key) ?? key, figures: unpackFigures(figures) }));
     const changed = this.changed();
-    const changes = changed?.state === 'ready' ? changed.value.changes : [];
-    return timePictures({ kind, metric, style, buckets, settled, lines, target, changes }).map((picture) => ({
+    const happenings = [
+      ...this.noted().map(happeningOfNote),
+      ...(changed?.state === 'ready' ? changed.value.changes : []).map(happeningOfChange),
+    ];
+    return timePictures({ kind, metric, style, buckets, settled, lines, target, happenings }).map((picture) => ({
       ...picture,
       drawn: (theme: Theme) => linesConfig(picture.lines, theme),
     }));

@@ -24,6 +24,7 @@ const SIZES: Readonly<Record<TileWhat['kind'], Pick<TilePlace, 'wide' | 'high'>>
   target: { wide: 4, high: 3 },
   waiting: { wide: 4, high: 3 },
   data: { wide: 4, high: 3 },
+  logbook: { wide: 4, high: 3 },
   text: { wide: 4, high: 2 },
 };
 

@@ -33,6 +33,7 @@ import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } f
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { Glances } from './glances';
+import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
@@ -47,7 +48,7 @@ const CAPTION = 62;
   selector: 'ul-dashboard-page',
   imports: [
     ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
-    ...[MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
+    ...[LogbookTile, MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
   ],
   providers: [Glances, TileAnswers],
   templateUrl: './dashboard-page.html',

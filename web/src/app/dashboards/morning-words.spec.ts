@@ -1,5 +1,5 @@
 import type { ClientGlance } from '@lens/contract';
-import { BUILT_IN_BOOK, dayOf, value } from '@lens/core';
+import { BUILT_IN_BOOK, dayOf, rangeText, value } from '@lens/core';
 import { readFocus } from '../data/address';
 import { readCompare } from '../compare/compare-state';
 import { type MorningKnown, morningSentences } from './morning-words';
@@ -40,8 +40,19 @@ describe('the words of a morning', () => {
   });
 
   it('say what follows what with round numbers, and weeks with what one costs', () => {
-    const rate = { kind: 'rate', metric: 'carts', per: 'clicks', since: day, before: 0.095, now: 0.078 } as const;
-    expect(texts({ facts: [rate] })).toEqual(['Since 6 Oct 2026, 1,000 clicks lead to 78 carts; before, to 95.']);
+    const rate = {
+      kind: 'rate',
+      metric: 'carts',
+      per: 'clicks',
+      since: day,
+      within: { from: day, to: day },
+      before: 0.095,
+      now: 0.078,
+    } as const;
+    expect(texts({ facts: [rate, { ...rate, within: { from: day - 2, to: day + 1 } }] })).toEqual([
+      'Since 6 Oct 2026, 1,000 clicks lead to 78 carts; before, to 95.',
+      `Since about 6 Oct 2026 (${rangeText({ from: day - 2, to: day + 1 }, 'en-GB')}), 1,000 clicks lead to 78 carts; before, to 95.`,
+    ]);
     const week = { kind: 'week', metric: 'leads', to: day, results: { now: 60, before: 120 }, spend: { now: 1200, before: 1200 } } as const;
     expect(texts({ facts: [week, { ...week, results: { now: 0, before: 120 } }] })).toEqual([
       'The seven days to 6 Oct 2026 brought 60 leads, £20.00 each; the seven before, 120 leads, £10.00 each.',

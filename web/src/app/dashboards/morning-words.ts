@@ -62,10 +62,12 @@ function dayText({ metric, channel, day, value, usual, changes }: Fact<'day'>, {
 /** Of so many that at least a few follow. */
 const ROUND = [100, 1000, 10_000, 100_000];
 
-function rateText({ metric, per, since, before, now }: Fact<'rate'>, { book, style }: Told): string {
+function rateText({ metric, per, since, within, before, now }: Fact<'rate'>, { book, style }: Told): string {
   const of = ROUND.find((each) => each * Math.min(before, now) >= 10) ?? 100_000;
   const count = (number: number): string => formatNumber(number, 'number', style, 0);
-  return `Since ${rangeText({ from: since, to: since }, style.locale)}, ${count(of)} ${nameOf(book, per)} lead to ${count(of * now)} ${nameOf(book, metric)}; before, to ${count(of * before)}.`;
+  const when = rangeText({ from: since, to: since }, style.locale);
+  const about = within.from === within.to ? when : `about ${when} (${rangeText(within, style.locale)})`;
+  return `Since ${about}, ${count(of)} ${nameOf(book, per)} lead to ${count(of * now)} ${nameOf(book, metric)}; before, to ${count(of * before)}.`;
 }
 
 function weekText({ metric, to, results, spend }: Fact<'week'>, { book, style }: Told): string {

@@ -159,4 +159,4 @@ export class FindField {
   }
 }
 
-const HAS_DAYS = /^\/(compare|dashboards|metrics$|audit|intake\/(sources|lots|changes|matching))/;
+const HAS_DAYS = /^\/(compare|dashboards|metrics$|audit|intake\/(sources|lots|logbook|matching))/;

@@ -22,7 +22,7 @@ const SCREENS: readonly (readonly [path: string, label: string])[] = [
   ['/intake/names', 'Names'],
   ['/intake/sources', 'Sources'],
   ['/intake/lots', 'Lots'],
-  ['/intake/changes', 'Changes'],
+  ['/intake/logbook', 'Logbook'],
   ['/intake/groups', 'Groups'],
   ['/intake/matching', 'Matching'],
   ['/intake/words', 'Words'],

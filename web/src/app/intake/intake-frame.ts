@@ -17,6 +17,6 @@ export class IntakeFrame {
     { path: '/intake/matching', label: 'Matching' },
     { path: '/intake/sources', label: 'Sources' },
     { path: '/intake/lots', label: 'Lots' },
-    { path: '/intake/changes', label: 'Changes' },
+    { path: '/intake/logbook', label: 'Logbook' },
   ];
 }

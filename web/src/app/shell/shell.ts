@@ -12,6 +12,7 @@ import { HealthService } from '../data/health';
 import { MovesService } from '../data/moves';
 import { ScreenNotes } from '../data/screen-notes';
 import { FindField } from '../find/find-field';
+import { NoteWriter } from '../logbook/note-writer';
 import { FocusLine, type FocusParts } from './focus-line';
 import { HelpSheet } from './help-sheet';
 import { MovesTray } from './moves-tray';
@@ -24,7 +25,7 @@ const PARTS: Record<string, FocusParts> = {
   'intake/names': NO_PARTS,
   'intake/sources': PERIOD,
   'intake/lots': PERIOD,
-  'intake/changes': PERIOD,
+  'intake/logbook': PERIOD,
   'intake/matching': PERIOD,
   targets: NO_PARTS,
   moves: NO_PARTS,
@@ -50,6 +51,7 @@ export class Shell {
   private readonly find = viewChild.required(FindField);
   private readonly dialog = inject(MatDialog);
   private readonly focus = inject(FocusService);
+  private readonly writer = inject(NoteWriter);
   private readonly moves = inject(MovesService);
   protected readonly notes = inject(ScreenNotes);
 
@@ -89,6 +91,10 @@ export class Shell {
     const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
     if (typing) return;
     if (event.key === '?') this.help();
+    if (event.key === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      event.preventDefault();
+      this.writer.begin();
+    }
     if (event.key === '/') {
       event.preventDefault();
       this.find().begin();

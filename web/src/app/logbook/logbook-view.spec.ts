@@ -1,6 +1,6 @@
-import type { WireChange } from '@lens/contract';
-import { parseDay } from '@lens/core';
-import { changesView } from './changes-view';
+import type { StoredNote, WireChange } from '@lens/contract';
+import { parseDay, rangeText } from '@lens/core';
+import { logbookView } from './logbook-view';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 const change = (part: Partial<WireChange>): WireChange => ({
@@ -8,7 +8,14 @@ const change = (part: Partial<WireChange>): WireChange => ({
   ...{ level: 'campaign', name: 'gifts', field: 'daily budget', oldValue: '60', newValue: '74', note: null, by: 'ana' },
   ...part,
 });
-const view = (changes: readonly WireChange[], sought = '', count = changes.length) => changesView({ changes, count }, sought, STYLE);
+const period = { from: parseDay('2026-10-01') ?? NaN, to: parseDay('2026-10-31') ?? NaN };
+const view = (changes: readonly WireChange[], sought = '', count = changes.length, notes: readonly StoredNote[] = []) =>
+  logbookView({ changes: { changes, count }, notes, period }, sought, STYLE);
+const note = (part: Partial<StoredNote>): StoredNote => ({
+  ...{ id: 'n', client: 'tea', version: 1, at: '', note: '', by: 'Ana', text: 'Prices went up' },
+  ...{ days: { from: parseDay('2026-10-06') ?? NaN, to: parseDay('2026-10-06') ?? NaN }, channel: null, campaign: null },
+  ...part,
+});
 
 describe('changes in words', () => {
   it('stand under their days, from what to what', () => {
@@ -33,7 +40,7 @@ describe('changes in words', () => {
 
   it('say what is not told as that, and a note where there is no field', () => {
     const [line] = view([change({ level: null, name: null, field: null, note: 'card renewed', by: null })]).days[0]?.lines ?? [];
-    expect(line).toMatchObject({ of: 'the account', level: '', what: 'card renewed', note: '', by: '' });
+    expect(line).toMatchObject({ of: 'the account', level: '', what: 'card renewed', more: '', by: '' });
     expect(view([change({ name: null })]).days[0]?.lines[0]?.of).toBe('not named');
   });
 
@@ -42,6 +49,26 @@ describe('changes in words', () => {
     expect(view(all, ' ben ').days[0]?.lines).toHaveLength(1);
     expect(view(all, 'harbor').days[0]?.lines).toHaveLength(2);
     expect(view(all, 'nobody').days).toEqual([]);
-    expect(view(all, '', 1500).more).toBe('The newest 2 of 1,500.');
+    expect(view(all, '', 1500).more).toBe('The newest 2 of 1,500 changes.');
+  });
+
+  it('stand beside what was noted, on the day it began, those of other days left out', () => {
+    const from = parseDay('2026-10-05') ?? NaN;
+    const notes = [
+      note({}),
+      note({ days: { from, to: from + 2 }, channel: 'Harbor Search', campaign: 'gifts' }),
+      note({ client: null, days: { from: 0, to: from - 40 } }),
+    ];
+    expect(view([change({})], '', 1, notes).days.map(({ dayText, lines }) => [dayText, lines.map(({ of, more }) => [of, more])])).toEqual([
+      ['6 Oct 2026', [['the client', '']]],
+      [
+        '5 Oct 2026',
+        [
+          ['gifts', rangeText({ from, to: from + 2 }, 'en-GB')],
+          ['gifts', ''],
+        ],
+      ],
+    ]);
+    expect(view([], 'prices', 0, notes).days).toHaveLength(2);
   });
 });

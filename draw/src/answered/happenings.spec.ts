@@ -1,6 +1,6 @@
-import type { WireChange } from '@lens/contract';
-import { parseDay } from '@lens/core';
-import { marksOf } from './change-marks';
+import type { Note, WireChange } from '@lens/contract';
+import { parseDay, rangeText } from '@lens/core';
+import { happeningOfChange, happeningOfNote, marksOf as marksOfAll } from './happenings';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 const FIRST = parseDay('2026-10-05') ?? NaN;
@@ -9,6 +9,8 @@ const change = (part: Partial<WireChange>): WireChange => ({
   ...{ level: 'campaign', name: 'gifts', field: 'daily budget', oldValue: '60', newValue: '74', note: null, by: 'ana' },
   ...part,
 });
+const marksOf = (changes: readonly WireChange[], ...of: [typeof days, readonly string[], typeof STYLE]) =>
+  marksOfAll(changes.map(happeningOfChange), ...of);
 const days = [FIRST, FIRST + 1].map((day) => ({ from: day, to: day }));
 const week = [{ from: FIRST, to: FIRST + 6 }];
 
@@ -30,5 +32,21 @@ describe('marks of a chart', () => {
     const changes = [5, 4, 3, 2, 1, 0].map((day) => change({ day: FIRST + day, oldValue: null, newValue: String(day) }));
     const [{ lines } = { lines: [] }] = marksOf(changes, week, ['gifts'], STYLE);
     expect([lines.length, lines[0], lines.at(-1)]).toEqual([5, '5 Oct 2026: gifts: daily budget 0', 'and 2 more']);
+  });
+
+  it('tell what was noted of the client everywhere, of a channel where it is drawn, once where it began', () => {
+    const note = (part: Partial<Note>): Note => ({
+      days: { from: FIRST, to: FIRST },
+      channel: null,
+      campaign: null,
+      text: 'Price up',
+      ...part,
+    });
+    const marks = (of: Note, drawn: readonly string[]) => marksOfAll([happeningOfNote(of)], days, drawn, STYLE);
+    expect(marks(note({}), ['Total'])).toEqual([{ at: 0, lines: ['Price up'] }]);
+    expect(marks(note({ channel: 'Harbor Search', campaign: 'gifts' }), ['Tern Search'])).toEqual([]);
+    expect(marks(note({ channel: 'Harbor Search', campaign: 'gifts' }), ['gifts'])).toHaveLength(1);
+    const sale = note({ days: { from: FIRST - 3, to: FIRST + 1 } });
+    expect(marks(sale, ['Total'])).toEqual([{ at: 0, lines: [`${rangeText(sale.days, 'en-GB')}: Price up`] }]);
   });
 });
