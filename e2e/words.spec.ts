@@ -83,7 +83,7 @@ test('pictures of ads are shown where their ads are named, and changes where the
   await expect(page.getByRole('row', { name: /loose-leaf_uk campaign daily budget/ })).toContainText('82');
   // A note of one's own stands beside them, and can be taken away and brought back.
   await page.keyboard.press('n');
-  await page.keyboard.type('Prices went up');
+  await page.getByRole('textbox', { name: 'What happened' }).fill('Prices went up');
   await page.getByRole('button', { name: 'Keep it' }).press('Enter');
   const note = page.getByRole('row', { name: /^the client Prices went up/ });
   await expect(note).toBeVisible();

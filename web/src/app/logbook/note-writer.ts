@@ -18,6 +18,9 @@ export class NoteWriter {
   change(note: Note | StoredNote): void {
     const client = this.focus.client();
     if (!client) return;
-    void import('./note-dialog').then(({ NoteDialog }) => this.dialogs.open(NoteDialog, { width: '520px', data: { client, note } }));
+    void import('./note-dialog').then(({ NoteDialog }) => {
+      // The key may have been pressed again meanwhile.
+      if (this.dialogs.openDialogs.length === 0) this.dialogs.open(NoteDialog, { width: '520px', data: { client, note } });
+    });
   }
 }
