@@ -48,6 +48,26 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await expect(page.getByRole('heading', { name: 'What waits for a decision' })).toHaveCount(0);
   });
 
+  await test.step('hangs on a wall, follows what somebody else changes, and is paged by key', async () => {
+    await page.getByRole('button', { name: 'On the wall' }).press('Enter');
+    await expect(page.getByRole('navigation', { name: 'Sections' })).toHaveCount(0);
+    await expect(page.getByRole('heading', { level: 1, name: /Juniper Loft Tea Our mornings/ })).toBeVisible();
+    await lens.accessible();
+    const client = `${new URL(page.url()).origin}/api/clients/juniper-loft-tea`;
+    const { promises } = (await (await page.request.get(client)).json()) as { promises: { targets: { value: number }[] } };
+    const promise = (value: number) =>
+      page.request.put(`${client}/promises`, { data: { ...promises, targets: promises.targets.map((each) => ({ ...each, value })) } });
+    for (const value of [2.4, 2.6]) {
+      expect((await promise(value)).status()).toBe(200);
+      await expect(tile('The target, this month')).toContainText(`promised at least ${value.toFixed(2)}`);
+    }
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('heading', { level: 1, name: /Shop, every morning/ })).toBeVisible();
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
+  });
+
   await test.step('a tile opens as its question; a dashboard that is taken away can be brought back', async () => {
     await page.getByRole('button', { name: 'More of this dashboard' }).click();
     await page.getByRole('menuitem', { name: 'Take it away' }).click();

@@ -7,6 +7,7 @@ export type { Endpoint } from './endpoint';
 export * from './endpoints';
 export * from './dashboards';
 export * from './find';
+export * from './fresh';
 export * from './groupings';
 export * from './health';
 export * from './intake';

@@ -14,6 +14,7 @@ import { clientRoutes } from './routes/clients';
 import { compareRoutes } from './routes/compare';
 import { connectionRoutes } from './routes/connections';
 import { fileRoutes } from './routes/files';
+import { freshRoutes } from './routes/fresh';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { tileRoutes } from './routes/tiles';
@@ -79,6 +80,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   fileRoutes(router, context);
   compareRoutes(router, context);
   tileRoutes(router, context);
+  freshRoutes(router, context);
   auditRoutes(router, context);
   rulesRoutes(router, context);
   wordRoutes(router, context);

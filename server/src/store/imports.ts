@@ -109,3 +109,12 @@ export const dropFile = (db: Db, hash: string): void => void db.prepare('DELETE 
 
 /** Fingerprints of files that need not be kept. */
 export const filesToForget = (db: Db): string[] => db.prepare('SELECT hash FROM file WHERE kept = 0').pluck().all() as string[];
+
+/** When data of a client last came in; null where none has. */
+export const lastImportOf = (db: Db, client: string): string | null =>
+  db
+    .prepare<[string], string | null>(
+      'SELECT max(imported_at) FROM import JOIN feed ON feed.id = feed_id JOIN account ON account.id = account_id WHERE client_id = ? AND taken_back_at IS NULL',
+    )
+    .pluck()
+    .get(client) ?? null;

@@ -11,6 +11,7 @@ import type { StoredDashboard } from '@lens/contract';
 import {
   type Dashboard,
   type Filter,
+  rangeText,
   type TilePlace,
   readyDashboard,
   SHIPPED_VIEWS,
@@ -27,6 +28,7 @@ import { Person } from '../data/person';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
+import { BoardFreshness } from './board-freshness';
 import { boundTo } from '../views/view-state';
 import { ViewsService } from '../views/views';
 import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } from './dashboard-edits';
@@ -35,6 +37,7 @@ import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { Glances } from './glances';
 import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
+import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
 
@@ -50,7 +53,7 @@ const CAPTION = 62;
     ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
     ...[LogbookTile, MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
   ],
-  providers: [Glances, TileAnswers],
+  providers: [BoardFreshness, Glances, TileAnswers],
   templateUrl: './dashboard-page.html',
   styleUrls: ['./tile.scss', './dashboard-page.scss'],
   host: { '(document:keydown)': 'onKey($event)' },
@@ -96,6 +99,8 @@ export class DashboardPage {
     },
   });
   protected readonly shown = computed(() => this.edits()?.now ?? null);
+  /** On a screen in the room: nothing to press, the arrows page through the dashboards. */
+  protected readonly isWall = inject(WallMode).isOn;
   protected readonly isDirty = computed(() => (this.edits()?.before.length ?? 0) > 0);
   protected readonly arranging = signal(false);
   protected readonly only = linkedSignal<string, Filter | null>({
@@ -142,6 +147,11 @@ export class DashboardPage {
       resizable: { enabled: isOn },
       itemChangeCallback: (item) => this.takeOverSoon(String(item['id'])),
     };
+  });
+  protected readonly fresh = inject(BoardFreshness);
+  protected readonly periodText = computed(() => {
+    const resolved = this.resolved();
+    return resolved ? rangeText(resolved.period, resolved.style.locale) : '';
   });
   /** What the grid moves about: copies, so that what was before stays as it was. */
   protected readonly items = computed(() =>
@@ -197,11 +207,24 @@ export class DashboardPage {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const isTyping = event.target instanceof HTMLElement && event.target.closest('input, textarea');
+    const isTyping = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role=dialog], [role=menu]');
+    if (this.isWall()) this.onWallKey(event);
     if (!isTyping && this.isDirty() && event.key === 'z' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
       this.undo();
     }
+  }
+
+  private onWallKey({ key }: KeyboardEvent): void {
+    const step = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0;
+    const boards = this.choices().map(({ value }) => value);
+    const next = boards.at((boards.indexOf(this.chosen()) + step) % boards.length);
+    if (step !== 0 && next !== undefined) this.open(next);
+    if (key === 'Escape') this.setWall(false);
+  }
+
+  protected setWall(isOn: boolean): void {
+    void this.router.navigate([], { queryParams: { wall: isOn ? 'on' : null }, queryParamsHandling: 'merge' });
   }
 
   protected save(): void {

@@ -44,13 +44,15 @@ export class MorningLine {
   private readonly api = inject(Api);
   private readonly health = inject(HealthService).health;
   readonly resolved = input.required<Resolved>();
+  /** Another one when what is known of the client has changed. */
+  readonly data = input.required<number>();
 
   private readonly glances = toSignal(inject(Glances).all$);
   /** The morning after the last day that is looked at. */
   private readonly asked = computed(
     () => {
       const { client, countedBy, basis, knownOn, period } = this.resolved();
-      return { client: client.id, counting: { countedBy, basis, knownOn, day: period.to } };
+      return { client: client.id, counting: { countedBy, basis, knownOn, day: period.to }, data: this.data() };
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );

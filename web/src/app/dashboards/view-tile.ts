@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { PictureAsked, WireTable } from '@lens/contract';
 import { bindView, type Filter, type Question, type View } from '@lens/core';
-import { map, of, switchMap } from 'rxjs';
+import { filter, map, of, pairwise, startWith, switchMap } from 'rxjs';
 import { Picture } from '../answer/picture';
 import { firstOf, questionOf, readCompare, writeCompare } from '../compare/compare-state';
 import { type Answered, drawnRows } from '@lens/draw';
@@ -58,6 +58,8 @@ export class ViewTile {
   readonly others = input.required<readonly string[]>();
   /** What the other tiles were narrowed to. */
   readonly only = input.required<Filter | null>();
+  /** Another one when what is known of the client has changed. */
+  readonly data = input.required<number>();
   /** Points from its caption to its lower edge. */
   readonly room = input.required<number>();
   /** A member that was chosen. */
@@ -96,8 +98,16 @@ export class ViewTile {
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
   protected readonly told = toSignal(
-    toObservable(this.wanted).pipe(
-      switchMap((asked) => (asked ? loadState(this.answers.ask(asked)).pipe(map((answer) => ({ asked, answer }))) : of(null))),
+    toObservable(computed(() => ({ asked: this.wanted(), data: this.data() }))).pipe(
+      startWith(null),
+      pairwise(),
+      switchMap(([before, now]) => {
+        const asked = now?.asked;
+        if (!asked) return of(null);
+        const answers = loadState(this.answers.ask(asked)).pipe(map((answer) => ({ asked, answer })));
+        // The same asked again of newer data: what there is stays until that is there.
+        return before?.asked === asked ? answers.pipe(filter(({ answer }) => answer.state !== 'loading')) : answers;
+      }),
     ),
   );
   protected readonly state = computed(() => this.told()?.answer);

@@ -63,6 +63,7 @@ export class HelpSheet {
     { key: 'Esc', does: 'Close the panel or the trace' },
     { key: 'Alt ← →', does: 'On a field of the split: move it further out or in' },
     { key: 'Delete', does: 'On a field of the split: take it out' },
+    { key: '← →', does: 'On a dashboard on the wall: another one. Esc leaves the wall' },
     { key: 'Ctrl Space', does: 'In a formula: everything that can be said there' },
     { key: 'Alt Enter', does: 'In a formula: write what was probably meant' },
   ];

@@ -10,6 +10,7 @@ import { FOCUS_KEYS } from '../data/address';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
 import { MovesService } from '../data/moves';
+import { WallMode } from '../data/wall-mode';
 import { ScreenNotes } from '../data/screen-notes';
 import { FindField } from '../find/find-field';
 import { NoteWriter } from '../logbook/note-writer';
@@ -48,12 +49,13 @@ const PARTS: Record<string, FocusParts> = {
 })
 export class Shell {
   private readonly router = inject(Router);
-  private readonly find = viewChild.required(FindField);
+  private readonly find = viewChild(FindField);
   private readonly dialog = inject(MatDialog);
   private readonly focus = inject(FocusService);
   private readonly writer = inject(NoteWriter);
   private readonly moves = inject(MovesService);
   protected readonly notes = inject(ScreenNotes);
+  protected readonly isWall = inject(WallMode).isOn;
 
   protected readonly sections = [
     { path: '/clients', label: 'Clients' },
@@ -97,7 +99,7 @@ export class Shell {
     }
     if (event.key === '/') {
       event.preventDefault();
-      this.find().begin();
+      this.find()?.begin();
     }
   }
 }
