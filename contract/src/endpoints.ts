@@ -10,6 +10,7 @@ import { endpoint } from './endpoint';
 import { LIBRARY_ENDPOINTS } from './library-endpoints';
 import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
 import { FIND_ENDPOINTS } from './find';
+import { KEPT_FILE_ENDPOINTS } from './kept-file';
 import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
@@ -80,6 +81,7 @@ export const ENDPOINTS = {
   ...FIND_ENDPOINTS,
   ...MORNING_ENDPOINTS,
   ...LOGBOOK_ENDPOINTS,
+  ...KEPT_FILE_ENDPOINTS,
   preview: endpoint({
     method: 'POST',
     path: '/clients/:client/previews',

@@ -13,6 +13,7 @@ export * from './health';
 export * from './intake';
 export * from './joining';
 export * from './changes';
+export * from './kept-file';
 export * from './logbook';
 export * from './lots';
 export * from './metrics';

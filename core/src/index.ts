@@ -1,5 +1,6 @@
 export * from './compare/arrange';
 export * from './compare/answer';
+export { readsPlace } from './compare/around';
 export * from './compare/change';
 export * from './compare/comparison';
 export * from './compare/held';

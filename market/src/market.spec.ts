@@ -35,10 +35,10 @@ describe('the market', () => {
   };
 
   it('is the same world every time', () => {
-    const again = Market.open(undefined, undefined, [world]);
-    const rows = (of: Market) => reportOf(of, 'harbor-search', 'terms').rows(SEPTEMBER);
-    expect(rows(again)).toEqual(rows(market));
-    expect(rows(market).length).toBeGreaterThan(2000);
+    const [once, again] = ([0, 1] as const).map(() => Market.open(undefined, undefined, [since(juniperLoftTea, '2026-10-10')]));
+    const rows = (of: Market | undefined) => of && reportOf(of, 'harbor-search', 'terms').rows({ from: dayOf('2026-10-10'), to: dayOf('2026-10-30') });
+    expect(rows(again)).toEqual(rows(once));
+    expect(rows(once)?.length).toBeGreaterThan(1000);
   });
 
   it.each(['keywords', 'terms', 'device-hours', 'positions', 'places'])(
@@ -62,7 +62,9 @@ describe('the market', () => {
 
   it('counts twice in the weeks a tag fires twice', () => {
     const calm = market.clients[0]?.events.find((event) => event.doubleTag);
-    const quiet = Market.open(undefined, undefined, [{ ...world, events: world.events.filter((event) => event !== calm) }]);
+    // Late outcomes have come by then.
+    const short = { ...world, to: '2026-08-20', events: world.events.filter((event) => event !== calm) };
+    const quiet = Market.open(undefined, undefined, [short]);
     const days = { from: dayOf('2026-07-13'), to: dayOf('2026-07-26') };
     const once = reportOf(quiet, 'harbor-search', 'ads');
     expect(sum('harbor-search', 'ads', 'Purchases', days)).toBeGreaterThan(1.6 * total(once, once.rows(days), 'Purchases'));
@@ -93,7 +95,7 @@ describe('the market', () => {
 
 describe('late outcomes', () => {
   it('arrive on the day of their click when days pass, with the lag the truth has', () => {
-    const market = Market.open(undefined, undefined, [since(juniperLoftTea, '2026-07-01')]);
+    const market = Market.open(undefined, undefined, [since(juniperLoftTea, '2026-09-01')]);
     const week = { from: dayOf('2026-10-24'), to: dayOf('2026-10-30') };
     const claimed = () => {
       const report = reportOf(market, 'harbor-search', 'ads');

@@ -1,4 +1,4 @@
-import { BUILT_IN_BOOK, readyDashboard } from '@lens/core';
+import { BUILT_IN_BOOK, readyDashboard, SHIPPED_VIEWS } from '@lens/core';
 import { clientForEach, makeClient, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -31,6 +31,23 @@ describe('dashboards', () => {
     expect((await send(server.address, 'PUT', path(`/${id}`), body({ seen: 3 }))).status).toBe(200);
     const other = await makeClient(server.address, 'Another');
     expect((await send(server.address, 'PUT', path(`/${id}`, other.client), body({ seen: 4 }))).status).toBe(404);
+  });
+
+  it('come in from a file with their views, all of them or none', async () => {
+    const [first] = SHIPPED_VIEWS;
+    const { id: _, ...view } = first ?? { id: '' };
+    const file = { format: 'unified-lens kept', version: 1, views: [view], dashboards: [READY, { ...READY, label: 'Another' }] };
+    const bring = (part: object): Promise<Loose> =>
+      send(server.address, 'POST', `/clients/${setting.client}/kept-files`, { file: { ...file, ...part }, by: 'Ana', isOfAgency: false });
+    const labels = async (): Promise<string[]> =>
+      ((await send(server.address, 'GET', path())) as Loose).body.dashboards.map(({ label }: Loose) => label);
+    const bad = await bring({ dashboards: [READY, { ...READY, label: '' }] });
+    expect([bad.status, JSON.stringify(bad.body.errors)]).toEqual([400, expect.stringContaining('file.dashboards.1.label')]);
+    expect((await bring({ version: 2 })).body.detail).toContain('newer program');
+    expect(await labels()).toEqual([]);
+    const { body: told } = await bring({});
+    expect([told.views, told.dashboards]).toMatchObject([[{ label: first?.label }], [{ label: READY.label }, { label: 'Another' }]]);
+    expect(await labels()).toEqual([READY.label, 'Another']);
   });
 
   it('are refused where a tile lies outside or two have one id, with the place', async () => {

@@ -56,7 +56,7 @@ describe('a question over HTTP', () => {
     const other = await makeClient(server.address, 'Elsewhere');
     await importFile(server.address, other, 'Ads', ADS.replaceAll('Steam', 'Steam train'));
     const find = async (typed: string, clients = [setting.client, other.client]) =>
-      (await send(server.address, 'POST', '/found', { clients, typed })).body as Loose;
+      (await send(server.address, 'POST', '/found', { clients, typed })).body;
     const { members, count } = await find('staem');
     expect(members.map(({ client, level, name, campaign }: Loose) => [client, level, name, campaign])).toEqual([
       [setting.client, 'ad', 'Steam', 'Tea'],

@@ -43,15 +43,20 @@ describe('the tiles of a dashboard', () => {
       tile('bars', 'cpc', { rows: ['channel'] }),
       tile('stacked', 'clicks', { ...before, sort: { by: 'clicks', direction: 'ascending' } }),
       tile('stacked', 'ctr', before),
+      // Drawn without what it is compared with, which is not asked for then.
+      tile('scatter', 'clicks', { ...before, rows: ['ad'] }),
     ];
     const answers = await ask(asked);
-    for (const [nth, { question: own, metric }] of asked.entries()) {
+    for (const [nth, { question: own, picture, metric }] of asked.entries()) {
       const { table, series } = answers[nth];
       const { body } = await compare(server.address, setting.client, own);
       // Of all its metrics the picture takes those it shows.
       const columns = table.metrics.map((each: string) => body.columns[body.metrics.indexOf(each)]);
-      expect([table.metrics, table.columns, table.rows]).toEqual([[metric], columns, body.rows]);
-      if (nth === 2 || nth === 4) expect(series).toBeNull();
+      const told =
+        picture === 'scatter' ? columns.map((each: object) => ({ ...each, before: null, change: null, beyondChance: [] })) : columns;
+      const shown = picture === 'scatter' ? ['clicks', 'spend'] : [metric];
+      expect([table.metrics, table.columns, table.rows]).toEqual([expect.arrayContaining(shown), told, body.rows]);
+      if (['bars', 'scatter'].includes(picture) || metric === 'ctr') expect(series).toBeNull();
       else {
         const members = series.lines.map(({ key }: Loose) => key);
         const alone = await send(server.address, 'POST', '/compare/series', { question: own, metric, members });

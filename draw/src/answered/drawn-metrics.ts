@@ -21,6 +21,9 @@ export function cardMetrics(all: readonly MetricId[], metric: MetricId, result: 
 
 const MOST_ON_CARD = 6;
 
+/** Whether a picture shows what it is compared with beside what is. */
+export const showsBefore = (picture: PictureKind): boolean => picture === 'bars' || picture === 'figure';
+
 /** The metrics of a set that a picture of one of them is drawn from. */
 export function drawnMetrics(
   { picture, metric, all }: { readonly picture: PictureKind; readonly metric: MetricId; readonly all: readonly MetricId[] },

@@ -1,6 +1,16 @@
 import type { PictureAnswer, PictureAsked, WireSeries, WireTable } from '@lens/contract';
-import { bookOf, lastDayOf, type MetricId, MOST_TERMS, type Question, type SeriesAsked, seriesOfAll, termsNeeded } from '@lens/core';
-import { drawnMembers, drawnMetrics, timeKindOf } from '@lens/draw';
+import {
+  bookOf,
+  lastDayOf,
+  type MetricId,
+  MOST_TERMS,
+  type Question,
+  type SeriesAsked,
+  seriesOfAll,
+  termsNeeded,
+  readsPlace,
+} from '@lens/core';
+import { drawnMembers, drawnMetrics, showsBefore, timeKindOf } from '@lens/draw';
 import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
 import { comparison, wireSeries } from './compare';
@@ -18,7 +28,10 @@ export function picturesOf(data: ClientData, question: Question, asked: readonly
   const sorted = asked.flatMap(({ question: { sort } }) => (book.has(sort.by) ? [sort.by] : []));
   const metrics = [...new Set([...shown.flat(), ...sorted])];
   const tables = new Map<string, WireTable>();
-  const tableOf = (own: Question): WireTable => {
+  const isCompared =
+    asked.some(({ picture }) => showsBefore(picture)) || metrics.some((metric) => readsPlace(book.named(metric).formula, 'previous'));
+  const tableOf = (of: Question): WireTable => {
+    const own = isCompared ? of : { ...of, comparison: null };
     const key = JSON.stringify(own);
     const table = tables.get(key) ?? comparison(data, own, today, metrics);
     tables.set(key, table);

@@ -22,6 +22,14 @@ export function viewRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.changeDashboard, ({ params, body }) => dashboards.change(params, body));
   answer(router, ENDPOINTS.removeDashboard, ({ params, body }) => dashboardsOf(dashboards.remove(params, body)));
 
+  answer(router, ENDPOINTS.bringKept, ({ params: { client }, body: { file, ...by } }) => {
+    const how = { ...by, seen: 0, note: 'from a file' };
+    return context.db.transaction(() => ({
+      views: file.views.map((view) => views.add(client, { ...view, ...how })),
+      dashboards: file.dashboards.map((dashboard) => dashboards.add(client, { ...dashboard, ...how })),
+    }))();
+  });
+
   const notes = new Kept<Note>(context, 'note');
   const notesOf = ({ documents, removed }: ReturnType<typeof notes.all>) => ({ notes: documents, removed });
   answer(router, ENDPOINTS.notes, ({ params }) => notesOf(notes.all(params.client)));

@@ -25,6 +25,8 @@ import { filterText } from '../compare/where-phrases';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { Person } from '../data/person';
+import { KeptFilePicker } from '../kept-files/kept-file-picker';
+import { KeptFiles } from '../kept-files/kept-files';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
@@ -51,7 +53,7 @@ const CAPTION = 62;
   selector: 'ul-dashboard-page',
   imports: [
     ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
-    ...[LogbookTile, MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
+    ...[KeptFilePicker, LogbookTile, MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
   ],
   providers: [BoardFreshness, Glances, TileAnswers],
   templateUrl: './dashboard-page.html',
@@ -63,6 +65,7 @@ export class DashboardPage {
   private readonly api = inject(Api);
   private readonly focus = inject(FocusService);
   private readonly dashboards = inject(DashboardsService);
+  private readonly files = inject(KeptFiles);
   private readonly views = inject(ViewsService);
   private readonly notices = inject(MatSnackBar);
   private readonly person = inject(Person);
@@ -238,6 +241,11 @@ export class DashboardPage {
       },
       error: (problem: ApiError) => this.tell(problem.message),
     });
+  }
+
+  protected saveFile(): void {
+    const shown = this.shown();
+    if (shown) this.files.saveDashboard(shown, (id) => this.offered().find((view) => view.id === id));
   }
 
   protected remove(stored: StoredDashboard): void {

@@ -11,12 +11,14 @@ import { FocusService } from '../data/focus';
 import { DashboardsService } from '../dashboards/dashboards';
 import { ViewsService } from '../views/views';
 import type { Thing } from './thing';
-import { daysFound, memberThing, thingsFound, thingsOf } from './things';
+import { daysFound, memberThing, thingsFound, thingsOf, usedNow } from './things';
 import { UsedLately } from './used-lately';
 
 const MOST_THINGS = 7;
 /** One letter is in too many names to mean any. */
 const SHORTEST_OF_MEMBERS = 2;
+/** As many as are looked through at once. */
+const MOST_CLIENTS = 200;
 const NO_MEMBERS = { typed: '', members: [], count: 0 };
 
 /** Goes to anything that has a name: screens, clients, views, dashboards, metrics, days, and members of any client. */
@@ -97,7 +99,7 @@ export class FindField {
     const typed = this.typed().trim();
     return typed.length < SHORTEST_OF_MEMBERS || ids.length === 0
       ? null
-      : { typed, clients: [...ids.filter((id) => id === own), ...ids.filter((id) => id !== own)] };
+      : { typed, clients: [...ids.filter((id) => id === own), ...ids.filter((id) => id !== own)].slice(0, MOST_CLIENTS) };
   });
   private readonly members = toSignal(
     toObservable(this.asked).pipe(
@@ -117,8 +119,9 @@ export class FindField {
   protected readonly shown = computed((): readonly Thing[] => {
     if (!this.isOpen()) return [];
     const [typed, used, things] = [this.typed(), this.used.things(), this.things()];
-    if (typed.trim() === '') return used.length > 0 ? used : things.filter(({ kind }) => kind === 'screen');
     const own = this.client();
+    const lately = usedNow(used, things, { clients: this.clients(), client: own });
+    if (typed.trim() === '') return lately.length > 0 ? lately : things.filter(({ kind }) => kind === 'screen');
     const names = new Map(this.clients().map(({ id, name }) => [id, name]));
     const ids = used.map(({ id }) => id);
     return [

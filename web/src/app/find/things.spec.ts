@@ -1,7 +1,7 @@
 import type { FoundMember } from '@lens/contract';
 import { dayOf } from '@lens/core';
 import { readCompare } from '../compare/compare-state';
-import { daysFound, memberThing, thingsFound, thingsOf } from './things';
+import { daysFound, memberThing, thingsFound, thingsOf, usedNow } from './things';
 
 const CLIENTS = [
   { id: 'a', name: 'Marten Books' },
@@ -28,6 +28,17 @@ describe('finding things', () => {
 
   it('offers metrics and views of a client in focus only', () => {
     expect(new Set(things.map(({ kind }) => kind))).toEqual(new Set(['client', 'screen']));
+  });
+
+  it('keeps of what was used what there is now, and says whose a member is', () => {
+    const ad: FoundMember = { client: 'b', level: 'ad', name: 'Morning', campaign: 'Brand', channel: 'Heron' };
+    const screen = things.find(({ id }) => id === 'screen /audit');
+    const view = { id: 'view gone', label: 'Gone', kind: 'view', path: '/compare', query: { client: 'b' } };
+    const used = [memberThing(ad, null), ...(screen ? [{ ...screen, label: 'As it was called' }] : []), view];
+    expect(usedNow(used, things, { clients: CLIENTS, client: null }).map(({ label, kind }) => [label, kind])).toEqual([
+      ['Morning', 'ad · Brand · Heron · Compass Tours'],
+      ['Audit', 'screen'],
+    ]);
   });
 
   it('takes days that are written for a period', () => {

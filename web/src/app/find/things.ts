@@ -86,6 +86,25 @@ export function thingsFound(things: readonly Thing[], typed: string, used: reado
   return [...(first ? [first] : []), ...rest.toSorted((a, b) => place(a) - place(b))].slice(0, most);
 }
 
+/**
+ * What was used lately, as it is now: views, metrics and dashboards are those of the client in focus, and a member of
+ * another one says whose it is, so that nobody is led to another client unawares.
+ */
+export function usedNow(
+  used: readonly Thing[],
+  things: readonly Thing[],
+  { clients, client }: Pick<Places, 'clients' | 'client'>,
+): Thing[] {
+  return used.flatMap((each): Thing[] => {
+    const now = things.find(({ id }) => id === each.id);
+    if (now) return [now];
+    if (!each.id.startsWith('member ') && !each.id.startsWith('days ')) return [];
+    const owner = clients.find(({ id }) => id === each.query['client']);
+    if (!owner || owner.id === client?.id || each.kind.includes(owner.name)) return [each];
+    return [{ ...each, kind: `${each.kind} · ${owner.name}` }];
+  });
+}
+
 /** The days that are written, to be looked at. */
 export function daysFound(typed: string, today: Day, locale: string): Thing[] {
   const days: DayRange | undefined = daysNamed(typed, today, locale);

@@ -38,6 +38,11 @@ const PARTS: Record<string, FocusParts> = {
   'compare/views': { period: true, comparison: true, counting: true },
 };
 
+/** What does something of its own with letters: they are written there, or jump to what begins with them. */
+const TAKES_LETTERS = ['input', 'textarea', '[contenteditable]']
+  .concat(['dialog', 'listbox', 'menu', 'combobox', 'option', 'menuitem'].map((role) => `[role=${role}]`))
+  .join();
+
 /** The frame: top line, focus line, the screen, the moves tray. */
 @Component({
   selector: 'ul-shell',
@@ -90,8 +95,8 @@ export class Shell {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
-    if (typing) return;
+    const typing = event.target instanceof HTMLElement && event.target.closest(TAKES_LETTERS);
+    if (typing || this.isWall()) return;
     if (event.key === '?') this.help();
     if (event.key === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey) {
       event.preventDefault();

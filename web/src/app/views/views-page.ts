@@ -12,6 +12,8 @@ import type { StoredView } from '@lens/contract';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { Person } from '../data/person';
+import { KeptFilePicker } from '../kept-files/kept-file-picker';
+import { KeptFiles } from '../kept-files/kept-files';
 import { NeedClient } from '../ui/need-client';
 import { Keeper } from './keeper';
 import { type AnyView, isStored, queryOfView } from './view-state';
@@ -22,6 +24,7 @@ import { ViewsService } from './views';
 @Component({
   selector: 'ul-views-page',
   imports: [
+    KeptFilePicker,
     ...[MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel, MatMenu, MatMenuItem, MatMenuTrigger, MatTooltip],
     ...[NeedClient, RouterLink],
   ],
@@ -35,6 +38,7 @@ export class ViewsPage {
   private readonly keeper = inject(Keeper);
   private readonly notices = inject(MatSnackBar);
   private readonly person = inject(Person);
+  private readonly files = inject(KeptFiles);
   private readonly router = inject(Router);
   private readonly views = inject(ViewsService);
 
@@ -86,6 +90,10 @@ export class ViewsPage {
 
   protected copy({ view }: ViewLine): void {
     this.ask(view, { title: 'Make another view', known: null, label: `${view.label}, another` });
+  }
+
+  protected saveFile({ view: { label, description, asks, keeps, words } }: ViewLine): void {
+    this.files.saveView({ label, description, asks, keeps, words });
   }
 
   protected remove(view: StoredView): void {
