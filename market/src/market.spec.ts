@@ -36,7 +36,8 @@ describe('the market', () => {
 
   it('is the same world every time', () => {
     const [once, again] = ([0, 1] as const).map(() => Market.open(undefined, undefined, [since(juniperLoftTea, '2026-10-10')]));
-    const rows = (of: Market | undefined) => of && reportOf(of, 'harbor-search', 'terms').rows({ from: dayOf('2026-10-10'), to: dayOf('2026-10-30') });
+    const rows = (of: Market | undefined) =>
+      of && reportOf(of, 'harbor-search', 'terms').rows({ from: dayOf('2026-10-10'), to: dayOf('2026-10-30') });
     expect(rows(again)).toEqual(rows(once));
     expect(rows(once)?.length).toBeGreaterThan(1000);
   });
