@@ -12,6 +12,7 @@ const fact = z.discriminatedUnion('kind', [
     metric,
     channel: z.object({ key: z.string(), name: z.string() }).nullable(),
     day,
+    isOfSome: z.boolean(),
     value: z.number(),
     usual: z.number(),
     z: z.number(),

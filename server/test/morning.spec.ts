@@ -26,10 +26,10 @@ describe('the morning of a client', () => {
     await importFile(server.address, setting, 'Ads', report({ cost: 190, clicks: 60 }));
     const { facts } = (await morning({ day })).body;
     expect(facts.map(({ metric, channel, value }: Record<string, unknown>) => [metric, channel, value])).toEqual([
-      ['spend', null, 211],
       ['clicks', null, 100],
+      ['spend', null, 211],
     ]);
-    expect(facts[0]).toMatchObject({ kind: 'day', day, changes: 0 });
+    expect(facts[0]).toMatchObject({ kind: 'day', day, isOfSome: false, changes: 0 });
     expect((await morning({ day: formatDay(LAST - 1) })).body.facts).toEqual([]);
   });
 

@@ -17,7 +17,14 @@ import { costMoved, countMoved, type WeekMove, weeksUpTo } from './week-move';
 /** Something that moved beyond chance. */
 export type MorningFact =
   /** A day unlike days like it, of one channel or, without one, of all of them. */
-  | ({ readonly kind: 'day'; readonly metric: MetricId; readonly channel: NamedRow | null; readonly day: Day } & DayMeasured)
+  | ({
+      readonly kind: 'day';
+      readonly metric: MetricId;
+      readonly channel: NamedRow | null;
+      readonly day: Day;
+      /** Where not every channel tells of it: it is of those that do. */
+      readonly isOfSome: boolean;
+    } & DayMeasured)
   /** So many of one thing followed another before a day, and so many do since. */
   | {
       readonly kind: 'rate';
@@ -61,6 +68,8 @@ interface Watched {
   readonly last: number;
   readonly channels: readonly (NamedRow & { readonly values: Daily })[];
   readonly whole: Daily;
+  /** Whether all of it is not known, and it is that of the channels that tell. */
+  readonly isOfSome: boolean;
 }
 
 /** What moved beyond chance up to the last finished day; nothing where nothing did. */
@@ -88,12 +97,14 @@ function watch(tables: ClientTables, asked: MorningAsked, names: Names, lastDay:
         const figure = figureIn(found, member, metric, at);
         return figure.kind === 'value' ? figure.value : null;
       });
+    const own = whole ? daily(whole) : [];
     return {
       metric,
+      isOfSome: own.at(-1) === null,
       varies: metric === 'spend' ? 'amount' : 'count',
       last: settledOf(tables, found.formulaOf(metric), buckets, lastDay) - 1,
       channels: channels.map((member) => ({ key: member.key, name: member.name, values: daily(member) })),
-      whole: whole ? orSum(daily(whole), channels.map(daily)) : [],
+      whole: orSum(own, channels.map(daily)),
     };
   });
 }
@@ -123,12 +134,12 @@ const questionOf = ({ client, metricSet, knownOn, countedBy, basis }: MorningAsk
 /** Days unlike the days like them: where all channels together are so, that is said; else those channels that are. */
 function daysOff(watched: readonly Watched[], first: Day): MorningFact[] {
   const clicks = watched.find(({ metric }) => metric === 'clicks');
-  const found = watched.flatMap(({ metric, varies, last, channels, whole }): (MorningFact & { kind: 'day' })[] => {
+  const found = watched.flatMap(({ metric, varies, last, channels, whole, isOfSome }): (MorningFact & { kind: 'day' })[] => {
     const against = (values: Daily, clicked: Daily | undefined): DayMeasured | undefined =>
       dayAgainstUsual(values, last, varies, clicked && varies === 'amount' ? steadiestSpend(clicked, last) : undefined);
-    const told = { kind: 'day', metric, day: first + last } as const;
+    const told = { kind: 'day', metric, day: first + last, isOfSome: false } as const;
     const all = against(whole, clicks?.whole);
-    if (all && Math.abs(all.z) > TOLD) return [{ ...told, channel: null, ...all }];
+    if (all && Math.abs(all.z) > TOLD) return [{ ...told, channel: null, isOfSome, ...all }];
     const each = channels.flatMap(({ key, name, values }) => {
       const own = against(values, clicks?.channels.find((each) => each.key === key)?.values);
       return own ? [{ ...told, channel: { key, name }, ...own }] : [];

@@ -25,20 +25,23 @@ export function picturesOf(data: ClientData, question: Question, asked: readonly
   const all = book.set(question.metricSet)?.metrics ?? [];
   const result = data.metricSetOf(question.clients[0] ?? '');
   const shown = asked.map(({ picture, metric }) => drawnMetrics({ picture, metric, all }, book, result));
-  const sorted = asked.flatMap(({ question: { sort } }) => (book.has(sort.by) ? [sort.by] : []));
-  const metrics = [...new Set([...shown.flat(), ...sorted])];
+  const sorted = asked.map(({ question: { sort } }, nth) => (book.has(sort.by) ? sort.by : (shown[nth]?.[0] ?? 'spend')));
+  const together = [...new Set([...shown.flat(), ...sorted])];
+  const fits = (metrics: readonly MetricId[]): boolean => termsNeeded(book, metrics, question) <= MOST_TERMS;
+  const metricsOf = (nth: number): readonly MetricId[] =>
+    fits(together) ? together : [...new Set([...(shown[nth] ?? []), ...sorted.slice(nth, nth + 1)])];
   const tables = new Map<string, WireTable>();
   const isCompared =
-    asked.some(({ picture }) => showsBefore(picture)) || metrics.some((metric) => readsPlace(book.named(metric).formula, 'previous'));
-  const tableOf = (of: Question): WireTable => {
+    asked.some(({ picture }) => showsBefore(picture)) || together.some((metric) => readsPlace(book.named(metric).formula, 'previous'));
+  const tableOf = (of: Question, metrics: readonly MetricId[]): WireTable => {
     const own = isCompared ? of : { ...of, comparison: null };
-    const key = JSON.stringify(own);
+    const key = JSON.stringify([own, metrics]);
     const table = tables.get(key) ?? comparison(data, own, today, metrics);
     tables.set(key, table);
     return table;
   };
   const wanted = asked.map(({ question: own, picture, metric }, nth) => {
-    const table = withMetrics(tableOf(own), shown[nth] ?? []);
+    const table = withMetrics(tableOf(own, metricsOf(nth)), shown[nth] ?? []);
     const isOverDays = timeKindOf({ kind: picture, metric: book.named(metric) }) !== null;
     return { table, series: isOverDays ? { metric, keys: drawnMembers(table, [], picture).map(({ key }) => key) } : null };
   });
@@ -61,15 +64,16 @@ const withMetrics = (table: WireTable, metrics: readonly MetricId[]): WireTable 
 
 function seriesTogether(
   data: ClientData,
-  { tables, ...loaded }: LoadedClient,
+  loaded: LoadedClient,
   question: Question,
   asked: readonly SeriesAsked[],
   today: number,
 ): ReadonlyMap<SeriesAsked, WireSeries> {
+  const { tables } = loaded;
   const metrics = asked.map(({ metric }) => metric);
   const isTogether = termsNeeded(bookOf(tables.vocabulary), [...new Set(metrics)], question) <= MOST_TERMS;
   const groups = isTogether ? [asked] : asked.map((each) => [each]);
-  const names = data.namesOf({ tables, ...loaded });
+  const names = data.namesOf(loaded);
   const told = groups
     .filter((group) => group.length > 0)
     .flatMap((group) => seriesOfAll(tables, question, names, { asked: group, lastDay: lastDayOf(question, today) }));

@@ -29,11 +29,21 @@ describe('the words of a morning', () => {
   });
 
   it('say a day with what would be usual, and what was changed on it', () => {
-    const fact = { kind: 'day', metric: 'spend', channel: { key: 'channel:x', name: 'Heron' }, day, value: 182, usual: 150, z: 5 } as const;
+    const fact = {
+      kind: 'day',
+      metric: 'spend',
+      channel: { key: 'channel:x', name: 'Heron' },
+      day,
+      isOfSome: false,
+      value: 182,
+      usual: 150,
+      z: 5,
+    } as const;
     expect(texts({ facts: [{ ...fact, changes: 0 }] })).toEqual([
       'Spend of Heron came to £182.00 on 6 Oct 2026, where £150.00 would be usual.',
     ]);
     const all = { ...fact, metric: 'purchases', channel: null, value: 3, usual: 28.4, changes: 2 };
+    expect(texts({ facts: [{ ...all, isOfSome: true, changes: 0 }] })[0]).toMatch(/^Purchases of the channels that tell them came to 3/);
     expect(texts({ facts: [all] })).toEqual([
       'Purchases came to 3 on 6 Oct 2026, where 28 would be usual. 2 settings were changed that day.',
     ]);
@@ -81,6 +91,7 @@ describe('the words of a morning', () => {
       metric: 'clicks',
       channel: { key: 'channel:x', name: 'Heron' },
       day,
+      isOfSome: false,
       value: 1,
       usual: 9,
       z: -5,

@@ -51,9 +51,9 @@ type Fact<Kind> = WireMorningFact & { readonly kind: Kind };
 
 const nameOf = (book: MetricBook, metric: MetricId): string => lowerFirst(book.named(metric).label);
 
-function dayText({ metric, channel, day, value, usual, changes }: Fact<'day'>, { book, style }: Told): string {
+function dayText({ metric, channel, day, isOfSome, value, usual, changes }: Fact<'day'>, { book, style }: Told): string {
   const { unit, label } = book.named(metric);
-  const of = channel ? ` of ${channel.name}` : '';
+  const of = channel ? ` of ${channel.name}` : isOfSome ? ' of the channels that tell them' : '';
   const amount = (number: number): string => formatNumber(number, unit, style, unit === 'money' ? undefined : 0);
   const changed = changes === 0 ? '' : changes === 1 ? ' One setting was changed that day.' : ` ${changes} settings were changed that day.`;
   return `${label}${of} came to ${amount(value)} on ${rangeText({ from: day, to: day }, style.locale)}, where ${amount(usual)} would be usual.${changed}`;
