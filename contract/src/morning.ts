@@ -20,7 +20,14 @@ const fact = z.discriminatedUnion('kind', [
     changes: z.int(),
   }),
   z.object({ kind: z.literal('rate'), metric, per: metric, since: day, within: dayRange, before: z.number(), now: z.number() }),
-  z.object({ kind: z.literal('week'), metric, to: day, results: two, spend: two }),
+  z.object({
+    kind: z.literal('week'),
+    metric,
+    to: day,
+    isOfSome: z.boolean(),
+    results: two,
+    cost: z.object({ now: z.number().nullable(), before: z.number().nullable() }),
+  }),
 ]);
 export type WireMorningFact = z.infer<typeof fact>;
 

@@ -16,6 +16,7 @@ export * from './question/condition';
 export * from './question/dimensions';
 export * from './question/filter';
 export * from './question/names';
+export * from './question/plain-question';
 export * from './question/question';
 export * from './question/row-key';
 export * from './compare/selection';

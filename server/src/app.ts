@@ -20,7 +20,9 @@ import { ownHostOnly } from './routes/own-host';
 import { tileRoutes } from './routes/tiles';
 import { rulesRoutes } from './routes/rules';
 import { libraryRoutes } from './routes/library';
-import { viewRoutes } from './routes/views';
+import { documentRoutes } from './routes/documents';
+import { findRoutes } from './routes/find';
+import { morningRoutes } from './routes/morning';
 import { wordRoutes } from './routes/words';
 import { HttpProblem } from './problem';
 import { problemHandler } from './routes/problem-handler';
@@ -85,7 +87,9 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   rulesRoutes(router, context);
   wordRoutes(router, context);
   libraryRoutes(router, context);
-  viewRoutes(router, context);
+  documentRoutes(router, context);
+  findRoutes(router, context);
+  morningRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

@@ -33,6 +33,22 @@ describe('the morning of a client', () => {
     expect((await morning({ day: formatDay(LAST - 1) })).body.facts).toEqual([]);
   });
 
+  it('holds results against the spend of the channels that tell them', async () => {
+    const { body: channel } = await send(server.address, 'POST', '/channels', { name: 'Silent Display', kind: 'display' });
+    const { body: account } = await send(server.address, 'POST', `/clients/${setting.client}/accounts`, {
+      ...{ channel: channel.id, name: 'Second', currency: 'GBP', timeZone: 'Europe/London' },
+    });
+    const lines = (of: (at: number) => string): string[] => Array.from({ length: 70 }, (_, at) => `${formatDay(LAST - 69 + at)},${of(at)}`);
+    const told = lines((at) => `Tea,100,200,${at >= 63 ? 28 : 40}`);
+    await importFile(server.address, setting, 'Ads', ['Day,Campaign,Cost,Clicks,Purchases', ...told].join('\n'));
+    const silent = lines(() => 'Cups,1000,500');
+    await importFile(server.address, { ...setting, account: account.id }, 'Silent', ['Day,Campaign,Cost,Clicks', ...silent].join('\n'));
+    const { facts } = (await morning({ day: formatDay(LAST), countedBy: 'claims', basis: 'click' })).body;
+    const week = facts.find(({ kind }: { kind: string }) => kind === 'week');
+    expect(week).toMatchObject({ metric: 'purchases', isOfSome: true, results: { now: 196, before: 280 } });
+    expect([week.cost.now, week.cost.before]).toEqual([expect.closeTo(700 / 196, 9), expect.closeTo(700 / 280, 9)]);
+  });
+
   it('is that of the last finished day where none is named, and knows only what was known', async () => {
     const { body } = await morning({ day: null });
     expect(body.facts).toEqual([]);

@@ -5,6 +5,9 @@ import { judge } from '../evidence/verdict';
 export const SURENESS = ['supported', 'undecided', 'not yet mature'] as const;
 export type Sureness = (typeof SURENESS)[number];
 
+/** Whether a share of a target is short of it, and surely so. */
+export const isSurelyMissed = (met: number | null, sureness: Sureness): boolean => met !== null && met < 1 && sureness === 'supported';
+
 /** With less than this share of the late outcomes arrived, it is too early to say. */
 const MATURE = 0.8;
 

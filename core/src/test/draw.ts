@@ -1,7 +1,3 @@
-import { seededRandom } from '../evidence/random';
-
-export const seeded = seededRandom;
-
 /** A Poisson count (Knuth). For means of a few hundred at most. */
 export function drawPoisson(random: () => number, mean: number): number {
   const end = Math.exp(-mean);

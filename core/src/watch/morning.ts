@@ -7,7 +7,7 @@ import type { MetricId } from '../metric/metric';
 import { bookOf } from '../metric/metric-book';
 import type { ResultSetId } from '../metric/metric-set';
 import type { Names } from '../question/names';
-import type { Question } from '../question/question';
+import { plainQuestion } from '../question/plain-question';
 import { TARGET_METRICS, USUAL_TARGET } from '../target/target';
 import { type Day, type DayRange, daysOf } from '../time/day';
 import { rateBreak } from './rate-break';
@@ -36,8 +36,16 @@ export type MorningFact =
       readonly before: number;
       readonly now: number;
     }
-  /** Results of the last seven days beside the seven before, and the spend they came of. */
-  | { readonly kind: 'week'; readonly metric: MetricId; readonly to: Day; readonly results: WeekMove; readonly spend: WeekMove };
+  /** Results of the last seven days beside the seven before. */
+  | {
+      readonly kind: 'week';
+      readonly metric: MetricId;
+      readonly to: Day;
+      readonly isOfSome: boolean;
+      readonly results: WeekMove;
+      /** What one of them cost; null on a side that brought none. */
+      readonly cost: { readonly [Side in keyof WeekMove]: number | null };
+    };
 
 interface NamedRow {
   readonly key: string;
@@ -85,7 +93,8 @@ function watch(tables: ClientTables, asked: MorningAsked, names: Names, lastDay:
   const set = book.set(asked.metricSet)?.metrics ?? [];
   const isCount = (id: MetricId): boolean => book.named(id).unit === 'count' && isAdditive(book.named(id).formula);
   const metrics = ['spend', ...set.slice(set.indexOf('clicks')).filter(isCount)];
-  const question = questionOf(asked, lastDay);
+  const { client, ...how } = asked;
+  const question = plainQuestion({ clients: [client], period: { from: lastDay - LOOK_BACK + 1, to: lastDay }, ...how });
   const [now] = bucketsFor(question, lastDay);
   const buckets = daysOf(question.period).map((day) => ({ ...now, from: day, to: day }));
   const found = answer(tables, question, names, { metrics, buckets, lastDay });
@@ -115,21 +124,6 @@ const orSum = (whole: Daily, channels: readonly Daily[]): Daily =>
     const told = channels.flatMap((each) => each[at] ?? []);
     return own ?? (told.length > 0 ? told.reduce((sum, each) => sum + each, 0) : null);
   });
-
-const questionOf = ({ client, metricSet, knownOn, countedBy, basis }: MorningAsked, lastDay: Day): Question => ({
-  clients: [client],
-  currency: null,
-  period: { from: lastDay - LOOK_BACK + 1, to: lastDay },
-  comparison: null,
-  ...{ countedBy, basis, knownOn, metricSet },
-  rows: ['channel'],
-  columns: null,
-  where: [],
-  named: '',
-  having: [],
-  sort: { by: 'spend', of: 'now', direction: 'descending' },
-  page: null,
-});
 
 /** Days unlike the days like them: where all channels together are so, that is said; else those channels that are. */
 function daysOff(watched: readonly Watched[], first: Day): MorningFact[] {
@@ -199,9 +193,20 @@ function weeksMoved(watched: readonly Watched[], result: MetricId, first: Day): 
   if (!results || !spends) return [];
   // What one day brought or broke is told of that day.
   const own = calm(results.whole.slice(0, results.last + 1));
-  const [count, spend] = [weeksUpTo(own, results.last), weeksUpTo(spends.whole, results.last)];
-  if (!count || !spend) return [];
-  return countMoved(count, own) || costMoved(spend, count, own)
-    ? [{ kind: 'week', metric: result, to: first + results.last, results: count, spend }]
-    : [];
+  const [count, spend] = [weeksUpTo(own, results.last), weeksUpTo(spendBehind(results, spends), results.last)];
+  if (!count || !spend || !(countMoved(count, own) || costMoved(spend, count, own))) return [];
+  const cost = { now: costOf(spend.now, count.now), before: costOf(spend.before, count.before) };
+  return [{ kind: 'week', metric: result, to: first + results.last, isOfSome: results.isOfSome, results: count, cost }];
+}
+
+const costOf = (spend: number, count: number): number | null => (count > 0 ? spend / count : null);
+
+/** Where some channels tell no results, what they spent is behind none of those that are told. */
+function spendBehind(results: Watched, spends: Watched): Daily {
+  if (!results.isOfSome) return spends.whole;
+  return spends.whole.map((_, at) => {
+    const telling = spends.channels.filter(({ key }) => results.channels.find((each) => each.key === key)?.values[at] != null);
+    const spent = telling.map(({ values }) => values[at] ?? null);
+    return spent.includes(null) ? null : spent.reduce<number>((sum, each) => sum + (each ?? 0), 0);
+  });
 }

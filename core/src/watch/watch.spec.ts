@@ -1,6 +1,7 @@
 import { sum } from 'simple-statistics';
 import { costMoved, countMoved, dayAgainstUsual, type Daily, overdispersion, rateBreak, UNUSUAL, weeksUpTo } from '../index';
-import { drawPoisson, seeded } from '../test/draw';
+import { seededRandom } from '../evidence/random';
+import { drawPoisson } from '../test/draw';
 
 /** Eight weeks of days, each by its place. */
 const days = (of: (at: number) => number, length = 63): Daily => Array.from({ length }, (_, at) => of(at));
@@ -56,7 +57,7 @@ describe('a day against what is usual', () => {
   });
 
   it('calls hardly any calm day unusual, and most of those on which most is missing', () => {
-    const draw = seeded(171);
+    const draw = seededRandom(171);
     const found = { calm: 0, broken: 0 };
     for (let run = 0; run < 400; run++) {
       const calm = days((at) => drawPoisson(draw, at % 7 < 2 ? 25 : 40), 57);
@@ -97,7 +98,7 @@ describe('a break in what follows what', () => {
   });
 
   it('is hardly ever found where there is none, and mostly where a fifth is missing', () => {
-    const draw = seeded(172);
+    const draw = seededRandom(172);
     const found = { none: 0, within: 0, days: [] as number[] };
     for (let run = 0; run < 300; run++) {
       const of = days(() => drawPoisson(draw, 60), 56);

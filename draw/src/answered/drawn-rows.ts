@@ -16,10 +16,10 @@ export function drawnRows(rows: readonly Row[], marked: readonly Row[], picture:
 }
 
 /** The members whose metric is drawn over days: the first that have room, or all that the advertising brought. */
-export function drawnMembers(table: Pick<WireTable, 'rows'>, marked: readonly Row[], picture: PictureKind): readonly Row[] {
+export function drawnMembers(table: Pick<WireTable, 'rows'>, picture: PictureKind): readonly Row[] {
   const whole = wholeRow({ table });
   if (picture === 'figure') return whole ? [whole] : [];
-  return drawnRows(table.rows, marked, picture).slice(0, mostMembers(picture));
+  return drawnRows(table.rows, [], picture).slice(0, mostMembers(picture));
 }
 
 /** What of the rows it is, in words behind the metric that is drawn. */

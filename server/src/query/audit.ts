@@ -5,6 +5,7 @@ import {
   BUILT_IN_BOOK,
   type DayRange,
   LEVELS,
+  plainQuestion,
   type Question,
   type ResultSetId,
   type Target,
@@ -51,21 +52,11 @@ export function judging(data: ClientData, client: string, days: DayRange, today:
 
 /** The figure of a target's metric for a whole client, as the target counts. */
 export function targetQuestion(client: { id: string; metricSet: ResultSetId }, target: Target, period: DayRange): Question {
-  return {
+  return plainQuestion({
     clients: [client.id],
-    currency: null,
     period,
-    comparison: null,
     countedBy: target.countedBy,
     basis: target.basis,
     metricSet: BUILT_IN_BOOK.sets.find((set) => set.metrics.includes(target.metric))?.id ?? client.metricSet,
-    knownOn: null,
-    rows: ['channel'],
-    columns: null,
-    where: [],
-    named: '',
-    having: [],
-    sort: { by: 'spend', of: 'now', direction: 'descending' },
-    page: null,
-  };
+  });
 }

@@ -1,5 +1,5 @@
 import type { FoundMember } from '@lens/contract';
-import { type Found, type Haystack, haystackOf, isLevel, seek } from '@lens/core';
+import { type Haystack, haystackOf, isLevel, seek } from '@lens/core';
 import { accountsOf } from '../store/clients';
 import type { Member, Members } from '../store/members';
 import type { ClientData } from './client-data';
@@ -32,7 +32,7 @@ function ofClient(data: ClientData, client: string, typed: string): FoundMembers
   const members = data.members(client);
   const names = known.get(members) ?? namesOf(members);
   known.set(members, names);
-  const { best, count }: Found = seek(names.haystack, typed, MOST_FOUND);
+  const { best, count } = seek(names.haystack, typed, MOST_FOUND);
   const channels = new Map(accountsOf(data.db, client).map(({ id, channelName }) => [id, channelName]));
   return {
     members: best.flatMap((at): FoundMember[] => {

@@ -43,7 +43,7 @@ export function picturesOf(data: ClientData, question: Question, asked: readonly
   const wanted = asked.map(({ question: own, picture, metric }, nth) => {
     const table = withMetrics(tableOf(own, metricsOf(nth)), shown[nth] ?? []);
     const isOverDays = timeKindOf({ kind: picture, metric: book.named(metric) }) !== null;
-    return { table, series: isOverDays ? { metric, keys: drawnMembers(table, [], picture).map(({ key }) => key) } : null };
+    return { table, series: isOverDays ? { metric, keys: drawnMembers(table, picture).map(({ key }) => key) } : null };
   });
   const series = seriesTogether(
     data,

@@ -1,5 +1,4 @@
 import { ENDPOINTS } from '@lens/contract';
-import { lastDayOf } from '@lens/core';
 import type { Router } from 'express';
 import { decide, movesReply, withDecisions } from '../audit/decide';
 import { clockOf, type Context } from '../context';
@@ -15,12 +14,6 @@ export function auditRoutes(router: Router, context: Context): void {
     refuseFarDays(context, [client], { period: body.period });
     const { today } = clockOf(context, client.timeZone);
     return withDecisions(context, client.id, await context.queries.audit(client.id, body.period, today));
-  });
-  answer(router, ENDPOINTS.morning, async ({ params, body: { day, ...counting } }) => {
-    const { id, metricSet, timeZone } = clientOr404(context, params.client);
-    const finished = lastDayOf(counting, clockOf(context, timeZone).today);
-    const last = Math.min(day ?? finished, finished);
-    return { day: last, facts: await context.queries.morning({ client: id, metricSet, ...counting }, last) };
   });
   answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
   answer(router, ENDPOINTS.decide, ({ params, body }) => {

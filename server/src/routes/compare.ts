@@ -46,11 +46,6 @@ export function compareRoutes(router: Router, context: Context): void {
     queries.series(question, metric, members, todayOf(question, metric)),
   );
 
-  answer(router, ENDPOINTS.find, ({ body: { clients, typed } }) => {
-    for (const client of clients) clientOr404(context, client);
-    return queries.find({ clients }, typed);
-  });
-
   answer(router, ENDPOINTS.trace, async ({ body }) => {
     const found = await queries.trace(body.question, body.row, body.metric, todayOf(body.question, body.metric));
     if (!found) throw notFound('row in this comparison');

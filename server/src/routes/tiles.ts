@@ -1,6 +1,7 @@
 import { type PictureAnswer, type PictureAsked, type Problem, TILES, tileLine, type TileLine, tilesRequest } from '@lens/contract';
 import { groupBy, sumsAsked } from '@lens/core';
-import type { Router } from 'express';
+import type { Request, Router } from 'express';
+import type {} from 'pino-http';
 import { z } from 'zod';
 import type { Context } from '../context';
 import { Left } from '../query/fair-queue';
@@ -33,7 +34,7 @@ export function tileRoutes(router: Router, context: Context): void {
     const groups = [...groupBy(tiles, ({ asked: { question }, today }) => JSON.stringify([sumsAsked(question), today])).values()];
     await Promise.all(
       groups.map(async (group) => {
-        const answers = await answersTo(context, group);
+        const answers = await answersTo(context, group).catch((error: unknown) => told(error, request));
         for (const [at, { nth }] of group.entries()) {
           const answer = Array.isArray(answers) ? answers[at] : answers;
           if (answer) tell(nth, answer);
@@ -44,15 +45,21 @@ export function tileRoutes(router: Router, context: Context): void {
   });
 }
 
-/** Answers to tiles of the same sums, or why there are none. */
-async function answersTo({ queries }: Context, group: readonly Tile[]): Promise<PictureAnswer[] | Problem> {
+/** Answers to tiles of the same sums. */
+async function answersTo({ queries }: Context, group: readonly Tile[]): Promise<PictureAnswer[]> {
   const [first] = group;
   if (!first) return [];
-  try {
-    const asked = group.map((each) => each.asked);
-    return await queries.pictures(first.asked.question, asked, first.today);
-  } catch (error) {
-    if (error instanceof Left) throw error;
-    return problemOf(error);
-  }
+  return queries.pictures(
+    first.asked.question,
+    group.map((each) => each.asked),
+    first.today,
+  );
+}
+
+/** Why there are none, also in the log where it is nobody's fault who asked; whoever has left is told nothing. */
+function told(error: unknown, request: Request): Problem {
+  if (error instanceof Left) throw error;
+  const problem = problemOf(error);
+  if (problem.status >= 500) request.log.error({ err: error as Error }, 'a tile failed');
+  return problem;
 }

@@ -63,10 +63,19 @@ describe('the words of a morning', () => {
       'Since 6 Oct 2026, 1,000 clicks lead to 78 carts; before, to 95.',
       `Since about 6 Oct 2026 (${rangeText({ from: day - 2, to: day + 1 }, 'en-GB')}), 1,000 clicks lead to 78 carts; before, to 95.`,
     ]);
-    const week = { kind: 'week', metric: 'leads', to: day, results: { now: 60, before: 120 }, spend: { now: 1200, before: 1200 } } as const;
-    expect(texts({ facts: [week, { ...week, results: { now: 0, before: 120 } }] })).toEqual([
+    const week = {
+      kind: 'week',
+      metric: 'leads',
+      to: day,
+      isOfSome: false,
+      results: { now: 60, before: 120 },
+      cost: { now: 20, before: 10 },
+    } as const;
+    expect(
+      texts({ facts: [week, { ...week, isOfSome: true, results: { now: 0, before: 120 }, cost: { now: null, before: 10 } }] }),
+    ).toEqual([
       'The seven days to 6 Oct 2026 brought 60 leads, £20.00 each; the seven before, 120 leads, £10.00 each.',
-      'The seven days to 6 Oct 2026 brought 0 leads; the seven before, 120 leads, £10.00 each.',
+      'The seven days to 6 Oct 2026 brought on the channels that tell them 0 leads; the seven before, 120 leads, £10.00 each.',
     ]);
   });
 

@@ -1,5 +1,15 @@
 import type { ClientGlance, WireMorningFact } from '@lens/contract';
-import { BUILT_IN_BOOK, type Day, figureText, formatNumber, type MetricBook, type MetricId, rangeText, TARGET_METRICS } from '@lens/core';
+import {
+  BUILT_IN_BOOK,
+  type Day,
+  figureText,
+  formatNumber,
+  isSurelyMissed,
+  type MetricBook,
+  type MetricId,
+  rangeText,
+  TARGET_METRICS,
+} from '@lens/core';
 import type { QueryValues } from '../data/address';
 import { writeRange } from '../data/address';
 import type { Resolved } from '../data/focus';
@@ -70,18 +80,18 @@ function rateText({ metric, per, since, within, before, now }: Fact<'rate'>, { b
   return `Since ${about}, ${count(of)} ${nameOf(book, per)} lead to ${count(of * now)} ${nameOf(book, metric)}; before, to ${count(of * before)}.`;
 }
 
-function weekText({ metric, to, results, spend }: Fact<'week'>, { book, style }: Told): string {
+function weekText({ metric, to, isOfSome, results, cost }: Fact<'week'>, { book, style }: Told): string {
   const side = (of: 'now' | 'before'): string => {
-    const [count, money] = [results[of], spend[of]];
-    const each = count > 0 ? `, ${formatNumber(money / count, 'money', style)} each` : '';
-    return `${formatNumber(count, 'number', style, 0)} ${nameOf(book, metric)}${each}`;
+    const each = cost[of] === null ? '' : `, ${formatNumber(cost[of], 'money', style)} each`;
+    return `${formatNumber(results[of], 'number', style, 0)} ${nameOf(book, metric)}${each}`;
   };
-  return `The seven days to ${rangeText({ from: to, to }, style.locale)} brought ${side('now')}; the seven before, ${side('before')}.`;
+  const of = isOfSome ? ' on the channels that tell them' : '';
+  return `The seven days to ${rangeText({ from: to, to }, style.locale)} brought${of} ${side('now')}; the seven before, ${side('before')}.`;
 }
 
 /** The target where it is surely missed; whether it is, counts alone can say. */
 function targetSentence({ target, actual, met, sureness, client }: ClientGlance): MorningSentence[] {
-  if (!target || !actual || met === null || met >= 1 || sureness !== 'supported') return [];
+  if (!target || !actual || !isSurelyMissed(met, sureness)) return [];
   const { label, unit } = BUILT_IN_BOOK.named(target.metric);
   const is = figureText(actual, unit, client).text;
   const promised = `${TARGET_METRICS[target.metric].bound} ${formatNumber(target.value, unit, client)}`;

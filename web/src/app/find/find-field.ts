@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatAutocomplete, type MatAutocompleteSelectedEvent, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
@@ -76,6 +76,8 @@ export class FindField {
   private readonly used = inject(UsedLately);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
 
+  /** Whether the screen looks at days. */
+  readonly hasDays = input.required<boolean>();
   protected readonly isOpen = signal(false);
   protected readonly typed = signal('');
   /** Nothing is read for somebody who looks for nothing. */
@@ -144,7 +146,7 @@ export class FindField {
     const params = new URLSearchParams(search ?? '');
     const focus = Object.fromEntries(FOCUS_KEYS.map((key) => [key, params.get(key)]));
     // What is changed is changed where it is looked at; where no days are looked at, in Compare.
-    const stays = thing.path === null && (thing.kind === 'client' ? path !== '/clients' : HAS_DAYS.test(path ?? ''));
+    const stays = thing.path === null && (thing.kind === 'client' ? path !== '/clients' : this.hasDays());
     if (stays) void this.router.navigate([], { queryParams: thing.query, queryParamsHandling: 'merge' });
     else void this.router.navigate([thing.path ?? '/compare'], { queryParams: { ...focus, ...thing.query } });
     this.rest();
@@ -161,5 +163,3 @@ export class FindField {
     this.isOpen.set(false);
   }
 }
-
-const HAS_DAYS = /^\/(compare|dashboards|metrics$|audit|intake\/(sources|lots|logbook|matching))/;

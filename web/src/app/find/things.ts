@@ -1,5 +1,7 @@
 import type { ClientDetail, FoundMember, StoredDashboard, StoredView } from '@lens/contract';
 import { ADS_BY_CHANNEL, type Day, daysNamed, type DayRange, haystackOf, PRESETS, rangeText, seek, SHIPPED_VIEWS } from '@lens/core';
+import type { Routes } from '@angular/router';
+import { routes } from '../app.routes';
 import { readCompare, writeCompare } from '../compare/compare-state';
 import { writeRange } from '../data/address';
 import { bookOfClient } from '../data/vocabulary';
@@ -16,25 +18,13 @@ export interface Places {
   readonly dashboards: readonly StoredDashboard[];
 }
 
-const SCREENS: readonly (readonly [path: string, label: string])[] = [
-  ['/clients', 'Clients'],
-  ['/intake', 'Intake'],
-  ['/intake/names', 'Names'],
-  ['/intake/sources', 'Sources'],
-  ['/intake/lots', 'Lots'],
-  ['/intake/logbook', 'Logbook'],
-  ['/intake/groups', 'Groups'],
-  ['/intake/matching', 'Matching'],
-  ['/intake/words', 'Words'],
-  ['/metrics', 'Metrics'],
-  ['/metrics/sets', 'Metric sets'],
-  ['/compare', 'Compare'],
-  ['/compare/views', 'Views'],
-  ['/dashboards', 'Dashboards'],
-  ['/targets', 'Targets'],
-  ['/audit', 'Audit'],
-  ['/moves', 'Moves'],
-];
+/** Every screen by its address and title. */
+const screensOf = (all: Routes, above = ''): readonly (readonly [path: string, label: string])[] =>
+  all.flatMap(({ path = '', title, children = [] }) => {
+    const own = path === '' ? above : `${above}/${path}`;
+    return [...(typeof title === 'string' && path !== '**' ? [[own, title] as const] : []), ...screensOf(children, own)];
+  });
+const SCREENS = screensOf(routes);
 
 /** Everything that can be gone to, apart from members and days. */
 export function thingsOf({ clients, client, views, dashboards }: Places): Thing[] {

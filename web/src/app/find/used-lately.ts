@@ -1,4 +1,5 @@
 import { effect, Injectable, signal } from '@angular/core';
+import { storedList } from '../data/stored-list';
 import type { Thing } from './thing';
 
 const KEY = 'unified-lens.used-lately';
@@ -7,7 +8,7 @@ const MOST_KEPT = 12;
 /** What this person went to last, the latest first. */
 @Injectable({ providedIn: 'root' })
 export class UsedLately {
-  readonly things = signal<readonly Thing[]>(before());
+  readonly things = signal(storedList(KEY, isThing));
 
   constructor() {
     effect(() => localStorage.setItem(KEY, JSON.stringify(this.things())));
@@ -15,15 +16,6 @@ export class UsedLately {
 
   note(thing: Thing): void {
     this.things.update((things) => [thing, ...things.filter(({ id }) => id !== thing.id)].slice(0, MOST_KEPT));
-  }
-}
-
-function before(): readonly Thing[] {
-  try {
-    const stored: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]');
-    return Array.isArray(stored) ? stored.filter(isThing) : [];
-  } catch {
-    return [];
   }
 }
 

@@ -3,6 +3,7 @@ import type { ClientDetail, ViewsReply } from '@lens/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
 import { Kept } from '../data/kept';
+import { storedList } from '../data/stored-list';
 import type { LoadState } from '../ui/load-state';
 
 const KEY = 'unified-lens.starred-views';
@@ -12,7 +13,7 @@ const KEY = 'unified-lens.starred-views';
 export class ViewsService {
   private readonly api = inject(Api);
   private readonly kept = new Kept((client) => this.api.call('views', { params: { client } }));
-  readonly starred = signal<readonly string[]>(starredBefore());
+  readonly starred = signal(storedList(KEY, isText));
 
   constructor() {
     effect(() => localStorage.setItem(KEY, JSON.stringify(this.starred())));
@@ -32,11 +33,4 @@ export class ViewsService {
   }
 }
 
-function starredBefore(): readonly string[] {
-  try {
-    const stored: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]');
-    return Array.isArray(stored) ? stored.filter((each) => typeof each === 'string') : [];
-  } catch {
-    return [];
-  }
-}
+const isText = (value: unknown): value is string => typeof value === 'string';

@@ -6,7 +6,7 @@ import { answer } from './answer';
 import { Kept } from './kept-documents';
 
 /** Views, dashboards and notes of an agency and its clients. */
-export function viewRoutes(router: Router, context: Context): void {
+export function documentRoutes(router: Router, context: Context): void {
   const views = new Kept<View>(context, 'view');
   const viewsOf = ({ documents, removed }: ReturnType<typeof views.all>) => ({ views: documents, removed });
   answer(router, ENDPOINTS.views, ({ params }) => viewsOf(views.all(params.client)));
