@@ -34,7 +34,7 @@ function beside(name, command, args, env = {}) {
   });
 }
 
-/** Debian's browser, fetched while the machine builds. */
+/** Debian's browser, fetched while packages are installed. */
 function ensureBrowser() {
   if (existsSync('/usr/bin/chromium')) return Promise.resolve();
   const isRoot = process.getuid?.() === 0;
@@ -61,13 +61,14 @@ function makeDemo() {
   });
 }
 
+const browser = quick ? Promise.resolve() : ensureBrowser();
 install();
 const bin = (name) => join('node_modules/.bin', name);
 const checked = [
   beside('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   beside('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']),
   beside('types of the web tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']),
-  quick ? Promise.resolve() : ensureBrowser(),
+  browser,
 ];
 buildIfNeeded();
 await Promise.all(checked);

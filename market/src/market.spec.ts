@@ -8,7 +8,9 @@ import { writeFiles } from './files/write-files';
 import { Market } from './market';
 import { csvLines } from './serve/formats';
 import type { Cell, Report } from './report/report';
-import { truthOf } from './truth/truth';
+import { lagsOf } from './truth/lags';
+import { byCampaign } from './truth/sums';
+import { worthlessIn } from './truth/truth';
 import { dayOf } from './world/calendar';
 import { scaled } from './world/scale';
 
@@ -105,8 +107,8 @@ describe('late outcomes', () => {
     const early = claimed();
     market.advance(30);
     const all = claimed();
-    const { channels } = truthOf(market, market.clients[0] ?? juniperLoftTea);
-    const lag = channels.find(({ channel }) => channel === 'harbor-search')?.lag ?? [];
+    const [world = juniperLoftTea] = market.clients;
+    const lag = lagsOf(world, market.eventsOf(world), market.today).byChannel.get('harbor-search') ?? [];
     const expected = [0, 1, 2, 3, 4, 5, 6].reduce((sum, age) => sum + (lag[age] ?? 1) / 7, 0);
     expect(early).toBeLessThan(all);
     expect(Math.abs(early / all - expected)).toBeLessThan(0.15);
@@ -163,7 +165,8 @@ describe('changes', () => {
 
 describe('the truth', () => {
   const market = Market.open(undefined, undefined, [since(pocketOrchard, '2026-08-20')]);
-  const truth = truthOf(market, market.clients[0] ?? pocketOrchard);
+  const [client = pocketOrchard] = market.clients;
+  const everyDay = { from: dayOf(client.from), to: market.today - 1 };
 
   it('knows how late outcomes come by each campaign and channel, as the rows of the orders show it', () => {
     const report = reportOf(market, 'till', 'till');
@@ -174,20 +177,21 @@ describe('the truth', () => {
       .filter((row) => row[place('Clicked at')] !== null)
       .map((row) => dayOfMoment(row[place('Day')]) - dayOfMoment(row[place('Clicked at')]));
     const within = (age: number): number => ages.filter((each) => each <= age).length / ages.length;
-    const outcomes = truth.campaigns.reduce((sum, each) => sum + each.outcomes, 0);
-    const all = (age: number): number =>
-      truth.campaigns.reduce((sum, { lag, outcomes: own }) => sum + ((lag[age] ?? 1) * own) / Math.max(1, outcomes), 0);
+    const lags = lagsOf(client, market.eventsOf(client), market.today);
+    const outcomes = byCampaign(client, market.eventsOf(client), everyDay).map((own) => own.outcomes);
+    const whole = outcomes.reduce((sum, own) => sum + own, 0);
+    const all = (age: number): number => lags.byCampaign.reduce((sum, lag, at) => sum + ((lag[age] ?? 1) * (outcomes[at] ?? 0)) / whole, 0);
     expect(ages.length).toBeGreaterThan(200);
     for (const age of [0, 1, 3, 7, 14]) expect(Math.abs(all(age) - within(age))).toBeLessThan(0.06);
-    for (const { lag } of [...truth.channels, ...truth.campaigns]) {
+    for (const lag of [...lags.byChannel.values(), ...lags.byCampaign]) {
       expect(lag).toEqual([...lag].sort((a, b) => a - b));
       if (lag.length > 0) expect(lag.at(-1)).toBeCloseTo(1, 9);
     }
-    expect(truth.channels.length).toBeGreaterThan(1);
+    expect(lags.byChannel.size).toBeGreaterThan(1);
   });
 
   it('names sources that never bring anything', () => {
-    const names = new Set(truth.worthless.map(({ name }) => name));
+    const names = new Set(worthlessIn(client).map(({ name }) => name));
     const report = reportOf(market, 'larkmail', 'sub-sources');
     const rows = report.rows({ from: market.today - 28, to: market.today - 1 }).filter((row) => row[1] === 'LM-7801');
     const rate = (of: readonly Cell[][]): number => total(report, of, 'Installs') / total(report, of, 'Clicks');

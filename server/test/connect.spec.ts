@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { northwallClimbing } from '../../market/src/clients/northwall-climbing';
-import { childrenOf, compare, send, suiteServer } from './harness';
+import { childrenOf, compare, send, suiteServer, until } from './harness';
 import { suiteMarket } from './market';
 
 const ACCOUNT = 'NW-harbor-search';
@@ -45,13 +45,7 @@ describe('a connection', () => {
     return body;
   };
   const read = async (): Promise<Loose> => (await send(server.address, 'GET', `/clients/${client}/connections`)).body[0];
-  const until = async (done: (connection: Loose) => boolean): Promise<Loose> => {
-    for (;;) {
-      const connection = await read();
-      if (done(connection)) return connection;
-    }
-  };
-  const ended = () => until((connection) => !connection.running);
+  const ended = () => until(read, (connection) => !connection.running);
   const refreshed = async (): Promise<Loose> => {
     await send(server.address, 'POST', `/connections/${(await read()).id}/refresh`);
     return ended();
@@ -161,7 +155,7 @@ describe('a connection', () => {
   it('killed at a reported row count leaves what was there, says so, and fetches the rest when asked again', async () => {
     await outside.behave({ slow: 15, pageRows: 100 });
     await connect(['settings', 'device-hours']);
-    const seen = await until(({ reports, running }) => !running || (reports[1].state === 'fetching' && reports[1].rows >= 500));
+    const seen = await until(read, ({ reports, running }) => !running || (reports[1].state === 'fetching' && reports[1].rows >= 500));
     expect(seen.reports).toMatchObject([{ state: 'done' }, { state: 'fetching' }]);
     for (const child of childrenOf(server.process.pid ?? 0)) process.kill(child, 'SIGKILL');
     await server.restart('SIGKILL');
@@ -182,7 +176,7 @@ describe('a connection', () => {
     await outside.behave({ slow: 40, pageRows: 20 });
     const { id } = await read();
     await send(server.address, 'POST', `/connections/${id}/refresh`);
-    const seen = await until(({ running, reports }) => !running || (reports[0].state === 'fetching' && reports[0].rows >= 20));
+    const seen = await until(read, ({ running, reports }) => !running || (reports[0].state === 'fetching' && reports[0].rows >= 20));
     expect(seen.running).toBe(true);
     await send(server.address, 'DELETE', `/connections/${id}/refresh`);
     expect((await ended()).reports).toMatchObject([{ state: 'failed', error: expect.stringContaining('Stopped') }]);

@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
+import { setTimeout } from 'node:timers/promises';
 
 /** A real server process on a data folder of its own. */
 export interface Running {
@@ -140,11 +141,26 @@ export async function follow(
   job: string,
   done: (state: Loose) => boolean = (state) => state.state !== 'running',
 ): Promise<Loose> {
+  return until(async () => (await send(address, 'GET', `/jobs/${job}`)).body, done);
+}
+
+/** A connection of a client, once nothing of it is being fetched. */
+export const fetched = (address: string, client: string, connection: string): Promise<Loose> =>
+  until(
+    async () =>
+      (await send(address, 'GET', `/clients/${client}/connections`)).body.find(({ id }: Loose) => id === connection),
+    ({ running }) => !running,
+  );
+
+/** Asks again, with a breath in between so that the work asked about goes on, until `done` says so. */
+export async function until<T>(ask: () => Promise<T>, done: (answer: T) => boolean): Promise<T> {
   for (;;) {
-    const { body } = await send(address, 'GET', `/jobs/${job}`);
-    if (done(body)) return body;
+    const answer = await ask();
+    if (done(answer)) return answer;
+    await setTimeout(BREATH);
   }
 }
+const BREATH = 20;
 
 export interface Setting {
   readonly client: string;

@@ -1,5 +1,5 @@
 import { pocketOrchard } from '../../market/src/clients/pocket-orchard';
-import { importFile, clientForEach, send, suiteServer } from './harness';
+import { clientForEach, fetched, importFile, send, suiteServer } from './harness';
 import { suiteMarket } from './market';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -85,13 +85,8 @@ describe('traffic bought in lots', () => {
         schedule: 'by hand',
       });
       await send(server.address, 'POST', `/connections/${body.id}/refresh`);
-      for (;;) {
-        const all = (await send(server.address, 'GET', `/clients/${setting.client}/connections`)).body;
-        const own = all.find(({ id }: Loose) => id === body.id);
-        if (own.running) continue;
-        expect(own.reports.map(({ state, error }: Loose) => [state, error])).toEqual(reports.map(() => ['done', '']));
-        return;
-      }
+      const own = await fetched(server.address, setting.client, body.id);
+      expect(own.reports.map(({ state, error }: Loose) => [state, error])).toEqual(reports.map(() => ['done', '']));
     };
     await connect('larkmail', ['lots']);
     await connect('footpath', ['links']);

@@ -1,6 +1,6 @@
 import { CLIENTS } from '../../market/src/clients/clients';
 import type { Report } from '../../market/src/report/report';
-import { importFile, send, suiteServer } from './harness';
+import { fetched, importFile, send, suiteServer } from './harness';
 import { suiteMarket } from './market';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -85,7 +85,7 @@ describe('every report of the market', () => {
         from: FROM,
         schedule: 'by hand',
       });
-      const ended = await followed(client, connected.body.id);
+      const ended = await fetched(server.address, client, connected.body.id);
       expect(ended.reports.filter((each: Loose) => each.state !== 'done' || each.error !== '')).toEqual([]);
       const { body: info } = await send(server.address, 'GET', `/clients/${client}`);
       const own = info.accounts.find((each: Loose) => each.channelName === ended.channelName).id;
@@ -106,12 +106,4 @@ describe('every report of the market', () => {
     }
     expect(compared).toBeGreaterThan(60);
   });
-
-  const followed = async (client: string, id: string): Promise<Loose> => {
-    for (;;) {
-      const { body } = await send(server.address, 'GET', `/clients/${client}/connections`);
-      const found = body.find((each: Loose) => each.id === id);
-      if (!found.running) return found;
-    }
-  };
 });

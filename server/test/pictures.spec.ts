@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import yazl from 'yazl';
 import { juniperLoftTea } from '../../market/src/clients/juniper-loft-tea';
 import { ServiceChannel } from '../src/connect/service';
-import { clientForEach, compare, follow, send, suiteServer, uploadAll } from './harness';
+import { clientForEach, compare, fetched, follow, send, suiteServer, uploadAll } from './harness';
 import { suiteMarket } from './market';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -145,12 +145,7 @@ describe('pictures of ads', () => {
       ...{ currency: account.currency, timeZone: account.timeZone, from: '2026-10-20', schedule: 'by hand' },
       reports: [{ id: 'ads', name: 'Ad by day', fields: ['Picture'] }],
     });
-    const ended = async (): Promise<Loose> => {
-      for (;;) {
-        const { body } = await send(server.address, 'GET', `/clients/${client}/connections`);
-        if (!body[0].running) return body[0];
-      }
-    };
+    const ended = () => fetched(server.address, client, connection.id);
     const refetched = async (): Promise<Loose> => {
       await send(server.address, 'POST', `/connections/${connection.id}/refresh`);
       return (await ended()).reports;

@@ -170,7 +170,8 @@ function livedSplit(world: ClientWorld, settings: Settings, { days }: Crowd, bud
   return lived(world, [...settings.made, ...heldBudgets(world, days, budgets)], days);
 }
 
-const worthlessIn = ({ campaigns }: ClientWorld): Truth['worthless'] =>
+/** Sub-sources, placements and search terms that never bring anything. */
+export const worthlessIn = ({ campaigns }: ClientWorld): Truth['worthless'] =>
   campaigns.flatMap((campaign) =>
     campaign.groups.flatMap((group) =>
       [...group.places, ...group.keywords.flatMap(({ terms }) => terms)]

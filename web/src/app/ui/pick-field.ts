@@ -4,7 +4,7 @@ import { MatOption, MatSelect } from '@angular/material/select';
 import type { Choice } from './choices';
 import { Field } from './field';
 
-/** One of a few choices. */
+/** One of a few choices; closed while there are none, since it would not open. */
 @Component({
   selector: 'ul-pick-field',
   imports: [MatFormField, MatLabel, MatOption, MatSelect],
@@ -18,7 +18,7 @@ import { Field } from './field';
         [aria-label]="heard() ?? ''"
         [placeholder]="placeholder()"
         [value]="current()"
-        [disabled]="closed()"
+        [disabled]="closed() || choices().length === 0"
         (selectionChange)="choose($event.value)"
         (closed)="touch()"
       >
