@@ -31,6 +31,7 @@ export async function buildServer() {
     'folder-lock': 'server/src/store/folder-lock.ts',
     'query-worker': 'server/src/query/worker.ts',
     'intake-process': 'server/src/intake/process.ts',
+    'draw-worker': 'server/src/draw/worker.ts',
     'read-ahead-worker': 'server/src/intake/read/read-ahead-worker.ts',
   });
   await bundle('dist/market', { main: 'market/src/main.ts', connect: 'market/src/demo/connect.ts' });

@@ -4,7 +4,7 @@ import { id } from './basic';
 import { change, edited } from './metrics';
 import { viewBody } from './views';
 
-const place = z
+export const tilePlace = z
   .object({
     x: z.int().min(0),
     y: z.int().min(0).max(1000),
@@ -27,7 +27,7 @@ export const dashboardBody = z.object({
   label: z.string().trim().min(1, 'Give it a name').max(80),
   description: z.string().trim().max(300),
   tiles: z
-    .array(z.object({ id: z.string().min(1).max(60), place, what }))
+    .array(z.object({ id: z.string().min(1).max(60), place: tilePlace, what }))
     .max(MOST_TILES, `A dashboard holds ${MOST_TILES} tiles at most`)
     .refine((tiles) => new Set(tiles.map((tile) => tile.id)).size === tiles.length, 'Two tiles have one id')
     .readonly(),

@@ -3,8 +3,16 @@ import { z } from 'zod';
 import { problem } from './basic';
 import { comparisonTable, metricId, question, series } from './compare';
 
-/** A question with the picture it is drawn as, and the metric that is drawn. */
-const pictureAsked = z.object({ question, picture: z.enum(PICTURES), metric: metricId });
+/** More rows than these are a table. */
+const MOST_MARKED = 200;
+
+/** A question with the picture it is drawn as, the metric that is drawn, and the keys of rows that somebody marked; none for the first members. */
+export const pictureAsked = z.object({
+  question,
+  picture: z.enum(PICTURES),
+  metric: metricId,
+  marked: z.array(z.string().max(300)).max(MOST_MARKED).default([]).readonly(),
+});
 export type PictureAsked = z.infer<typeof pictureAsked>;
 
 /** What a picture is drawn from: the table, and for pictures over days the metric of the members drawn, day by day. */

@@ -6,6 +6,7 @@ export interface Theme {
   readonly quiet: string;
   readonly paper: string;
   readonly misses: string;
+  readonly beats: string;
   readonly font: string;
   /** Told apart by colour-blind readers too; see colours. */
   readonly colours: readonly string[];
@@ -21,6 +22,7 @@ export const THEMES: Readonly<Record<'light' | 'dark', Theme>> = {
     quiet: 'rgba(128,120,105,0.22)',
     paper: '#f8f5ee',
     misses: '#a3470f',
+    beats: '#1f5f9c',
     font: FONT,
     colours: ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'],
   },
@@ -30,6 +32,7 @@ export const THEMES: Readonly<Record<'light' | 'dark', Theme>> = {
     quiet: 'rgba(160,152,136,0.25)',
     paper: '#191b1f',
     misses: '#f0a26b',
+    beats: '#86b7e8',
     font: FONT,
     colours: ['#7cc4cf', '#f0a26b', '#b9a9e6', '#d9c65a', '#86d1a4', '#f2a19f', '#8fb6f2', '#d3ab8c'],
   },

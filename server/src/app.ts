@@ -17,6 +17,7 @@ import { fileRoutes } from './routes/files';
 import { freshRoutes } from './routes/fresh';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
+import { sheetRoutes } from './routes/sheets';
 import { tileRoutes } from './routes/tiles';
 import { rulesRoutes } from './routes/rules';
 import { libraryRoutes } from './routes/library';
@@ -82,6 +83,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   fileRoutes(router, context);
   compareRoutes(router, context);
   tileRoutes(router, context);
+  sheetRoutes(router, context);
   freshRoutes(router, context);
   auditRoutes(router, context);
   rulesRoutes(router, context);

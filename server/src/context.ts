@@ -1,5 +1,6 @@
 import type { Clock } from '@lens/contract';
 import { dayInZone, formatDay, parseDay } from '@lens/core';
+import type { Drawer } from './draw/drawer';
 import type { IntakeRunner } from './intake/runner';
 import type { Queries } from './query/queries';
 import type { Db } from './store/database';
@@ -11,6 +12,7 @@ export interface Context {
   readonly dataFolder: string;
   readonly queries: Queries;
   readonly intake: IntakeRunner;
+  readonly drawer: Drawer;
   /** The machine's clock, passed in so that nothing else reads it. */
   readonly now: () => Date;
 }

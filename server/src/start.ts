@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { createApp } from './app';
 import { Refresher } from './connect/refresh';
 import { Seal } from './connect/seal';
+import { Drawer } from './draw/drawer';
 import { dropLeftovers, forgetFiles } from './intake/leftovers';
 import { IntakeRunner } from './intake/runner';
 import { startQueries } from './query/queries';
@@ -40,7 +41,8 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
   const intake = new IntakeRunner(db, dataFolder);
   intake.clearStaging((job) => findJob(db, job)?.state === 'ready');
   const queries = startQueries(db, { dataFolder, room: memory * MEGABYTE });
-  const context = { db, dataFolder, intake, queries, now: () => new Date() };
+  const drawer = new Drawer(dataFolder);
+  const context = { db, dataFolder, intake, queries, drawer, now: () => new Date() };
   forgetFiles(context);
   dropLeftovers(context);
   // The first question of the day need not wait for the rows to be read.
@@ -70,7 +72,7 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
     intake.stopAll();
     server.close();
     server.closeAllConnections();
-    void queries.close().finally(() => {
+    void Promise.all([queries.close(), drawer.close()]).finally(() => {
       db.close();
       process.exit(0);
     });

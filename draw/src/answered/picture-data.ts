@@ -132,8 +132,12 @@ export function heatOf({ table, rows, book, style }: Answered): Heat | null {
   };
 }
 
+interface Whole {
+  readonly table: { readonly rows: readonly WireTable['rows'][number][] };
+}
+
 /** The row of all that the advertising brought: what came anyway is told beside it, not with it. */
-export const wholeRow = ({ table: { rows } }: { readonly table: Pick<WireTable, 'rows'> }): WireTable['rows'][number] | undefined =>
+export const wholeRow = ({ table: { rows } }: Whole): WireTable['rows'][number] | undefined =>
   rows.find(({ kind }) => kind === 'matched') ?? rows.find(({ kind }) => kind === 'total');
 
 /** The counts of a set in its order as stations of the way, of one row. */

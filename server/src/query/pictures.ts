@@ -40,10 +40,10 @@ export function picturesOf(data: ClientData, question: Question, asked: readonly
     tables.set(key, table);
     return table;
   };
-  const wanted = asked.map(({ question: own, picture, metric }, nth) => {
+  const wanted = asked.map(({ question: own, picture, metric, marked }, nth) => {
     const table = withMetrics(tableOf(own, metricsOf(nth)), shown[nth] ?? []);
     const isOverDays = timeKindOf({ kind: picture, metric: book.named(metric) }) !== null;
-    return { table, series: isOverDays ? { metric, keys: drawnMembers(table, picture).map(({ key }) => key) } : null };
+    return { table, series: isOverDays ? { metric, keys: drawnMembers(table.rows, marked, picture).map(({ key }) => key) } : null };
   });
   const series = seriesTogether(
     data,

@@ -20,29 +20,37 @@ export function tileRoutes(router: Router, context: Context): void {
   router[TILES.method](TILES.path, async (request, response) => {
     const { asked } = check(tilesRequest, request.body);
     response.type(TILES.type);
-    const tell = (nth: number, answer: TileLine['answer']): void => {
+    await answerPictures(context, asked, request.log, (nth, answer) => {
       response.write(`${JSON.stringify(z.encode(tileLine, { nth, answer }))}\n`);
-    };
-    const tiles = asked.flatMap((each, nth): Tile[] => {
-      try {
-        return [{ nth, asked: each, today: askedOf(context, each.question, each.metric).today }];
-      } catch (error) {
-        tell(nth, problemOf(error));
-        return [];
-      }
     });
-    const groups = [...groupBy(tiles, ({ asked: { question }, today }) => JSON.stringify([sumsAsked(question), today])).values()];
-    await Promise.all(
-      groups.map(async (group) => {
-        const answers = await answersTo(context, group).catch((error: unknown) => told(error, request));
-        for (const [at, { nth }] of group.entries()) {
-          const answer = Array.isArray(answers) ? answers[at] : answers;
-          if (answer) tell(nth, answer);
-        }
-      }),
-    );
     response.end();
   });
+}
+
+/** Answers pictures that are asked together; `tell` hears of each by its place as soon as it is there, or why it is not. */
+export async function answerPictures(
+  context: Context,
+  asked: readonly PictureAsked[],
+  log: Request['log'],
+  tell: (nth: number, answer: TileLine['answer']) => void | Promise<void>,
+): Promise<void> {
+  const tiles: Tile[] = [];
+  for (const [nth, each] of asked.entries())
+    try {
+      tiles.push({ nth, asked: each, today: askedOf(context, each.question, each.metric).today });
+    } catch (error) {
+      await tell(nth, problemOf(error));
+    }
+  const groups = [...groupBy(tiles, ({ asked: { question }, today }) => JSON.stringify([sumsAsked(question), today])).values()];
+  await Promise.all(
+    groups.map(async (group) => {
+      const answers = await answersTo(context, group).catch((error: unknown) => told(error, log));
+      for (const [at, { nth }] of group.entries()) {
+        const answer = Array.isArray(answers) ? answers[at] : answers;
+        if (answer) await tell(nth, answer);
+      }
+    }),
+  );
 }
 
 /** Answers to tiles of the same sums. */
@@ -57,9 +65,9 @@ async function answersTo({ queries }: Context, group: readonly Tile[]): Promise<
 }
 
 /** Why there are none, also in the log where it is nobody's fault who asked; whoever has left is told nothing. */
-function told(error: unknown, request: Request): Problem {
+function told(error: unknown, log: Request['log']): Problem {
   if (error instanceof Left) throw error;
   const problem = problemOf(error);
-  if (problem.status >= 500) request.log.error({ err: error as Error }, 'a tile failed');
+  if (problem.status >= 500) log.error({ err: error as Error }, 'a tile failed');
   return problem;
 }

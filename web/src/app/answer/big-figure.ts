@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { changeText, figureText, type Metric, type MetricId, unpackFigures } from '@lens/core';
-import { type Answered, wholeRow } from '@lens/draw';
+import type { Metric, MetricId } from '@lens/core';
+import { type Answered, bigFigure } from '@lens/draw';
 
 /** One figure in all, with how it changed; its trend stands beside it. */
 @Component({
@@ -11,7 +11,7 @@ import { type Answered, wholeRow } from '@lens/draw';
         {{ figure.text }}
       </button>
       <p>
-        {{ metric().label }}{{ figure.isMatched ? ', matched to campaigns' : '' }}
+        {{ figure.label }}
         @if (figure.change) {
           <span>{{ figure.change }}</span>
         }
@@ -50,19 +50,5 @@ export class BigFigure {
   readonly metric = input.required<Metric>();
   readonly traced = output<{ row: string; metric: MetricId }>();
 
-  protected readonly told = computed(() => {
-    const { table, style } = this.answered();
-    const row = wholeRow(this.answered());
-    const at = row ? table.rows.indexOf(row) : -1;
-    const column = table.columns[table.metrics.indexOf(this.metric().id)];
-    const now = column && unpackFigures(column.now)[at];
-    if (!row || !now) return null;
-    const change = column.change && unpackFigures(column.change)[at];
-    return {
-      row: row.key,
-      isMatched: row.kind === 'matched',
-      ...figureText(now, this.metric().unit, style),
-      change: change?.kind === 'value' ? changeText(change, style).spoken : '',
-    };
-  });
+  protected readonly told = computed(() => bigFigure(this.answered(), this.metric()));
 }

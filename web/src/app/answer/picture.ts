@@ -8,12 +8,12 @@ import {
   type Answered,
   cardMetrics,
   cardsOf,
-  funnelOf,
   mostMembers,
   pictureChart,
   type PictureChart,
   type Pictured,
   promisedOf,
+  stationsOf,
   timeKindOf,
   whyNotDrawn,
   wholeRow,
@@ -77,10 +77,7 @@ export class Picture {
   protected readonly chart = computed(() => pictureChart(this.pictured()));
   protected readonly why = computed(() => whyNotDrawn(this.pictured()));
 
-  protected readonly steps = computed(() => {
-    const [row] = this.answered().rows.length === 1 ? this.answered().rows : [this.total()];
-    return row ? funnelOf(this.answered(), row.key) : [];
-  });
+  protected readonly stations = computed(() => stationsOf(this.answered()));
   protected readonly cards = computed(() => {
     return cardsOf(this.answered(), cardMetrics(this.answered().table.metrics, this.metricId(), this.client().metricSet));
   });

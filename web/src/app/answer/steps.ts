@@ -1,18 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { figureText, type FunnelStep, type Style } from '@lens/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { Station } from '@lens/draw';
 
 /** Stations from seen to sold as lying bars, with the rate of each step between them. */
 @Component({
   selector: 'ul-steps',
   template: `
     <ol>
-      @for (step of told(); track step.name) {
+      @for (step of stations(); track step.name) {
         <li>
           @if (step.rate; as rate) {
             <span class="rate" [class.more]="step.isMore" [title]="rate.spoken">{{ rate.text }} ↓</span>
           }
           <span class="name">{{ step.name }}</span>
-          <span class="bar"><span [style.width.%]="step.percent"></span></span>
+          <span class="bar"><span [style.width.%]="100 * step.width"></span></span>
           <strong [title]="step.spoken">{{ step.text }}</strong>
         </li>
       } @empty {
@@ -60,14 +60,5 @@ import { figureText, type FunnelStep, type Style } from '@lens/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Steps {
-  readonly steps = input.required<readonly FunnelStep[]>();
-  readonly style = input.required<Style>();
-
-  protected readonly told = computed(() =>
-    this.steps().map(({ name, figure, width, rate, isMore }) => ({
-      ...{ name, isMore, percent: 100 * (width ?? 0) },
-      ...figureText(figure, 'count', this.style()),
-      rate: rate && figureText(rate, 'share', this.style()),
-    })),
-  );
+  readonly stations = input.required<readonly Station[]>();
 }

@@ -93,7 +93,7 @@ export class ViewTile {
       const metrics = this.resolved().book.set(question.metricSet)?.metrics ?? [];
       const { chartMetric } = this.asked();
       const metric = chartMetric !== null && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
-      return { question, picture: this.kind(), metric };
+      return { question, picture: this.kind(), metric, marked: [] };
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
@@ -124,8 +124,7 @@ export class ViewTile {
     if (state?.state !== 'ready') return null;
     const { book, style } = this.resolved();
     const { table } = state.value;
-    const isOfAll = this.kind() === 'figure' || this.kind() === 'funnel';
-    return { table, rows: isOfAll ? table.rows.slice(0, 1) : drawnRows(table.rows, [], this.kind()), book, style };
+    return { table, rows: drawnRows(table.rows, [], this.kind()), book, style };
   });
 
   protected pick(rows: readonly WireTable['rows'][number][], key: string): void {

@@ -24,7 +24,7 @@ describe('the ring', () => {
 
   it('has a dotted centre while later sales are still to come', async () => {
     const svg = await drawn(0.7, 'not yet mature');
-    expect(svg?.querySelector('.centre')?.classList).toContain('early');
+    expect(svg?.querySelector('.centre')?.classList).toContain('dotted');
     expect(svg?.getAttribute('aria-label')).toContain('too early to say');
   });
 

@@ -1,12 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Sureness } from '@lens/core';
+import { ringCentre, TARGET_RING } from '@lens/draw';
 
-const RADIUS = 20;
-const AROUND = 2 * Math.PI * RADIUS;
-/** The arc is drawn to 150 % of the target. */
-const FULL = 1.5;
-
-const CENTRES: Record<Sureness, string> = { supported: 'supported', undecided: '', 'not yet mature': 'early' };
+const AROUND = 2 * Math.PI * TARGET_RING.radius;
 const SPOKEN: Record<Sureness, string> = {
   supported: 'supported by the data',
   undecided: 'not certain',
@@ -66,10 +62,10 @@ const SPOKEN: Record<Sureness, string> = {
       stroke: var(--ink);
       stroke-width: 1.5;
     }
-    .centre.supported {
+    .centre.full {
       fill: var(--ink);
     }
-    .centre.early {
+    .centre.dotted {
       stroke-dasharray: 2 2.5;
     }
   `,
@@ -82,8 +78,8 @@ export class Ring {
   /** What it is met by, in words; empty where that goes without saying. */
   readonly of = input('');
 
-  protected readonly dash = computed(() => `${(Math.min(this.met() ?? 0, FULL) / FULL) * AROUND} ${AROUND}`);
-  protected readonly centre = computed(() => (this.met() === null ? 'early' : CENTRES[this.sureness()]));
+  protected readonly dash = computed(() => `${(Math.min(this.met() ?? 0, TARGET_RING.full) / TARGET_RING.full) * AROUND} ${AROUND}`);
+  protected readonly centre = computed(() => ringCentre(this.met(), this.sureness()));
   protected readonly spoken = computed(() => {
     const met = this.met();
     if (met === null) return 'Target: not known';
