@@ -1,4 +1,4 @@
-import { expect, JUNIPER, test } from './test';
+import { expect, JUNIPER, saved, test } from './test';
 
 test.use({ copy: 'views' });
 
@@ -46,6 +46,12 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await page.reload();
     await expect(page.getByText('Call Ana about the price.')).toBeVisible();
     await expect(page.getByRole('heading', { name: 'What waits for a decision' })).toHaveCount(0);
+  });
+
+  await test.step('is taken along on paper, as it is told', async () => {
+    const { name, text } = await saved(page, 'More of this dashboard', 'Save it as PDF');
+    expect([name, text.slice(0, 5)]).toEqual(['Juniper Loft Tea Our mornings.pdf', '%PDF-']);
+    expect([...text.matchAll(/\/Type \/Page\b/g)].length).toBeGreaterThan(1);
   });
 
   await test.step('hangs on a wall, follows what somebody else changes, and is paged by key', async () => {

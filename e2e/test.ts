@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
-import { cpSync, mkdtempSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Running, removeFolder, startMarket, startServer } from '../server/test/harness';
@@ -93,6 +93,13 @@ export async function mark(where: Page | Locator, name: string): Promise<void> {
   const box = where.getByRole('checkbox', { name: `Mark ${name}` });
   await box.click();
   await expect(box).toHaveAttribute('aria-checked', 'true');
+}
+
+/** Chooses in a menu what saves a file. Resolves with its name and what is in it. */
+export async function saved(page: Page, menu: string, item: string): Promise<{ name: string; text: string }> {
+  await page.getByRole('button', { name: menu }).click();
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item, exact: true }).click()]);
+  return { name: file.suggestedFilename(), text: readFileSync(await file.path(), 'latin1') };
 }
 
 /** Adds a step that shapes the table of a file. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, JUNIPER, test } from './test';
+import { choose, expect, JUNIPER, saved, test } from './test';
 
 test.use({ copy: 'views' });
 
@@ -88,6 +88,16 @@ test('one question, many pictures: each can be read, and leads to its trace', as
     await expect(page.getByRole('img', { name: says }).first()).toBeVisible();
   }
   await lens.accessible('.strip');
+  await test.step('one is taken along: as a file, and to be pasted', async () => {
+    const { name, text } = await saved(page, 'Take it along', 'Save it as SVG');
+    expect([name, text]).toEqual(['Spend by channel.svg', expect.stringContaining('<title>Spend by channel</title>')]);
+    await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+    await page.getByRole('button', { name: 'Take it along' }).click();
+    await page.getByRole('menuitem', { name: 'Copy the picture' }).click();
+    await expect(page.getByText('The picture is copied: paste it anywhere.')).toBeVisible();
+    const copied = await page.evaluate(async () => (await navigator.clipboard.read()).flatMap(({ types }) => types));
+    expect(copied).toEqual(['image/png']);
+  });
   await test.step('some need what is not there, and say so', async () => {
     await pick(page, 'Picture', 'a grid');
     await expect(page.getByText('A grid needs something in columns')).toBeVisible();

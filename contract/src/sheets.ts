@@ -20,7 +20,8 @@ const what = z.discriminatedUnion('kind', [
 /** What is to be drawn on paper, as it is on the screen. */
 export const sheetRequest = z.object({
   format: z.enum(SHEET_FORMATS),
-  paper: z.enum(['light', 'dark']),
+  /** As on a screen, or white to be printed. */
+  paper: z.enum(['light', 'dark', 'white']),
   /** In points. */
   width: z.int().min(320).max(2400),
   title: z.string().trim().min(1).max(200),

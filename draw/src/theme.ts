@@ -14,18 +14,21 @@ export interface Theme {
 
 const FONT = "'Source Sans 3 Variable', 'Source Sans 3', sans-serif";
 
-/** Deep colours on light paper, light ones on dark. */
-export const THEMES: Readonly<Record<'light' | 'dark', Theme>> = {
-  light: {
-    ink: '#1c2430',
-    inkSoft: '#4a5260',
-    quiet: 'rgba(128,120,105,0.22)',
-    paper: '#f8f5ee',
-    misses: '#a3470f',
-    beats: '#1f5f9c',
-    font: FONT,
-    colours: ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'],
-  },
+const LIGHT: Theme = {
+  ink: '#1c2430',
+  inkSoft: '#4a5260',
+  quiet: 'rgba(128,120,105,0.22)',
+  paper: '#f8f5ee',
+  misses: '#a3470f',
+  beats: '#1f5f9c',
+  font: FONT,
+  colours: ['#0b5a66', '#b3541e', '#5b4b8a', '#7a6a12', '#2f7d4f', '#97262b', '#3a66b0', '#7b5538'],
+};
+
+/** Deep colours on light paper, light ones on dark; white is what is printed on. */
+export const THEMES: Readonly<Record<'light' | 'dark' | 'white', Theme>> = {
+  light: LIGHT,
+  white: { ...LIGHT, paper: '#ffffff' },
   dark: {
     ink: '#ebe6da',
     inkSoft: '#bdb8ac',

@@ -147,8 +147,7 @@ export async function follow(
 /** A connection of a client, once nothing of it is being fetched. */
 export const fetched = (address: string, client: string, connection: string): Promise<Loose> =>
   until(
-    async () =>
-      (await send(address, 'GET', `/clients/${client}/connections`)).body.find(({ id }: Loose) => id === connection),
+    async () => (await send(address, 'GET', `/clients/${client}/connections`)).body.find(({ id }: Loose) => id === connection),
     ({ running }) => !running,
   );
 

@@ -17,18 +17,22 @@ export type Drawing =
   | { readonly kind: 'stations'; readonly stations: readonly Station[] }
   | { readonly kind: 'cards'; readonly cards: readonly Card[] };
 
+const NOTHING = 'Nothing came in on these days.';
+
 /** The picture of an answer; of pictures over days with its series, and with what happened on them. */
 export function drawingOf(of: Pictured, series: WireSeries | null, happenings: readonly Happening[]): Drawing {
-  const why = whyNotDrawn(of);
-  if (why !== '') return { kind: 'none', why };
   const { kind, answered, metric, client } = of;
+  const why = answered.rows.length === 0 ? NOTHING : whyNotDrawn(of);
+  if (why !== '') return { kind: 'none', why };
   const overDays = series ? overDaysOf(of, series, happenings) : [];
   const figure = bigFigure(answered, metric);
   const chart = pictureChart(of);
   if (chart) return { kind: 'chart', chart };
-  if (kind === 'figure')
-    return figure ? { kind, figure, trend: overDays[0] ?? null } : { kind: 'none', why: 'Nothing came in on these days.' };
-  if (kind === 'funnel') return { kind: 'stations', stations: stationsOf(answered) };
+  if (kind === 'figure') return figure ? { kind, figure, trend: overDays[0] ?? null } : { kind: 'none', why: NOTHING };
+  if (kind === 'funnel') {
+    const stations = stationsOf(answered);
+    return stations.length > 0 ? { kind: 'stations', stations } : { kind: 'none', why: 'This set counts nothing on the way.' };
+  }
   if (kind === 'cards') return { kind, cards: cardsOf(answered, cardMetrics(answered.table.metrics, metric.id, client.metricSet)) };
   return { kind: 'over days', pictures: overDays, isEach: kind === 'multiples' };
 }

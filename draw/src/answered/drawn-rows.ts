@@ -29,7 +29,6 @@ export const markedRows = (rows: readonly Row[], marked: readonly string[]): rea
 
 /** What of the rows it is, in words behind the metric that is drawn. */
 export function drawnText(marked: readonly Row[], picture: PictureKind, isMatched: boolean): string {
-  if (isOfAll(picture, marked.length))
-    return isMatched ? 'of all that campaigns brought' : 'of all of it';
+  if (isOfAll(picture, marked.length)) return isMatched ? 'of all that campaigns brought' : 'of all of it';
   return marked.length === 0 ? 'of the first members; mark rows to draw others' : 'of the rows marked';
 }

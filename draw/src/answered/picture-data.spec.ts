@@ -1,28 +1,7 @@
-import type { WireTable } from '@lens/contract';
-import { BUILT_IN_BOOK, bounds, type Figure, gap, packFigures, type PictureKind, value } from '@lens/core';
+import { BUILT_IN_BOOK, bounds, gap, type PictureKind, value } from '@lens/core';
+import { answered, column, many, named } from '../test/answered';
 import { cardMetrics, drawnMetrics } from './drawn-metrics';
-import { type Answered, barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
-
-const STYLE = { locale: 'en-GB', currency: 'GBP' };
-const column = (now: readonly Figure[], before: readonly Figure[] | null = null): WireTable['columns'][number] => ({
-  ...{ now: packFigures(now), before: before && packFigures(before), change: null, beyondChance: [], doubt: [] },
-});
-/** Members and the figures of each metric, member by member. */
-function answered(metrics: Readonly<Record<string, readonly Figure[]>>, more: Partial<WireTable> = {}, level = 'channel'): Answered {
-  const many = Object.values(metrics)[0]?.length ?? 0;
-  const rows = Array.from({ length: many }, (_, at): WireTable['rows'][number] => ({
-    ...{ key: `row ${at}`, parent: null, kind: 'member', level, code: at, name: `Row ${at}`, note: '', channel: null, depth: 0 },
-    ...{ hasChildren: false, more: 0, held: null },
-  }));
-  const table: WireTable = {
-    ...{ metrics: Object.keys(metrics), rows, columns: Object.values(metrics).map((each) => column(each)), across: null },
-    ...{ withoutClickDay: [], unknown: 0, untold: null, kept: null, arrived: null, dataVersion: 1 },
-    ...more,
-  };
-  return { table, rows, book: BUILT_IN_BOOK, style: STYLE };
-}
-const named = (id: string) => BUILT_IN_BOOK.named(id);
-const many = (count: number): Figure[] => Array.from({ length: count }, (_, at) => value(at + 1));
+import { barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
 
 describe('what a picture is drawn from', () => {
   it('is the table’s own figures, with its words', () => {

@@ -1,4 +1,4 @@
-import { Chart } from 'chart.js';
+import { Chart, type ChartConfiguration } from 'chart.js';
 import type { Drawn } from '../answered/picture-chart';
 import type { Theme } from '../theme';
 import type { Box, Pen } from './pen';
@@ -7,8 +7,8 @@ import type { Box, Pen } from './pen';
 export function drawChart(pen: Pen, drawn: Drawn, { x, y, width, height }: Box, theme: Theme): void {
   pen.save();
   pen.translate(x, y);
-  const config = drawn(theme);
-  const options = { ...config.options, animation: false, responsive: false, maintainAspectRatio: false, devicePixelRatio: 1 };
+  const config = drawn(theme) as ChartConfiguration;
+  const options = { ...config.options, animation: false, responsive: false, maintainAspectRatio: false, devicePixelRatio: 1 } as const;
   new Chart(canvasWithin(pen, width, height), { ...config, options }).destroy();
   pen.restore();
 }

@@ -27,13 +27,7 @@ function take(pen: Pen, { size, weight = 400, colour, align = 'left' }: Hand, th
 }
 
 /** Writes a line with its foot at a place, shortened where it is wider than there is room. Returns its width. */
-export function write(
-  pen: Pen,
-  text: string,
-  { x, y, width }: Omit<Box, 'height'>,
-  hand: Hand,
-  theme: Theme,
-): number {
+export function write(pen: Pen, text: string, { x, y, width }: Omit<Box, 'height'>, hand: Hand, theme: Theme): number {
   take(pen, hand, theme);
   const fitting = fitted(pen, text, width);
   pen.fillText(fitting, x, y);

@@ -59,7 +59,7 @@ export function layOut(pen: Pen, sheet: Sheet, theme: Theme): LaidOut {
     const wanted = tile.what.kind === 'words' ? wordsHeight(pen, tile.what, inner, theme) : wantedHeight(tile.what, inner);
     const box = place
       ? { x: MARGIN + place.x * column, y: top + place.y * ROW, width: place.wide * column - GAP, height: place.high * ROW - GAP }
-      : { x: MARGIN, y: foot, width: inner, height: wanted + CAPTION };
+      : { x: MARGIN, y: foot, width: inner, height: wanted + captionOf(tile) };
     foot = Math.max(foot, box.y + box.height + GAP);
     return { tile, box };
   });
@@ -68,6 +68,9 @@ export function layOut(pen: Pen, sheet: Sheet, theme: Theme): LaidOut {
   const isFree = (at: number): boolean => placed.every(({ box }) => box.y >= at || box.y + box.height <= at);
   return { sheet, height, placed, cuts: [...feet.filter(isFree).map((at) => at + GAP / 2), height] };
 }
+
+/** Points above what a tile shows. */
+const captionOf = ({ heading }: SheetTile): number => (heading === '' ? 12 : CAPTION);
 
 /** The pages of a sheet, none higher than `most` where it can be cut before: from where to where each goes. */
 export function pagesOf({ cuts }: Pick<LaidOut, 'cuts'>, most: number): (readonly [number, number])[] {
@@ -106,7 +109,7 @@ function drawTile(pen: Pen, { tile, box }: Placed, theme: Theme, pictures: AdPic
   const taken = write(pen, tile.heading, { x: box.x, y: foot, width: box.width }, HEADING, theme);
   if (tile.note !== '')
     write(pen, tile.note, { x: box.x + taken + 8, y: foot, width: box.width - taken - 8 }, { size: 12, colour: theme.inkSoft }, theme);
-  const inside = { ...box, y: box.y + CAPTION, height: box.height - CAPTION };
+  const inside = { ...box, y: box.y + captionOf(tile), height: box.height - captionOf(tile) };
   if (tile.what.kind === 'words') drawWords(pen, tile.what, inside, theme);
   else drawDrawing(pen, tile.what, inside, theme, pictures);
   pen.restore();
@@ -116,7 +119,10 @@ const RING = 56;
 
 function wordsHeight(pen: Pen, { lines, ring }: Words, width: number, theme: Theme): number {
   const beside = width - (ring ? RING + 14 : 0);
-  return Math.max(ring ? RING : 0, lines.flatMap((line) => broken(pen, line, beside, BODY, theme)).length * lineHeight(BODY) + 4 * lines.length);
+  return Math.max(
+    ring ? RING : 0,
+    lines.flatMap((line) => broken(pen, line, beside, BODY, theme)).length * lineHeight(BODY) + 4 * lines.length,
+  );
 }
 
 function drawWords(pen: Pen, { lines, ring }: Words, box: Box, theme: Theme): void {

@@ -37,7 +37,12 @@ export function onPaper(format: SheetFormat, laidOut: LaidOut, draw: (pen: Pen) 
       // Text becomes outlines: whoever opens it need not have the typeface.
       const canvas = createCanvas(width, height, SvgExportFlag.ConvertTextToPaths);
       draw(asPen(canvas.getContext('2d')));
-      return Buffer.from(canvas.getContent().toString().replace(/<svg [^>]*>/, (open) => `${open}<title>${escaped(laidOut.sheet.title)}</title>`));
+      return Buffer.from(
+        canvas
+          .getContent()
+          .toString()
+          .replace(/<svg [^>]*>/, (open) => `${open}<title>${escaped(laidOut.sheet.title)}</title>`),
+      );
     }
     case 'pdf':
       return pdf(laidOut, draw);

@@ -45,11 +45,13 @@ export default async function run({ request, pictures }: SheetTask): Promise<Dra
 
 type Asked = Extract<SheetTask['request']['tiles'][number]['what'], { kind: 'picture' }>['asked'];
 
-function drawingFor({ question, picture: kind, metric, marked }: Asked, { answer, client, style, words, happenings }: SheetPicture): Drawing {
+function drawingFor(
+  { question, picture: kind, metric, marked }: Asked,
+  { answer, client, style, words, happenings }: SheetPicture,
+): Drawing {
   const book = bookOf(new Vocabulary(...words));
   const { table, series } = answer;
   const rows = drawnRows(table.rows, markedRows(table.rows, marked), kind);
-  if (rows.length === 0) return { kind: 'none', why: 'Nothing came in on these days.' };
   return drawingOf({ kind, answered: { table, rows, book, style }, metric: book.named(metric), question, client }, series, happenings);
 }
 
@@ -57,5 +59,7 @@ function drawingFor({ question, picture: kind, metric, marked }: Asked, { answer
 async function adPictures(tiles: readonly SheetTile[]): Promise<AdPictures> {
   const hashes = new Set(tiles.flatMap(({ what }) => (what.kind === 'cards' ? what.cards.flatMap(({ picture }) => picture ?? []) : [])));
   const kept = [...hashes].filter((hash) => existsSync(picturePath(dataFolder, hash)));
-  return new Map(await Promise.all(kept.map(async (hash) => [hash, await loadImage(await readFile(picturePath(dataFolder, hash)))] as const)));
+  return new Map(
+    await Promise.all(kept.map(async (hash) => [hash, await loadImage(await readFile(picturePath(dataFolder, hash)))] as const)),
+  );
 }

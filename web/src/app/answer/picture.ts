@@ -1,7 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
-import { MatButton } from '@angular/material/button';
-import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
-import { MatSnackBar } from '@angular/material/snack-bar';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ClientDetail, WireSeries } from '@lens/contract';
 import type { MetricId, PictureKind, Question } from '@lens/core';
 import {
@@ -29,15 +26,12 @@ const TREND = 64;
 /** An answer as a picture: the same figures as its table, drawn. */
 @Component({
   selector: 'ul-picture',
-  imports: [BigFigure, Cards, ChartPicture, MatButton, MatMenu, MatMenuItem, MatMenuTrigger, Steps, TimePicture],
+  imports: [BigFigure, Cards, ChartPicture, Steps, TimePicture],
   templateUrl: './picture.html',
   styleUrl: './picture.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Picture {
-  private readonly notices = inject(MatSnackBar);
-  private readonly canvas = viewChild(ChartPicture);
-
   readonly kind = input.required<PictureKind>();
   readonly question = input.required<Question>();
   readonly metricId = input.required<MetricId>();
@@ -93,25 +87,5 @@ export class Picture {
 
   protected trace(row: string): void {
     if (row !== '') this.traced.emit({ row, metric: this.metricId() });
-  }
-
-  protected async copy(): Promise<void> {
-    const image = await this.canvas()?.image();
-    try {
-      if (image) await navigator.clipboard.write([new ClipboardItem({ [image.type]: image })]);
-      this.notices.open('The picture is copied: paste it anywhere.', 'Close', { duration: 4000 });
-    } catch {
-      this.notices.open('The browser does not let pictures be copied. Save it as a file.', 'Close', { duration: 6000 });
-    }
-  }
-
-  protected async save(): Promise<void> {
-    const image = await this.canvas()?.image();
-    if (!image) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(image);
-    link.download = `${this.metric().label}.png`;
-    link.click();
-    URL.revokeObjectURL(link.href);
   }
 }

@@ -11,7 +11,7 @@ import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/mat
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
 import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
-import { catchError, debounceTime, EMPTY, filter, map, of, switchMap } from 'rxjs';
+import { filter, map, of, switchMap } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -30,7 +30,7 @@ import { FieldList } from './field-list';
 import { TARGET } from './condition-form';
 import { copyText } from './copy-text';
 import { HavingPhrases } from './having-phrases';
-import { isLong, LongAddress } from './long-address';
+import { LongAddress } from './long-address';
 import { MarkedBar } from './marked-bar';
 import { fieldChoices, fieldLabel, untoldChoices } from '../data/fields';
 import { SplitPhrases } from './split-phrases';
@@ -38,6 +38,7 @@ import { WherePhrases } from './where-phrases';
 import { type Answered, drawnRows, drawnText } from '@lens/draw';
 import { Picture } from '../answer/picture';
 import { PICTURE_CHOICES, pictureLabel } from '../answer/picture-choices';
+import { TakeAlongMenu } from '../answer/take-along-menu';
 import { tableView } from './table-view';
 import { TraceDrawer } from './trace-drawer';
 import { ViewMenu } from '../views/view-menu';
@@ -67,6 +68,7 @@ import { ViewMenu } from '../views/view-menu';
     Phrase,
     Picture,
     SplitPhrases,
+    TakeAlongMenu,
     TraceDrawer,
     ViewMenu,
     WherePhrases,
@@ -258,15 +260,8 @@ export class ComparePage {
   constructor() {
     effect(() => this.notes.arrived.set(this.table()?.arrived ?? null));
     inject(DestroyRef).onDestroy(() => this.notes.arrived.set(null));
-    // What is long is said in full at first, so that no key is lost while the server keeps it.
     toObservable(computed(() => writeCompare(this.state())))
-      .pipe(
-        debounceTime(400),
-        filter(isLong),
-        filter(() => !this.router.url.includes('ask=')),
-        switchMap((values) => this.long.shorten(values).pipe(catchError(() => EMPTY))),
-        takeUntilDestroyed(),
-      )
+      .pipe(this.long.shortened, takeUntilDestroyed())
       .subscribe((queryParams) => void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true }));
   }
 

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import type { ParamMap } from '@angular/router';
-import { catchError, map, type Observable, of, tap } from 'rxjs';
+import { type ParamMap, Router } from '@angular/router';
+import { catchError, debounceTime, EMPTY, filter, map, type Observable, of, switchMap, tap } from 'rxjs';
 import type { QueryValues } from '../data/address';
 import { Api, type ApiError } from '../data/api';
 
@@ -11,7 +11,7 @@ type Said = (key: string) => string | null;
 const MOST_CHARACTERS = 1500;
 const KEY = 'ask';
 
-export const isLong = (values: QueryValues): boolean => textOf(values).length > MOST_CHARACTERS;
+const isLong = (values: QueryValues): boolean => textOf(values).length > MOST_CHARACTERS;
 
 /** What is said, as one text; keys that say nothing are left out. */
 const textOf = (values: QueryValues): string =>
@@ -21,6 +21,7 @@ const textOf = (values: QueryValues): string =>
 @Injectable({ providedIn: 'root' })
 export class LongAddress {
   private readonly api = inject(Api);
+  private readonly router = inject(Router);
   private readonly known = new Map<string, string>();
 
   /** What an address says, with what its hash stands for; `problem` where nobody knows it (any more). */
@@ -40,8 +41,15 @@ export class LongAddress {
     );
   }
 
-  /** The same as few characters. */
-  shorten(values: QueryValues): Observable<QueryValues> {
+  /** What is long is said in full at first, so that no key is lost while the server keeps it; then as few characters. */
+  readonly shortened = (said: Observable<QueryValues>): Observable<QueryValues> =>
+    said.pipe(
+      debounceTime(400),
+      filter((values) => isLong(values) && !this.router.url.includes(`${KEY}=`)),
+      switchMap((values) => this.shorten(values).pipe(catchError(() => EMPTY))),
+    );
+
+  private shorten(values: QueryValues): Observable<QueryValues> {
     const text = textOf(values);
     return this.api.call('keepAddress', { body: { text } }).pipe(
       tap(({ hash }) => this.known.set(hash, text)),

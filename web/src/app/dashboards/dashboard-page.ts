@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal, viewChild, viewChildren } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
@@ -7,7 +7,7 @@ import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { ActivatedRoute, Router } from '@angular/router';
-import type { StoredDashboard } from '@lens/contract';
+import type { SheetFormat, StoredDashboard } from '@lens/contract';
 import {
   type Dashboard,
   type Filter,
@@ -21,6 +21,8 @@ import {
 } from '@lens/core';
 import { Gridster, GridsterItem, type GridsterConfig } from 'angular-gridster2';
 import { map } from 'rxjs';
+import { aboutLines } from '../answer/about-lines';
+import { TakeAlong } from '../answer/take-along';
 import { filterText } from '../compare/where-phrases';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -37,8 +39,11 @@ import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } f
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { Glances } from './glances';
+import { GoneTile } from './gone-tile';
 import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
+import { OnSheet } from './on-sheet';
+import { TextTile } from './text-tile';
 import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
@@ -47,13 +52,27 @@ const READY = 'ready';
 /** Points of a row of tiles, and of what stands above a picture in one. */
 const ROW = 84;
 const CAPTION = 62;
+/** Points of a dashboard on paper. */
+const SHEET_WIDTH = 1280;
 
 /** Pictures of several questions beside each other, on one focus. */
 @Component({
   selector: 'ul-dashboard-page',
   imports: [
-    ...[ChoicePhrase, DataTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
-    ...[KeptFilePicker, LogbookTile, MatMenu, MatMenuItem, MatMenuTrigger, MorningLine, NeedClient, TargetTile, ViewTile, WaitingTile],
+    ...[ChoicePhrase, DataTile, GoneTile, Gridster, GridsterItem, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
+    ...[
+      KeptFilePicker,
+      LogbookTile,
+      MatMenu,
+      MatMenuItem,
+      MatMenuTrigger,
+      MorningLine,
+      NeedClient,
+      TargetTile,
+      TextTile,
+      ViewTile,
+      WaitingTile,
+    ],
   ],
   providers: [BoardFreshness, Glances, TileAnswers],
   templateUrl: './dashboard-page.html',
@@ -66,6 +85,10 @@ export class DashboardPage {
   private readonly focus = inject(FocusService);
   private readonly dashboards = inject(DashboardsService);
   private readonly files = inject(KeptFiles);
+  private readonly along = inject(TakeAlong);
+  /** One for each tile, in their order. */
+  private readonly tilesShown = viewChildren(OnSheet);
+  private readonly morning = viewChild(MorningLine);
   private readonly views = inject(ViewsService);
   private readonly notices = inject(MatSnackBar);
   private readonly person = inject(Person);
@@ -246,6 +269,24 @@ export class DashboardPage {
   protected saveFile(): void {
     const shown = this.shown();
     if (shown) this.files.saveDashboard(shown, (id) => this.offered().find((view) => view.id === id));
+  }
+
+  /** The dashboard as a file, as it stands on the screen. */
+  protected takeAlong(format: SheetFormat): void {
+    const [resolved, shown] = [this.resolved(), this.shown()];
+    if (!resolved || !shown) return;
+    const { client, style } = resolved;
+    const only = this.onlyText();
+    const said = (this.morning()?.sentences() ?? []).map(({ text }) => text).join(' ');
+    const asOf = this.fresh.asOf();
+    const lines = [
+      ...aboutLines({ ...resolved, clients: [client.id] }, client.name, style),
+      ...[asOf && `Data of ${asOf}`, only && `Only where ${only}.`, said],
+    ];
+    const papers = this.tilesShown().map((tile) => tile.onPaper());
+    const tiles = shown.tiles.flatMap(({ place }, at) => (papers[at] ? [{ place, ...papers[at] }] : []));
+    const title = `${client.name}: ${shown.label}`;
+    void this.along.save({ title, lines: lines.filter((line) => line !== ''), tiles, width: SHEET_WIDTH }, format);
   }
 
   protected remove(stored: StoredDashboard): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { ClientDetail, ClientGlance } from '@lens/contract';
@@ -7,13 +7,18 @@ import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
 import { Ring } from '../ui/ring';
 import { Glances } from './glances';
+import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
+
+const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a decision', 'The data'] as const;
 
 /** How much of the target is met this month, and how spending keeps to its plan. */
 @Component({
   selector: 'ul-target-tile',
   imports: [Ring, RouterLink],
   template: `
-    <h2><a routerLink="/targets" queryParamsHandling="merge">The target, this month</a></h2>
+    <h2>
+      <a routerLink="/targets" queryParamsHandling="merge">{{ heading }}</a>
+    </h2>
     @if (told(); as told) {
       <div class="stands">
         <ul-ring [met]="told.met" [sureness]="told.sureness" />
@@ -52,9 +57,11 @@ import { Glances } from './glances';
       font-size: 13px;
     }
   `,
+  providers: [{ provide: OnSheet, useExisting: forwardRef(() => TargetTile) }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class TargetTile {
+export class TargetTile extends OnSheet {
+  protected readonly heading = TARGET;
   readonly client = input.required<string>();
   private readonly glances = toSignal(inject(Glances).all$);
   protected readonly glance = computed(() => this.glances()?.find(({ client }) => client.id === this.client()));
@@ -62,6 +69,13 @@ export class TargetTile {
     const glance = this.glance();
     return glance?.target ? targetWords(glance, glance.target) : null;
   });
+
+  onPaper(): OnPaper {
+    const told = this.told();
+    if (!told) return wordsOnPaper(TARGET, ['Nothing was promised for this month.']);
+    const { met, sureness, actual, promise, counted, pace } = told;
+    return wordsOnPaper(TARGET, [`${actual} ${promise}`, counted, ...pace], { met, sureness });
+  }
 }
 
 function targetWords({ actual, met, sureness, spend, plan, pacing, client }: ClientGlance, target: NonNullable<ClientGlance['target']>) {
@@ -86,15 +100,15 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
   selector: 'ul-waiting-tile',
   imports: [RouterLink],
   template: `
-    <h2><a routerLink="/audit" queryParamsHandling="merge">What waits for a decision</a></h2>
-    @if (glance(); as told) {
-      <p>
-        <strong>{{ told.waiting.proposals }}</strong> {{ told.waiting.proposals === 1 ? 'proposal' : 'proposals' }} of the audit
-      </p>
-      <p>
-        <strong>{{ told.waiting.accepted }}</strong> accepted {{ told.waiting.accepted === 1 ? 'move' : 'moves' }} to be made at the
-        channels
-      </p>
+    <h2>
+      <a routerLink="/audit" queryParamsHandling="merge">{{ heading }}</a>
+    </h2>
+    @if (waiting(); as lines) {
+      @for (line of lines; track line.of) {
+        <p>
+          <strong>{{ line.count }}</strong> {{ line.of }}
+        </p>
+      }
     } @else {
       <p class="quiet" role="status">Looking…</p>
     }
@@ -110,12 +124,29 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
       margin: 4px 0;
     }
   `,
+  providers: [{ provide: OnSheet, useExisting: forwardRef(() => WaitingTile) }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class WaitingTile {
+export class WaitingTile extends OnSheet {
+  protected readonly heading = WAITING;
   readonly client = input.required<string>();
   private readonly glances = toSignal(inject(Glances).all$);
-  protected readonly glance = computed(() => this.glances()?.find(({ client }) => client.id === this.client()));
+  protected readonly waiting = computed(() => {
+    const waiting = this.glances()?.find(({ client }) => client.id === this.client())?.waiting;
+    if (!waiting) return null;
+    const { proposals, accepted } = waiting;
+    return [
+      { count: proposals, of: `${proposals === 1 ? 'proposal' : 'proposals'} of the audit` },
+      { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made at the channels` },
+    ];
+  });
+
+  onPaper(): OnPaper {
+    return wordsOnPaper(
+      WAITING,
+      (this.waiting() ?? []).map(({ count, of }) => `${count} ${of}`),
+    );
+  }
 }
 
 const MOST_NOTES = 4;
@@ -125,13 +156,15 @@ const MOST_NOTES = 4;
   selector: 'ul-data-tile',
   imports: [RouterLink],
   template: `
-    <h2><a routerLink="/intake" queryParamsHandling="merge">The data</a></h2>
+    <h2>
+      <a routerLink="/intake" queryParamsHandling="merge">{{ heading }}</a>
+    </h2>
     @if (health(); as told) {
       <ul>
         @for (note of notes(); track $index) {
           <li [class.serious]="note.serious">{{ note.title }}</li>
         } @empty {
-          <li>Nothing is missing or late that is known of.</li>
+          <li>{{ nothingWrong }}</li>
         }
       </ul>
       @if (told.notes.length > notes().length) {
@@ -158,9 +191,12 @@ const MOST_NOTES = 4;
       border-left-color: var(--misses);
     }
   `,
+  providers: [{ provide: OnSheet, useExisting: forwardRef(() => DataTile) }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DataTile {
+export class DataTile extends OnSheet {
+  protected readonly heading = DATA;
+  protected readonly nothingWrong = NOTHING_WRONG;
   readonly client = input.required<ClientDetail>();
   protected readonly health = inject(HealthService).health;
   protected readonly notes = computed(() => {
@@ -171,4 +207,11 @@ export class DataTile {
       .slice(0, MOST_NOTES)
       .map((note) => noteView(note, client));
   });
+
+  onPaper(): OnPaper {
+    const told = this.notes().map(({ title }) => title);
+    return wordsOnPaper(DATA, told.length > 0 ? told : [NOTHING_WRONG]);
+  }
 }
+
+const NOTHING_WRONG = 'Nothing is missing or late that is known of.';

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
@@ -7,6 +7,7 @@ import type { Resolved } from '../data/focus';
 import { LogbookService } from '../logbook/logbook';
 import { logbookView } from '../logbook/logbook-view';
 import { loadState } from '../ui/load-state';
+import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
 
 const MOST_DAYS = 4;
 const MOST_LINES = 3;
@@ -47,9 +48,10 @@ const MOST_LINES = 3;
       margin-top: 6px;
     }
   `,
+  providers: [{ provide: OnSheet, useExisting: forwardRef(() => LogbookTile) }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LogbookTile {
+export class LogbookTile extends OnSheet {
   private readonly api = inject(Api);
   readonly resolved = input.required<Resolved>();
   private readonly notes = toSignal(toObservable(computed(() => this.resolved().client)).pipe(inject(LogbookService).follow));
@@ -68,4 +70,11 @@ export class LogbookTile {
     const { days } = logbookView({ changes: changes.value, notes: notes.value.notes, period }, '', style);
     return days.slice(0, MOST_DAYS).map((day) => ({ ...day, lines: day.lines.slice(0, MOST_LINES) }));
   });
+
+  onPaper(): OnPaper {
+    const told = (this.days() ?? []).flatMap(({ dayText, lines }) =>
+      lines.map(({ of, what, value }) => [`${dayText}:`, of, what, value].filter((part) => part !== '').join(' ')),
+    );
+    return wordsOnPaper('Logbook', told.length > 0 ? told : ['Nothing was noted or changed on these days.']);
+  }
 }

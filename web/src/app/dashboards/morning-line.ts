@@ -67,7 +67,7 @@ export class MorningLine {
     ),
     { initialValue: [] },
   );
-  protected readonly sentences = computed(() => {
+  readonly sentences = computed(() => {
     const resolved = this.resolved();
     const { client } = resolved;
     const serious = (this.health()?.notes ?? []).filter((note) => note.serious).map((note) => noteView(note, client));

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { PictureAsked, WireTable } from '@lens/contract';
@@ -9,6 +9,7 @@ import { firstOf, questionOf, readCompare, writeCompare } from '../compare/compa
 import { type Answered, drawnRows } from '@lens/draw';
 import { withFocus, type Resolved } from '../data/focus';
 import { loadState } from '../ui/load-state';
+import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
 import { TileAnswers } from './tile-answers';
 import { boundTo, keepsText, queryOfView } from '../views/view-state';
 
@@ -49,9 +50,10 @@ import { boundTo, keepsText, queryOfView } from '../views/view-state';
     }
   `,
   styleUrl: './tile.scss',
+  providers: [{ provide: OnSheet, useExisting: forwardRef(() => ViewTile) }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ViewTile {
+export class ViewTile extends OnSheet {
   private readonly answers = inject(TileAnswers);
   readonly view = input.required<View>();
   readonly resolved = input.required<Resolved>();
@@ -126,6 +128,12 @@ export class ViewTile {
     const { table } = state.value;
     return { table, rows: drawnRows(table.rows, [], this.kind()), book, style };
   });
+
+  onPaper(): OnPaper {
+    const asked = this.wanted();
+    if (!asked) return wordsOnPaper(this.label(), [this.lacks()]);
+    return { heading: this.label(), note: this.keeps(), what: { kind: 'picture', asked } };
+  }
 
   protected pick(rows: readonly WireTable['rows'][number][], key: string): void {
     const row = rows.find((each) => key === each.key || key.startsWith(`${each.key}|`));

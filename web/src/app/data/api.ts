@@ -6,6 +6,9 @@ import {
   FILES,
   type Problem,
   problem,
+  type SheetRequest,
+  sheetRequest,
+  SHEETS,
   TILES,
   tileLine,
   type TileLine,
@@ -14,7 +17,7 @@ import {
   upload,
   type Upload,
 } from '@lens/contract';
-import { catchError, concatMap, map, type Observable, throwError } from 'rxjs';
+import { catchError, concatMap, from, map, type Observable, switchMap, throwError } from 'rxjs';
 import { z } from 'zod';
 
 type Of<N extends EndpointName> = (typeof ENDPOINTS)[N];
@@ -73,6 +76,19 @@ export class Api {
         return whole.split('\n').flatMap((line) => (line === '' ? [] : [tileLine.parse(JSON.parse(line))]));
       }),
       catchError((error: unknown) => throwError(() => apiError(error))),
+    );
+  }
+
+  /** Pictures on paper, as a file. */
+  sheet(request: SheetRequest): Observable<Blob> {
+    const sent = { body: z.encode(sheetRequest, request), headers: ASKER, responseType: 'blob' } as const;
+    return this.http.request(SHEETS.method, `/api${SHEETS.path}`, sent).pipe(
+      catchError((error: HttpErrorResponse) =>
+        // What is wrong comes as bytes too.
+        from(error.error instanceof Blob ? error.error.text() : Promise.resolve('')).pipe(
+          switchMap((text) => throwError(() => apiError(new HttpErrorResponse({ error: text, status: error.status })))),
+        ),
+      ),
     );
   }
 

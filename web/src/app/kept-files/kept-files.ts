@@ -4,6 +4,7 @@ import { KEPT_FILE, type KeptFile } from '@lens/contract';
 import type { Dashboard, View } from '@lens/core';
 import { from, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { download } from '../data/download';
 import { Person } from '../data/person';
 import { DashboardsService } from '../dashboards/dashboards';
 import { ViewsService } from '../views/views';
@@ -19,12 +20,12 @@ export class KeptFiles {
   private readonly dashboards = inject(DashboardsService);
 
   saveView(view: View): void {
-    download(view.label, { ...KEPT_FILE, views: [view], dashboards: [] });
+    saveJson(view.label, { ...KEPT_FILE, views: [view], dashboards: [] });
   }
 
   /** With the views that its tiles follow, as they are now. */
   saveDashboard(dashboard: Dashboard, viewOf: (id: string) => View | undefined): void {
-    download(dashboard.label, keptFileOf(dashboard, viewOf));
+    saveJson(dashboard.label, keptFileOf(dashboard, viewOf));
   }
 
   /** Takes in all that a file holds, for a client; says what came in, or why nothing did. */
@@ -50,10 +51,5 @@ export class KeptFiles {
   }
 }
 
-function download(label: string, file: KeptFile): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(file, undefined, 2)], { type: 'application/json' }));
-  link.download = `${label.replace(/[^\p{L}\d]+/gu, ' ').trim()}.json`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const saveJson = (label: string, file: KeptFile): void =>
+  download(new Blob([JSON.stringify(file, undefined, 2)], { type: 'application/json' }), label, 'json');

@@ -9,7 +9,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { type Drawn, register, type Theme, THEMES } from '@lens/draw';
+import { type Drawn, register, THEMES } from '@lens/draw';
 import { Chart, type ChartConfiguration } from 'chart.js';
 import { Dark } from './dark';
 
@@ -48,25 +48,8 @@ export class ChartPicture {
     inject(DestroyRef).onDestroy(() => this.chart?.destroy());
   }
 
-  /** What is drawn, as a picture file on the ground of the page. */
-  image(): Promise<Blob | null> {
-    const { nativeElement: own } = this.canvas();
-    const copy = document.createElement('canvas');
-    [copy.width, copy.height] = [own.width, own.height];
-    const ctx = copy.getContext('2d');
-    if (!ctx) return Promise.resolve(null);
-    ctx.fillStyle = this.theme().paper;
-    ctx.fillRect(0, 0, copy.width, copy.height);
-    ctx.drawImage(own, 0, 0);
-    return new Promise((told) => copy.toBlob(told, 'image/png'));
-  }
-
-  private theme(): Theme {
-    return THEMES[this.dark.isDark() ? 'dark' : 'light'];
-  }
-
   private draw(): void {
-    const config = this.drawn()(this.theme()) as ChartConfiguration;
+    const config = this.drawn()(THEMES[this.dark.isDark() ? 'dark' : 'light']) as ChartConfiguration;
     this.chart?.destroy();
     this.chart = new Chart(this.canvas().nativeElement, {
       ...config,
