@@ -74,11 +74,25 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
   });
 
+  await test.step('others are ready for the channels that there are', async () => {
+    await page.getByRole('button', { name: 'Dashboard: Our mornings' }).click();
+    await page
+      .getByRole('dialog', { name: 'Dashboard' })
+      .getByRole('option', { name: /^Marketplace, every week/ })
+      .click();
+    await expect(page.getByRole('img', { name: /^Value of \d+ members as bars$/ })).toBeVisible();
+    await lens.accessible();
+    await page.goBack();
+    await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
+  });
+
   await test.step('a tile opens as its question; a dashboard that is taken away can be brought back', async () => {
     await page.getByRole('button', { name: 'More of this dashboard' }).click();
     await page.getByRole('menuitem', { name: 'Take it away' }).click();
     await expect(page.getByRole('button', { name: 'Dashboard: Shop, every morning' })).toBeVisible();
-    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.reload();
+    await page.getByRole('button', { name: 'More of this dashboard' }).click();
+    await page.getByRole('menuitem', { name: 'Bring back “Our mornings”' }).click();
     await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
     await tile('Channels against the target').getByRole('link').click();
     await expect(page.getByRole('button', { name: 'Picture: bars' })).toBeVisible();

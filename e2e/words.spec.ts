@@ -36,6 +36,9 @@ test('a file of a source nobody heard of comes in with words of its own, and the
   await expect(page.getByRole('region', { name: 'What the check found' })).toContainText('Shelf looks 100');
   await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByText('Imported postcards.csv: 2 rows.')).toBeVisible();
+  await page.getByRole('button', { name: 'Open a dashboard made of it' }).click();
+  await expect(page.getByRole('button', { name: 'Dashboard: Shop, every morning' })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^ROAS of \d members as bars$/ })).toBeVisible();
 
   await lens.open(`/compare?${JUNIPER}&set=own&q=postcards`);
   const row = page.getByRole('row', { name: /JLT_postcards/ });

@@ -19,6 +19,7 @@ export * from './lots';
 export * from './metrics';
 export * from './morning';
 export * from './naming';
+export * from './other-requests';
 export * from './sheets';
 export * from './sources';
 export * from './tiles';

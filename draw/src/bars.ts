@@ -55,7 +55,8 @@ export function barsConfig(of: Bars, theme: Theme): ChartConfiguration<'bar', Da
       scales: {
         x: {
           beginAtZero: true,
-          suggestedMax: of.target?.value,
+          // What was before and what was promised are inside too.
+          suggestedMax: Math.max(...of.bars.map(({ before }) => heightOf(before ?? undefined) ?? 0), of.target?.value ?? 0) || undefined,
           ticks: { color: theme.ink, font, maxTicksLimit: 5, callback: (at) => of.brief(value(Number(at))) },
           grid: { color: theme.quiet },
         },

@@ -98,6 +98,8 @@ describe('bars', () => {
       [null, [1, 6], null],
     ]);
     expect(config.options?.scales?.['x']).toMatchObject({ beginAtZero: true, suggestedMax: 9 });
+    const wider = barsConfig({ ...bars, bars: [{ ...bars.bars[0], before: value(20) }] }, light);
+    expect(wider.options?.scales?.['x']).toMatchObject({ suggestedMax: 20 });
     const colours = config.data.datasets[0]?.backgroundColor as string[];
     expect(new Set(colours).size).toBe(3);
     const days = barsConfig({ ...bars, isOneColour: true }, light).data.datasets[0]?.backgroundColor as string[];

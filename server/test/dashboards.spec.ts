@@ -1,4 +1,4 @@
-import { BUILT_IN_BOOK, readyDashboard, SHIPPED_VIEWS } from '@lens/core';
+import { BUILT_IN_BOOK, readyDashboards, SHIPPED_VIEWS } from '@lens/core';
 import { clientForEach, makeClient, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -9,7 +9,7 @@ describe('dashboards', () => {
   const server = suiteServer();
   const setting = clientForEach(server, 'Dashboards');
   const path = (more = '', client = setting.client) => `/clients/${client}/dashboards${more}`;
-  const READY = readyDashboard({
+  const [{ id: _, ...READY }] = readyDashboards({
     metricSet: 'shop',
     book: BUILT_IN_BOOK,
     channels: [],

@@ -160,5 +160,8 @@ describe('the door', () => {
   it('describes itself', async () => {
     const { body } = await send(server.address, 'GET', '/openapi.json');
     expect(body.paths['/api/compare'].post.requestBody.content['application/json'].schema.properties).toHaveProperty('countedBy');
+    expect(body.paths['/api/sheets'].post.requestBody.content['application/json'].schema.properties).toHaveProperty('tiles');
+    const told = Object.keys(body.paths['/api/clients/{client}/fresh'].get.responses[200].content);
+    expect([told, body.paths['/api/clients/{client}/fresh'].get.parameters]).toMatchObject([['text/event-stream'], [{ name: 'client' }]]);
   });
 });

@@ -8,10 +8,6 @@ const ADS = [
     `${day},Cups & <saucers>,Shelf,${7 - at},2,50`,
   ]),
 ].join('\n');
-// Replies are read loosely here; the server checks them by its own schemas.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type Loose = any;
-
 /** What bars of stations are filled with on light paper. */
 const FIRST_COLOUR = '#0b5a66';
 
@@ -108,10 +104,7 @@ describe('pictures on paper', () => {
   });
 
   it('are refused with a reason where they cannot be', async () => {
-    const problem = ({ status, file }: { status: number; file: Buffer }): unknown[] => [
-      status,
-      (JSON.parse(file.toString()) as Loose).detail,
-    ];
+    const problem = ({ status, file }: { status: number; file: Buffer }): unknown[] => [status, JSON.parse(file.toString()).detail];
     expect(problem(await draw('gif', [words([])]))).toEqual([400, expect.stringContaining('format')]);
     expect(problem(await draw('png', []))).toEqual([400, expect.stringContaining('tiles')]);
     const far = words(['At the end'], { x: 0, y: 900, wide: 4, high: 2 });

@@ -5,9 +5,10 @@ import {
   type BoundTo,
   BUILT_IN_BOOK,
   COLUMNS_WIDE,
+  type Dashboard,
   freePlace,
   type TilePlace,
-  readyDashboard,
+  readyDashboards,
   RESULT_SET_IDS,
   type Tile,
   withPlace,
@@ -78,26 +79,51 @@ describe('a ready dashboard', () => {
     tells: (dimension) => [...ACCOUNT_DIMENSIONS, ...told].includes(dimension),
     labelOf: (dimension) => dimension,
   });
-  const labels = (of: BoundTo): string[] =>
-    readyDashboard(of).tiles.map(({ what }) => (what.kind === 'view' ? what.view.label : what.kind));
+  const ALL_KINDS = ['search', 'social', 'native', 'marketplace'].map((kind) => ({ name: kind, kind }));
+  const labelsOf = ({ tiles }: Dashboard): string[] => tiles.map(({ what }) => (what.kind === 'view' ? what.view.label : what.kind));
+  const labels = (of: BoundTo): string[] => labelsOf(readyDashboards(of)[0]);
 
   it('is made of what the feeds of a client deliver', () => {
     expect(labels(client(['campaign', 'device']))).toContain('Devices');
     expect(labels(client(['campaign']))).not.toContain('Devices');
     expect(labels(client(['campaign', 'ad'])).at(-1)).toBe('Creative cards');
+    const told = ['client', 'campaign', 'ad', 'device', 'weekday', 'hour', 'product', 'sub-source', 'age', 'sex', 'place', 'keyword'];
     for (const metricSet of RESULT_SET_IDS) {
-      const { tiles } = readyDashboard(client(['campaign', 'ad', 'device', 'weekday', 'hour'], metricSet));
-      for (const { what } of tiles)
-        if (what.kind === 'view')
-          expect(bindView(what.view, client(['campaign', 'ad', 'device', 'weekday', 'hour'], metricSet)).lacks).toEqual([]);
-      for (const [at, { place }] of tiles.entries())
-        for (const other of tiles.slice(at + 1)) expect(overlap(place, other.place)).toBe(false);
+      const of = { ...client(told, metricSet), channels: ALL_KINDS };
+      for (const { tiles } of readyDashboards(of)) {
+        expect(tiles.length).toBeGreaterThan(4);
+        for (const { what } of tiles)
+          if (what.kind === 'view') expect([what.view.label, bindView(what.view, of).lacks]).toEqual([what.view.label, []]);
+        for (const [at, { place }] of tiles.entries())
+          for (const other of tiles.slice(at + 1)) expect(overlap(place, other.place)).toBe(false);
+        // What is drawn is one of the metrics of its set: no tile shows something else than it says.
+        for (const { what } of tiles) {
+          if (what.kind !== 'view' || what.view.asks.pictureMetric === null) continue;
+          const { metricSet: set, pictureMetric } = bindView(what.view, of).asks;
+          expect([what.view.label, of.book.set(set ?? '')?.metrics]).toEqual([what.view.label, expect.arrayContaining([pictureMetric])]);
+        }
+      }
     }
+  });
+
+  it('is there for each kind of work that the channels of a client are for, under a name of its own', () => {
+    const ids = (...kinds: string[]) =>
+      readyDashboards({ ...client([]), channels: kinds.map((kind) => ({ name: kind, kind })) }).map(({ id }) => id);
+    expect(ids('search')).toEqual(['ready', 'ready clients']);
+    expect(readyDashboards(client(['sub-source'])).map(({ id }) => id)).toEqual(['ready', 'ready traffic', 'ready clients']);
+    expect(ids('video', 'search')).toEqual(['ready', 'ready awareness', 'ready clients']);
+    expect(ids('native', 'marketplace', 'social')).toEqual([
+      'ready',
+      'ready awareness',
+      'ready traffic',
+      'ready marketplace',
+      'ready clients',
+    ]);
   });
 
   it('looks at the result the client is after', () => {
     const costs = (metricSet: BoundTo['metricSet']) =>
-      readyDashboard(client([], metricSet)).tiles.flatMap(({ what }) =>
+      readyDashboards(client([], metricSet))[0].tiles.flatMap(({ what }) =>
         what.kind === 'view' && what.view.label === 'What one costs' ? [what.view.asks.pictureMetric] : [],
       );
     expect([costs('shop'), costs('leads'), costs('bookings')]).toEqual([['cpa'], ['cost-per-lead'], ['cost-per-booking']]);

@@ -4,6 +4,7 @@ import {
   bindView,
   type BoundTo,
   BUILT_IN,
+  nearestView,
   type OwnMetric,
   SHIPPED_VIEWS,
   type View,
@@ -30,6 +31,19 @@ const client = (more: Partial<BoundTo> = {}): BoundTo => ({
 const [USUAL] = SHIPPED_VIEWS as readonly View[] as [View];
 const bind = (asks: Partial<Asks>, words: Partial<View['words']> = {}, to = client()) =>
   bindView({ asks: { ...USUAL.asks, ...asks }, words: { labels: {}, kinds: {}, ...words } }, to);
+
+describe('the view most like one that is gone', () => {
+  const views = ['Devices', 'Hours of the week', 'Search terms', 'Phones by week'].map((label) => ({ label }));
+  const nearest = (label: string) => nearestView(label, views)?.label;
+
+  it('shares most words with it; none where none is shared', () => {
+    expect(nearest('Our devices, weekly')).toBe('Devices');
+    expect(nearest('terms we search')).toBe('Search terms');
+    expect(nearest('Week of hours')).toBe('Hours of the week');
+    expect(nearest('Phones')).toBe('Phones by week');
+    expect([nearest('Carriers'), nearest('')]).toEqual([undefined, undefined]);
+  });
+});
 
 describe('a view that another client is asked', () => {
   it('goes by the client’s own result where it names no set', () => {

@@ -42,6 +42,8 @@ export interface Pictured {
   readonly metric: Metric;
   readonly question: Question;
   readonly client: PicturedClient;
+  /** Points there are for it in height; null for as many as it likes. */
+  readonly room: number | null;
 }
 
 export interface PicturedClient {
@@ -49,7 +51,7 @@ export interface PicturedClient {
   readonly promises: { readonly targets: readonly Target[] };
 }
 
-const HEIGHTS = { line: 24, head: 44, ring: 220, scatter: 320 };
+const HEIGHTS = { line: 24, closest: 16, head: 44, note: 24, ring: 220, scatter: 320 };
 
 /** Which of the pictures over days it is; null where it is none, or where its parts do not add up. */
 export function timeKindOf({ kind, metric }: Pick<Pictured, 'kind' | 'metric'>): TimeKind | null {
@@ -96,15 +98,16 @@ export function pictureChart(of: Pictured): PictureChart | null {
 }
 
 function barsChart(of: Pictured): PictureChart {
-  const { answered, metric } = of;
-  const bars = barsOf(answered, metric, promisedOf(of, metric));
+  const { answered, metric, room } = of;
+  const most = room === null ? Infinity : Math.max(1, Math.floor((room - HEIGHTS.head - HEIGHTS.note) / HEIGHTS.closest));
+  const bars = barsOf(answered, metric, promisedOf(of, metric), most);
   const keys = bars.bars.map(({ key }) => key);
   const strokes = bars.bars.some(({ before }) => before) ? 'The strokes are the days compared with.' : '';
   return {
     drawn: (theme) => barsConfig(bars, theme),
     height: HEIGHTS.head + HEIGHTS.line * bars.bars.length,
     summary: `${metric.label} of ${keys.length} members as bars`,
-    note: [strokes, more(answered.rows.length - keys.length)].join(' '),
+    note: [strokes, more(answered.rows.length - keys.length)].filter((part) => part !== '').join(' '),
     keys,
   };
 }

@@ -52,11 +52,14 @@ export const spoken =
 /** More bars than these are a table. */
 const MOST_BARS = 24;
 
-export function barsOf(of: Answered, metric: Metric, target: Promised | null): Bars {
+/** As many bars as there is room for, in the order of the table. */
+export function barsOf(of: Answered, metric: Metric, target: Promised | null, most = Infinity): Bars {
   const [now, before] = [figuresOf(of, metric.id), figuresOf(of, metric.id, 'before')];
   const isCompared = of.table.columns.some((column) => column.before !== null);
   return {
-    bars: of.rows.slice(0, MOST_BARS).map(({ key, name }) => ({ key, name, now: now(key), before: isCompared ? before(key) : null })),
+    bars: of.rows
+      .slice(0, Math.min(most, MOST_BARS))
+      .map(({ key, name }) => ({ key, name, now: now(key), before: isCompared ? before(key) : null })),
     write: spoken(metric, of.style),
     brief: brief(metric, of.style),
     target,

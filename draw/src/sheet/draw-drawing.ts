@@ -31,7 +31,7 @@ export function wantedHeight(drawing: Drawing, width: number): number {
     case 'none':
       return 40;
     case 'chart':
-      return drawing.chart.height + (drawing.chart.note.trim() === '' ? 0 : 24);
+      return drawing.chart.height + (drawing.chart.note === '' ? 0 : 24);
     case 'over days':
       return drawing.isEach ? EACH.high * rowsOf(drawing.pictures.length, EACH) : OVER_DAYS;
     case 'figure':
@@ -50,7 +50,7 @@ export function drawDrawing(pen: Pen, drawing: Drawing, box: Box, theme: Theme, 
       writeText(pen, drawing.why, box, { size: SMALL, colour: theme.inkSoft }, theme);
       return;
     case 'chart': {
-      const note = drawing.chart.note.trim();
+      const { note } = drawing.chart;
       const height = Math.min(box.height - (note === '' ? 0 : 22), drawing.chart.height);
       drawChart(pen, drawing.chart.drawn, { ...box, height }, theme);
       if (note !== '') write(pen, note, { ...box, y: box.y + height + 16 }, { size: SMALL, colour: theme.inkSoft }, theme);

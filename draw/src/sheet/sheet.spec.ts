@@ -26,7 +26,7 @@ function written(...tiles: SheetTile[]): string[] {
 }
 
 /** Three days of every member. */
-function drawing(kind: PictureKind, figures: readonly Figure[], metric = 'spend'): Drawing {
+function drawing(kind: PictureKind, figures: readonly Figure[], metric = 'spend', room: number | null = null): Drawing {
   const heads = [9, 10].map((hour) => ({ key: `${hour}`, code: hour, name: `${hour}:00`, note: '' }));
   const across = { metric, heads, more: 0, whole: column(figures), columns: heads.map(() => column(figures)) };
   const of = answered({ [metric]: figures, impressions: figures, clicks: figures, purchases: figures }, kind === 'heat' ? { across } : {});
@@ -38,7 +38,7 @@ function drawing(kind: PictureKind, figures: readonly Figure[], metric = 'spend'
     .map(({ key }, at) => ({ key, figures: packFigures([figures[at] ?? value(0), value(2), gap('not measured')]) }));
   const series = { buckets: [0, 1, 2].map((day) => ({ from: day, to: day })), settled: 2, lines };
   const shown = { ...of, table, rows: drawnRows(table.rows, [], kind) };
-  return drawingOf({ kind, answered: shown, metric: named(metric), question: QUESTION, client: CLIENT }, series, []);
+  return drawingOf({ kind, answered: shown, metric: named(metric), question: QUESTION, client: CLIENT, room }, series, []);
 }
 
 describe('a sheet', () => {
@@ -131,6 +131,18 @@ describe('a picture on a sheet', () => {
         expect([kind, count, texts.length > 3]).toEqual([kind, count, true]);
       }
     expect(written(tile(null, { kind: 'none', why: '<b>“;\u202E' }))).toContain('<b>“;\u202E');
+  });
+
+  it('has as many bars as there is room for, and says how many there are beside them', () => {
+    const bars = (room: number | null) => {
+      const drawn = drawing('bars', many(30), 'spend', room);
+      return drawn.kind === 'chart' ? [drawn.chart.keys.length, drawn.chart.note] : drawn;
+    };
+    expect([bars(null), bars(264), bars(40)]).toEqual([
+      [24, '6 more are in the table.'],
+      [12, '18 more are in the table.'],
+      [1, '29 more are in the table.'],
+    ]);
   });
 
   it('has the picture of an ad where there is one, and else its words', () => {

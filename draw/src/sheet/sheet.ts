@@ -70,7 +70,11 @@ export function layOut(pen: Pen, sheet: Sheet, theme: Theme): LaidOut {
 }
 
 /** Points above what a tile shows. */
-const captionOf = ({ heading }: SheetTile): number => (heading === '' ? 12 : CAPTION);
+const captionOf = ({ heading }: Pick<SheetTile, 'heading'>): number => (heading === '' ? 12 : CAPTION);
+
+/** Points in height for what a tile shows; null for as many as it likes. */
+export const roomOf = ({ place, heading }: Pick<SheetTile, 'place' | 'heading'>): number | null =>
+  place && place.high * ROW - GAP - captionOf({ heading });
 
 /** The pages of a sheet, none higher than `most` where it can be cut before: from where to where each goes. */
 export function pagesOf({ cuts }: Pick<LaidOut, 'cuts'>, most: number): (readonly [number, number])[] {

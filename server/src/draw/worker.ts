@@ -9,6 +9,7 @@ import {
   layOut,
   markedRows,
   register,
+  roomOf,
   type SheetTile,
   THEMES,
 } from '@lens/draw';
@@ -34,7 +35,7 @@ export default async function run({ request, pictures }: SheetTask): Promise<Dra
   const tiles = request.tiles.map(({ what, ...tile }, at): SheetTile => {
     const picture = pictures[at] ?? { why: '' };
     if (what.kind === 'words') return { ...tile, what };
-    return { ...tile, what: 'why' in picture ? { kind: 'none', why: picture.why } : drawingFor(what.asked, picture) };
+    return { ...tile, what: 'why' in picture ? { kind: 'none', why: picture.why } : drawingFor(what.asked, picture, roomOf(tile)) };
   });
   const laidOut = layOut(measuringPen(), { title, lines, width, tiles }, theme);
   const refused = whyTooLong(format, laidOut);
@@ -48,11 +49,13 @@ type Asked = Extract<SheetTask['request']['tiles'][number]['what'], { kind: 'pic
 function drawingFor(
   { question, picture: kind, metric, marked }: Asked,
   { answer, client, style, words, happenings }: SheetPicture,
+  room: number | null,
 ): Drawing {
   const book = bookOf(new Vocabulary(...words));
   const { table, series } = answer;
   const rows = drawnRows(table.rows, markedRows(table.rows, marked), kind);
-  return drawingOf({ kind, answered: { table, rows, book, style }, metric: book.named(metric), question, client }, series, happenings);
+  const answered = { table, rows, book, style };
+  return drawingOf({ kind, answered, metric: book.named(metric), question, client, room }, series, happenings);
 }
 
 /** The pictures of the ads on cards, as far as they are kept. */

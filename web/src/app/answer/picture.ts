@@ -22,6 +22,8 @@ import { Steps } from './steps';
 import { TimePicture } from './time-picture';
 
 const TREND = 64;
+/** Points of a line below a picture. */
+const NOTE = 26;
 
 /** An answer as a picture: the same figures as its table, drawn. */
 @Component({
@@ -52,6 +54,7 @@ export class Picture {
     metric: this.metric(),
     question: this.question(),
     client: this.client(),
+    room: this.room(),
   }));
   /** A trend beside a figure is drawn with the figure. */
   protected readonly timeKind = computed(() => {
@@ -77,7 +80,10 @@ export class Picture {
   });
 
   protected readonly trendHeight = computed(() => Math.min(96, this.room() ?? TREND));
-  protected readonly heightOf = ({ height }: PictureChart): number => this.room() ?? height;
+  protected readonly heightOf = ({ height, note }: PictureChart): number => {
+    const room = this.room();
+    return room === null ? height : room - (note === '' ? 0 : NOTE);
+  };
 
   protected pick({ index }: Picked): void {
     const row = this.chart()?.keys[index];

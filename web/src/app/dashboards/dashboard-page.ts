@@ -11,9 +11,11 @@ import type { SheetFormat, StoredDashboard } from '@lens/contract';
 import {
   type Dashboard,
   type Filter,
+  nearestView,
   rangeText,
   type TilePlace,
-  readyDashboard,
+  type ReadyDashboard,
+  readyDashboards,
   SHIPPED_VIEWS,
   type TileWhat,
   type View,
@@ -26,7 +28,6 @@ import { TakeAlong } from '../answer/take-along';
 import { filterText } from '../compare/where-phrases';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
-import { Person } from '../data/person';
 import { KeptFilePicker } from '../kept-files/kept-file-picker';
 import { KeptFiles } from '../kept-files/kept-files';
 import { ChoicePhrase } from '../ui/choice-phrase';
@@ -48,12 +49,19 @@ import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
 
-const READY = 'ready';
 /** Points of a row of tiles, and of what stands above a picture in one. */
 const ROW = 84;
 const CAPTION = 62;
 /** Points of a dashboard on paper. */
 const SHEET_WIDTH = 1280;
+
+type OfferedView = View & { readonly id: string };
+
+/** A kept view stays what it becomes; a shipped one is copied. */
+function tileOf({ id, label, description, asks, keeps, words }: OfferedView): TileWhat {
+  const isShipped = SHIPPED_VIEWS.some((view) => view.id === id);
+  return isShipped ? { kind: 'view', view: { label, description, asks, keeps, words } } : { kind: 'kept view', id, label };
+}
 
 /** Pictures of several questions beside each other, on one focus. */
 @Component({
@@ -91,7 +99,6 @@ export class DashboardPage {
   private readonly morning = viewChild(MorningLine);
   private readonly views = inject(ViewsService);
   private readonly notices = inject(MatSnackBar);
-  private readonly person = inject(Person);
   private readonly router = inject(Router);
 
   protected readonly client = this.focus.client;
@@ -100,28 +107,34 @@ export class DashboardPage {
   protected readonly others = computed(() => this.clients().flatMap(({ id }) => (id === this.client()?.id ? [] : [id])));
   private readonly state = toSignal(toObservable(this.client).pipe(this.dashboards.follow));
   private readonly kept = toSignal(toObservable(this.client).pipe(this.views.follow));
-  private readonly board = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => params.get('board') ?? READY)), {
-    initialValue: READY,
+  private readonly board = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((params) => params.get('board') ?? '')), {
+    initialValue: '',
   });
   private readonly all = computed((): readonly StoredDashboard[] => {
     const state = this.state();
     return state?.state === 'ready' ? state.value.dashboards : [];
   });
+  /** Taken away in the last 30 days. */
+  protected readonly removed = computed((): readonly StoredDashboard[] => {
+    const state = this.state();
+    return state?.state === 'ready' ? state.value.removed : [];
+  });
   protected readonly stored = computed(() => this.all().find(({ id }) => id === this.board()) ?? null);
-  private readonly ready = computed((): Dashboard | null => {
+  private readonly ready = computed((): readonly ReadyDashboard[] => {
     const client = this.client();
-    return client ? readyDashboard(boundTo(client)) : null;
+    return client ? readyDashboards(boundTo(client)) : [];
   });
-  private readonly stands = computed((): Dashboard | null => {
-    const stored = this.stored();
-    return stored ? { label: stored.label, description: stored.description, tiles: stored.tiles } : this.ready();
-  });
+  /** The dashboard of the address; the first that is ready where there is none of that name. */
+  private readonly standing = computed(
+    (): StoredDashboard | ReadyDashboard | null =>
+      this.stored() ?? this.ready().find(({ id }) => id === this.board()) ?? this.ready()[0] ?? null,
+  );
   /** Begins anew when another dashboard is opened, or this one was read again. */
   protected readonly edits = linkedSignal<string, Edits | null>({
     source: () => `${this.client()?.id ?? ''} ${this.board()} ${this.stored()?.version ?? 0}`,
     computation: () => {
-      const stands = this.stands();
-      return stands && startOf(stands);
+      const standing = this.standing();
+      return standing && startOf({ label: standing.label, description: standing.description, tiles: standing.tiles });
     },
   });
   protected readonly shown = computed(() => this.edits()?.now ?? null);
@@ -143,11 +156,11 @@ export class DashboardPage {
       label,
       note: description === '' ? (client === null ? 'for all clients' : 'kept for this client') : description,
     })),
-    { value: READY, label: this.ready()?.label ?? '', note: 'made of what this client’s feeds deliver' },
+    ...this.ready().map(({ id, label, description }) => ({ value: id, label, note: description })),
   ]);
-  protected readonly chosen = computed(() => this.stored()?.id ?? READY);
+  protected readonly chosen = computed(() => this.standing()?.id ?? '');
   /** Views that a tile can be made of. */
-  protected readonly offered = computed((): readonly (View & { readonly id: string })[] => {
+  protected readonly offered = computed((): readonly OfferedView[] => {
     const kept = this.kept();
     return [...(kept?.state === 'ready' ? kept.value.views : []), ...SHIPPED_VIEWS];
   });
@@ -192,7 +205,10 @@ export class DashboardPage {
   protected readonly height = computed(() => ROW * Math.max(4, ...this.items().map(({ item }) => item.y + item.rows)) + ROW);
 
   protected open(board: string): void {
-    void this.router.navigate([], { queryParams: { board: board === READY ? null : board }, queryParamsHandling: 'merge' });
+    void this.router.navigate([], {
+      queryParams: { board: board === '' || board === this.ready()[0]?.id ? null : board },
+      queryParamsHandling: 'merge',
+    });
   }
 
   protected change(part: Partial<Dashboard>): void {
@@ -206,9 +222,18 @@ export class DashboardPage {
     this.arranging.set(true);
   }
 
-  protected addView({ id, label, description, asks, keeps, words }: View & { readonly id: string }): void {
-    const isKept = !SHIPPED_VIEWS.some((view) => view.id === id);
-    this.add(isKept ? { kind: 'kept view', id, label } : { kind: 'view', view: { label, description, asks, keeps, words } });
+  protected addView(view: OfferedView): void {
+    this.add(tileOf(view));
+  }
+
+  /** Of a view that is gone, the one that is most like it by its name. */
+  protected nearestTo(label: string): OfferedView | undefined {
+    return nearestView(label, this.offered());
+  }
+
+  protected replace(id: string, label: string): void {
+    const [shown, nearest] = [this.shown(), this.nearestTo(label)];
+    if (shown && nearest) this.change({ tiles: shown.tiles.map((tile) => (tile.id === id ? { ...tile, what: tileOf(nearest) } : tile)) });
   }
 
   protected takeAway(id: string): void {
@@ -290,31 +315,22 @@ export class DashboardPage {
   }
 
   protected remove(stored: StoredDashboard): void {
-    const params = { client: this.client()?.id ?? '', id: stored.id };
-    this.api.call('removeDashboard', { params, body: { seen: stored.version, by: this.person.name() } }).subscribe({
-      next: () => {
-        this.dashboards.refresh();
-        this.open(READY);
-        const { label, description, tiles, client } = stored;
+    const client = this.client()?.id ?? '';
+    this.dashboards.remove(client, stored).subscribe({
+      next: (gone) => {
+        this.open('');
         this.notices
-          .open(`“${label}” is taken away.`, 'Bring it back', { duration: 8000 })
+          .open(`“${gone.label}” is taken away.`, 'Bring it back', { duration: 8000 })
           .onAction()
-          .subscribe(() => {
-            const body = {
-              label,
-              description,
-              tiles: [...tiles],
-              seen: stored.version + 1,
-              by: this.person.name(),
-              note: 'brought back',
-              isOfAgency: client === null,
-            };
-            this.api.call('changeDashboard', { params, body }).subscribe(() => {
-              this.dashboards.refresh();
-              this.open(stored.id);
-            });
-          });
+          .subscribe(() => this.bringBack(gone));
       },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  protected bringBack(gone: StoredDashboard): void {
+    this.dashboards.bringBack(this.client()?.id ?? '', gone).subscribe({
+      next: ({ id }) => this.open(id),
       error: (problem: ApiError) => this.tell(problem.message),
     });
   }

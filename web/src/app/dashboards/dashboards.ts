@@ -3,7 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import type { ClientDetail, DashboardsReply, StoredDashboard } from '@lens/contract';
 import type { Dashboard } from '@lens/core';
-import { type Observable, tap } from 'rxjs';
+import { map, type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Kept } from '../data/kept';
 import { Person } from '../data/person';
@@ -22,12 +22,27 @@ export class DashboardsService {
     this.kept.follow(client$);
 
   /** Stores a dashboard in place of one, or as a new one. */
-  store(client: string, stored: StoredDashboard | null, dashboard: Dashboard): Observable<StoredDashboard> {
-    const body = { ...dashboard, seen: stored?.version ?? 0, by: this.person.name(), note: '', isOfAgency: stored?.client === null };
+  store(client: string, stored: StoredDashboard | null, dashboard: Dashboard, note = ''): Observable<StoredDashboard> {
+    const body = { ...dashboard, seen: stored?.version ?? 0, by: this.person.name(), note, isOfAgency: stored?.client === null };
     const request = stored
       ? this.api.call('changeDashboard', { params: { client, id: stored.id }, body })
       : this.api.call('addDashboard', { params: { client }, body });
     return request.pipe(tap(() => this.refresh()));
+  }
+
+  /** Resolves with what it was as it can be brought back. */
+  remove(client: string, stored: StoredDashboard): Observable<StoredDashboard> {
+    const body = { seen: stored.version, by: this.person.name() };
+    return this.api.call('removeDashboard', { params: { client, id: stored.id }, body }).pipe(
+      tap(() => this.refresh()),
+      map(() => ({ ...stored, version: stored.version + 1 })),
+    );
+  }
+
+  /** Brings back one that was taken away; its version is the one that took it away. */
+  bringBack(client: string, gone: StoredDashboard): Observable<StoredDashboard> {
+    const { label, description, tiles } = gone;
+    return this.store(client, gone, { label, description, tiles }, 'brought back');
   }
 
   /** The same from another screen, which says where it is now. */

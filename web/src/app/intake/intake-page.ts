@@ -4,9 +4,11 @@ import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
+import { Router } from '@angular/router';
 import type { ImportLine, NamedPicture, Preview, StoredFile } from '@lens/contract';
 import { lengthOf, NO_OWN_WORDS } from '@lens/core';
 import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
+import { type Focus, writeFocus } from '../data/address';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { HealthService } from '../data/health';
@@ -38,6 +40,7 @@ export class IntakePage {
   private readonly focus = inject(FocusService);
   private readonly notices = inject(MatSnackBar);
   private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
   private readonly again = new Subject<void>();
 
   protected readonly client = this.focus.client;
@@ -58,6 +61,8 @@ export class IntakePage {
   /** Feeds whose imports are shown. */
   protected readonly historyOf = signal<ReadonlySet<number>>(new Set());
   protected readonly connecting = signal(false);
+  /** Whether something was imported since the page was opened. */
+  protected readonly isIn = signal(false);
   /** What of the last import the screens would not show. */
   protected readonly hidden = signal<readonly Hidden[]>([]);
   protected readonly today = computed(() => this.focus.clock()?.today ?? 0);
@@ -158,6 +163,15 @@ export class IntakePage {
   protected note(imported: Imported): void {
     const client = this.client();
     if (client) this.hidden.set(hiddenParts(imported, this.focus.resolved() ?? null, client));
+    this.isIn.set(true);
+  }
+
+  /** Opens a dashboard of the days that came in, counted as they can be. */
+  protected see(): void {
+    const focus = this.focus.focus();
+    const changes = this.hidden().reduce<Partial<Focus>>((all, { change }) => ({ ...all, ...change }), {});
+    if (focus)
+      void this.router.navigate(['/dashboards'], { queryParams: writeFocus({ ...focus, ...changes }), queryParamsHandling: 'merge' });
   }
 
   protected reveal(hidden: Hidden): void {
