@@ -40,6 +40,13 @@ export const ENDPOINTS = {
     summary: 'Each client this month against target and plan',
     reply: z.array(clients.clientGlance),
   }),
+  glance: endpoint({
+    method: 'GET',
+    path: '/clients/:client/glance',
+    summary: 'One client this month against target and plan',
+    params: ofClient,
+    reply: clients.clientGlance,
+  }),
   addClient: endpoint({ method: 'POST', path: '/clients', summary: 'Add a client', body: clients.newClient, reply: clients.client }),
   client: endpoint({ method: 'GET', path: '/clients/:client', summary: 'One client', params: ofClient, reply: clients.clientDetail }),
   setPromises: endpoint({

@@ -99,7 +99,9 @@ describe('from an audit to a change sheet', () => {
     expect(header).toBe('channel,account,level,id,name,field,old,new,reason');
     expect(line).toMatch(/^Search of Decided,Main,campaign,L-2,'=loser,daily budget,60\.00,48\.00,"ROAS 0\.18 \(95 %: /);
     expect(rest).toEqual([]);
-    expect((await send(server.address, 'GET', '/glances')).body[0].waiting).toEqual({ proposals: 0, accepted: 1 });
+    const { body: glances } = await send(server.address, 'GET', '/glances');
+    expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1 });
+    expect((await send(server.address, 'GET', `/clients/${glances[0].client.id}/glance`)).body).toEqual(glances[0]);
   });
 
   it('exports a comparison with its question on every line and gaps in words', async () => {

@@ -38,6 +38,7 @@ export function clientRoutes(router: Router, context: Context): void {
   });
   answer(router, ENDPOINTS.clients, () => allClients(db));
   answer(router, ENDPOINTS.glances, () => Promise.all(allClients(db).map((client) => glanceOfClient(context, client))));
+  answer(router, ENDPOINTS.glance, ({ params }) => glanceOfClient(context, clientOr404(context, params.client)));
   answer(router, ENDPOINTS.addClient, ({ body }) => {
     const client = { ...body, id: freeId(body.name, (id) => findClient(db, id) !== undefined) };
     unique(`There is already a client called “${body.name}”.`, () => insertClient(db, client));

@@ -4,14 +4,14 @@ import { distinctUntilChanged, map, of, switchMap, tap } from 'rxjs';
 import { FocusService } from '../data/focus';
 import { Freshness } from '../data/freshness';
 import { momentText } from '../ui/moment-text';
-import { Glances } from './glances';
+import { OwnGlance } from './own-glance';
 
 /** Of when the data of a dashboard is; it follows whatever comes in while it is open. */
 @Injectable()
 export class BoardFreshness {
   private readonly focus = inject(FocusService);
   private readonly freshness = inject(Freshness);
-  private readonly glances = inject(Glances);
+  private readonly glance = inject(OwnGlance);
 
   private readonly told = toSignal(
     this.focus.client$.pipe(
@@ -35,6 +35,6 @@ export class BoardFreshness {
   /** What is not asked by tiles themselves. */
   private readAgain(): void {
     this.focus.refresh();
-    this.glances.refresh();
+    this.glance.refresh();
   }
 }

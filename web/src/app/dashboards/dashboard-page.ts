@@ -39,11 +39,11 @@ import { ViewsService } from '../views/views';
 import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } from './dashboard-edits';
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
-import { Glances } from './glances';
 import { GoneTile } from './gone-tile';
 import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
 import { OnSheet } from './on-sheet';
+import { OwnGlance } from './own-glance';
 import { TextTile } from './text-tile';
 import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
@@ -82,7 +82,7 @@ function tileOf({ id, label, description, asks, keeps, words }: OfferedView): Ti
       WaitingTile,
     ],
   ],
-  providers: [BoardFreshness, Glances, TileAnswers],
+  providers: [BoardFreshness, OwnGlance, TileAnswers],
   templateUrl: './dashboard-page.html',
   styleUrls: ['./tile.scss', './dashboard-page.scss'],
   host: { '(document:keydown)': 'onKey($event)' },

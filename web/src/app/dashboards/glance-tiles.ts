@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { ClientDetail, ClientGlance } from '@lens/contract';
 import { BUILT_IN_BOOK, COUNTED_WORDS, figureText, formatNumber, TARGET_METRICS } from '@lens/core';
 import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
 import { Ring } from '../ui/ring';
-import { Glances } from './glances';
 import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
+import { OwnGlance } from './own-glance';
 
 const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a decision', 'The data'] as const;
 
@@ -30,7 +29,9 @@ const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a dec
       @for (line of told.pace; track line) {
         <p>{{ line }}</p>
       }
-    } @else if (glance() === undefined) {
+    } @else if (problem()) {
+      <p class="notice bad" role="alert">{{ problem() }}</p>
+    } @else if (!glance()) {
       <p class="quiet" role="status">Adding up…</p>
     } @else {
       <p class="quiet">
@@ -62,9 +63,9 @@ const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a dec
 })
 export class TargetTile extends OnSheet {
   protected readonly heading = TARGET;
-  readonly client = input.required<string>();
-  private readonly glances = toSignal(inject(Glances).all$);
-  protected readonly glance = computed(() => this.glances()?.find(({ client }) => client.id === this.client()));
+  private readonly own = inject(OwnGlance);
+  protected readonly glance = this.own.told;
+  protected readonly problem = this.own.problem;
   protected readonly told = computed(() => {
     const glance = this.glance();
     return glance?.target ? targetWords(glance, glance.target) : null;
@@ -109,6 +110,8 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
           <strong>{{ line.count }}</strong> {{ line.of }}
         </p>
       }
+    } @else if (problem()) {
+      <p class="notice bad" role="alert">{{ problem() }}</p>
     } @else {
       <p class="quiet" role="status">Looking…</p>
     }
@@ -129,10 +132,10 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
 })
 export class WaitingTile extends OnSheet {
   protected readonly heading = WAITING;
-  readonly client = input.required<string>();
-  private readonly glances = toSignal(inject(Glances).all$);
+  private readonly own = inject(OwnGlance);
+  protected readonly problem = this.own.problem;
   protected readonly waiting = computed(() => {
-    const waiting = this.glances()?.find(({ client }) => client.id === this.client())?.waiting;
+    const waiting = this.own.told()?.waiting;
     if (!waiting) return null;
     const { proposals, accepted } = waiting;
     return [

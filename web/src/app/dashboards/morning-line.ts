@@ -6,8 +6,8 @@ import { Api } from '../data/api';
 import type { Resolved } from '../data/focus';
 import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
-import { Glances } from './glances';
 import { morningSentences } from './morning-words';
+import { OwnGlance } from './own-glance';
 
 /** A paragraph at the head of a dashboard: what moved beyond chance, what misses, what is missing, what waits. Nothing where there is nothing. */
 @Component({
@@ -47,7 +47,7 @@ export class MorningLine {
   /** Another one when what is known of the client has changed. */
   readonly data = input.required<number>();
 
-  private readonly glances = toSignal(inject(Glances).all$);
+  private readonly glance = inject(OwnGlance).told;
   /** The morning after the last day that is looked at. */
   private readonly asked = computed(
     () => {
@@ -71,7 +71,7 @@ export class MorningLine {
     const resolved = this.resolved();
     const { client } = resolved;
     const serious = (this.health()?.notes ?? []).filter((note) => note.serious).map((note) => noteView(note, client));
-    const glance = this.glances()?.find((each) => each.client.id === client.id);
-    return morningSentences({ facts: this.facts(), glance, serious }, resolved);
+    const glance = this.glance();
+    return morningSentences({ facts: this.facts(), glance: glance?.client.id === client.id ? glance : undefined, serious }, resolved);
   });
 }
