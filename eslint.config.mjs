@@ -36,6 +36,8 @@ export default tseslint.config(
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true, allowEmpty: true }],
+      // There are no enums here, and asking whether there are takes long.
+      '@typescript-eslint/no-unsafe-enum-assignment': 'off',
       // A number in a text is written as it is; what a short arrow returns matters to nobody where it is void.
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],

@@ -5,7 +5,7 @@ import { buildServer } from './build-server.mjs';
 import { install } from './install.mjs';
 
 process.chdir(join(import.meta.dirname, '..'));
-install();
+await install();
 await buildServer();
 const { status } = spawnSync('node_modules/.bin/tsx', ['judge/run.ts', ...process.argv.slice(2)], { stdio: 'inherit' });
 process.exit(status ?? 1);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { install } from './install.mjs';
 
 process.chdir(join(import.meta.dirname, '..'));
-install();
+await install();
 const PARTS = ['figure', 'formula', 'evidence', 'maturity', 'moves', 'grain', 'grouping', 'settings'];
 const asked = process.argv.slice(2);
 for (const part of asked.length > 0 ? asked : PARTS) {

@@ -22,7 +22,7 @@ if (values.help) {
   console.log(USAGE);
   process.exit(0);
 }
-install();
+await install();
 buildIfNeeded();
 
 const data = values.data;

@@ -8,8 +8,11 @@ import { install } from './install.mjs';
 process.chdir(join(import.meta.dirname, '..'));
 const quick = process.argv.includes('--quick');
 
+/** What begins, and how long after the first. */
+const say = (name) => console.log(`\n== ${name} (${Math.round(process.uptime())} s)`);
+
 function step(name, command, args, env = {}) {
-  console.log(`\n== ${name}`);
+  say(name);
   const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NODE_NO_WARNINGS: '1', ...env } });
   if (status !== 0) {
     console.error(`\n${name} failed.`);
@@ -25,7 +28,7 @@ function beside(name, command, args, env = {}) {
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
   return new Promise((resolve) => {
     child.once('close', (status) => {
-      console.log(`\n== ${name}`);
+      say(name);
       process.stdout.write(said);
       if (status === 0) return resolve();
       console.error(`\n${name} failed.`);
@@ -62,7 +65,7 @@ function makeDemo() {
 }
 
 const browser = quick ? Promise.resolve() : ensureBrowser();
-install();
+const compiled = install();
 const bin = (name) => join('node_modules/.bin', name);
 const checked = [
   beside('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
@@ -72,8 +75,9 @@ const checked = [
 ];
 buildIfNeeded();
 await Promise.all(checked);
-const demoMade = quick ? undefined : makeDemo();
+const demoMade = quick ? undefined : compiled.then(makeDemo);
 step('lint', bin('eslint'), ['.']);
+await compiled;
 step('unit and API tests', process.execPath, ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'], { LENS_BUILT: 'yes' });
 if (demoMade) {
   await demoMade;
