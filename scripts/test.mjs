@@ -8,7 +8,7 @@ import { install } from './install.mjs';
 process.chdir(join(import.meta.dirname, '..'));
 const quick = process.argv.includes('--quick');
 
-/** What begins, and how long after the first. */
+/** A step by its name, with the seconds since the first began: what goes on beside others is told when it has ended. */
 const say = (name) => console.log(`\n== ${name} (${Math.round(process.uptime())} s)`);
 
 function step(name, command, args, env = {}) {
