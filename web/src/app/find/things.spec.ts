@@ -1,5 +1,5 @@
-import type { FoundMember } from '@lens/contract';
-import { dayOf } from '@lens/core';
+import type { ClientDetail, FoundMember } from '@lens/contract';
+import { dayOf, NO_OWN_WORDS } from '@lens/core';
 import { readCompare } from '../compare/compare-state';
 import { daysFound, memberThing, thingsFound, thingsOf, usedNow } from './things';
 
@@ -28,6 +28,15 @@ describe('finding things', () => {
 
   it('offers metrics and views of a client in focus only', () => {
     expect(new Set(things.map(({ kind }) => kind))).toEqual(new Set(['client', 'screen']));
+  });
+
+  it('offers the dashboards that are ready for its channels', () => {
+    const account = { channelName: 'Stallway', channelKind: 'marketplace' };
+    const client = { id: 'a', metricSet: 'shop', words: NO_OWN_WORDS, accounts: [account], dimensions: [], nameParts: [], groupings: [] };
+    const own = thingsOf({ clients: CLIENTS, client: client as unknown as ClientDetail, views: [], dashboards: [] });
+    const [found] = thingsFound(own, 'dashboard marketplace', [], 4);
+    expect(found).toMatchObject({ label: 'Marketplace, every week', path: '/dashboards', query: { board: 'ready marketplace' } });
+    expect(thingsFound(own, 'dashboard bought', [], 4)).toEqual([]);
   });
 
   it('keeps of what was used what there is now, and says whose a member is', () => {

@@ -1,12 +1,23 @@
 import type { ClientDetail, FoundMember, StoredDashboard, StoredView } from '@lens/contract';
-import { ADS_BY_CHANNEL, type Day, daysNamed, type DayRange, haystackOf, PRESETS, rangeText, seek, SHIPPED_VIEWS } from '@lens/core';
+import {
+  ADS_BY_CHANNEL,
+  type Day,
+  daysNamed,
+  type DayRange,
+  haystackOf,
+  PRESETS,
+  rangeText,
+  readyDashboards,
+  seek,
+  SHIPPED_VIEWS,
+} from '@lens/core';
 import type { Routes } from '@angular/router';
 import { routes } from '../app.routes';
 import { readCompare, writeCompare } from '../compare/compare-state';
 import { writeRange } from '../data/address';
 import { bookOfClient } from '../data/vocabulary';
 import { LEVEL_WORDS } from '../data/level-words';
-import { queryOfView } from '../views/view-state';
+import { boundTo, queryOfView } from '../views/view-state';
 import type { Thing } from './thing';
 
 /** What there is to go to, apart from members. */
@@ -41,7 +52,7 @@ export function thingsOf({ clients, client, views, dashboards }: Places): Thing[
   return [
     ...others,
     ...screens,
-    ...dashboards.map(({ id, label }): Thing => ({
+    ...[...dashboards, ...readyDashboards(boundTo(client))].map(({ id, label }): Thing => ({
       id: `dashboard ${id}`,
       label,
       kind: 'dashboard',
