@@ -25,12 +25,17 @@ export class TakeAlong {
   }
 
   async copy(taken: Taken): Promise<void> {
+    let problem = 'The browser does not let pictures be copied. Save it as a file.';
+    const drawn = this.drawn(taken, 'png').catch((error: unknown) => {
+      problem = `It could not be drawn. ${(error as ApiError).message}`;
+      throw error;
+    });
     try {
       // Browsers let be copied only what was asked for at the click; what comes later is promised then.
-      await navigator.clipboard.write([new ClipboardItem({ 'image/png': this.drawn(taken, 'png') })]);
+      await navigator.clipboard.write([new ClipboardItem({ 'image/png': drawn })]);
       this.tell('The picture is copied: paste it anywhere.');
     } catch {
-      this.tell('The browser does not let pictures be copied. Save it as a file.');
+      this.tell(problem);
     }
   }
 

@@ -5,7 +5,7 @@ import { BUILT_IN_BOOK, COUNTED_WORDS, figureText, formatNumber, TARGET_METRICS 
 import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
 import { Ring } from '../ui/ring';
-import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
+import { type OnPaper, OnSheet, unknownOnPaper, wordsOnPaper } from './on-sheet';
 import { OwnGlance } from './own-glance';
 
 const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a decision', 'The data'] as const;
@@ -73,6 +73,7 @@ export class TargetTile extends OnSheet {
 
   onPaper(): OnPaper {
     const told = this.told();
+    if (!this.glance()) return unknownOnPaper(TARGET, this.problem());
     if (!told) return wordsOnPaper(TARGET, ['Nothing was promised for this month.']);
     const { met, sureness, actual, promise, counted, pace } = told;
     return wordsOnPaper(TARGET, [`${actual} ${promise}`, counted, ...pace], { met, sureness });
@@ -145,10 +146,8 @@ export class WaitingTile extends OnSheet {
   });
 
   onPaper(): OnPaper {
-    return wordsOnPaper(
-      WAITING,
-      (this.waiting() ?? []).map(({ count, of }) => `${count} ${of}`),
-    );
+    const lines = this.waiting()?.map(({ count, of }) => `${count} ${of}`);
+    return lines ? wordsOnPaper(WAITING, lines) : unknownOnPaper(WAITING, this.problem());
   }
 }
 
@@ -212,6 +211,7 @@ export class DataTile extends OnSheet {
   });
 
   onPaper(): OnPaper {
+    if (!this.health()) return unknownOnPaper(DATA);
     const told = this.notes().map(({ title }) => title);
     return wordsOnPaper(DATA, told.length > 0 ? told : [NOTHING_WRONG]);
   }

@@ -7,7 +7,7 @@ import type { Resolved } from '../data/focus';
 import { LogbookService } from '../logbook/logbook';
 import { logbookView } from '../logbook/logbook-view';
 import { loadState } from '../ui/load-state';
-import { type OnPaper, OnSheet, wordsOnPaper } from './on-sheet';
+import { type OnPaper, OnSheet, unknownOnPaper, wordsOnPaper } from './on-sheet';
 
 const MOST_DAYS = 4;
 const MOST_LINES = 3;
@@ -72,7 +72,9 @@ export class LogbookTile extends OnSheet {
   });
 
   onPaper(): OnPaper {
-    const told = (this.days() ?? []).flatMap(({ dayText, lines }) =>
+    const days = this.days();
+    if (!days) return unknownOnPaper('Logbook');
+    const told = days.flatMap(({ dayText, lines }) =>
       lines.map(({ of, what, value }) => [`${dayText}:`, of, what, value].filter((part) => part !== '').join(' ')),
     );
     return wordsOnPaper('Logbook', told.length > 0 ? told : ['Nothing was noted or changed on these days.']);

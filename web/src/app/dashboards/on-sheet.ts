@@ -16,3 +16,7 @@ export const wordsOnPaper = (
 ): OnPaper => ({ heading, note: '', what: { kind: 'words', lines: lines.slice(0, MOST_LINES), ring } });
 
 const MOST_LINES = 40;
+
+/** A tile whose words are not there (yet): nothing is said of what is not known. */
+export const unknownOnPaper = (heading: string, problem = ''): OnPaper =>
+  wordsOnPaper(heading, [problem === '' ? 'Not known yet when this was drawn.' : problem]);
