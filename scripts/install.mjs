@@ -7,8 +7,13 @@ const STAMP = 'node_modules/.lens-installed';
 const LOCK = 'package-lock.json';
 /** Compiled here, for minutes, on one core: nothing that only reads or builds the code needs it. */
 const COMPILED = 'better-sqlite3';
-// Use this machine's Node.js headers where it has them.
-const ENV = existsSync('/usr/include/node/node.h') ? { ...process.env, npm_config_nodedir: '/usr' } : process.env;
+const ENV = {
+  ...process.env,
+  // As SQLite itself is built: -O3, which its package asks for, takes half as long again.
+  CFLAGS: '-O2',
+  // Use this machine's Node.js headers where it has them.
+  ...(existsSync('/usr/include/node/node.h') ? { npm_config_nodedir: '/usr' } : {}),
+};
 
 /** Packages whose own scripts make something of them. */
 function packagesWithScripts() {

@@ -22,8 +22,19 @@ const WINTER_OFFSET: Record<Zone, number> = {
   UTC: 0,
 };
 
+/** Asked for each of millions of rows, and the same for all of a day. */
+const offsets = new Map<Zone, Map<number, number>>();
+
 /** Hours from UTC at noon of a day. */
 export function offsetHours(zone: Zone, day: number): number {
+  let known = offsets.get(zone);
+  if (!known) offsets.set(zone, (known = new Map<number, number>()));
+  let hours = known.get(day);
+  if (hours === undefined) known.set(day, (hours = hoursOn(zone, day)));
+  return hours;
+}
+
+function hoursOn(zone: Zone, day: number): number {
   const winter = WINTER_OFFSET[zone];
   if (zone === 'UTC') return winter;
   const year = new Date(day * MS_PER_DAY).getUTCFullYear();
