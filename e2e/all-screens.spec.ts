@@ -209,7 +209,7 @@ test('an import is taken back from its feed', async ({ page, lens }) => {
   await expect(row).not.toContainText('nothing');
   await takeBack();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Brought back:')).toBeVisible();
+  await expect(page.getByText('It is as it was before.')).toBeVisible();
   await expect(row).not.toContainText('nothing');
   await takeBack();
   await lens.open(`/compare?${NORTHWALL}`);

@@ -52,7 +52,18 @@ test('spellings of sources are sorted, and what falls through is told', async ({
   await page.getByLabel('Channel of rule 7').fill('Larkmail');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/visits fall through, 1\d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Remove rule 6' }).press('Enter');
+  await expect(page.getByLabel('Channel of rule 7')).toHaveCount(0);
+  await page.getByRole('main').press('Control+z');
+  await expect(page.getByLabel('Channel of rule 7')).toHaveValue('Larkmail');
   await lens.accessible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/visits fall through, 100.0%/)).toBeVisible();
+  await page.getByRole('button', { name: 'Begin with the names of the channels' }).click();
+  await page.getByRole('button', { name: 'Add a rule for letter' }).click();
+  await page.getByLabel('Channel of rule 7').fill('Larkmail');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Save' }).click();
   await lens.open(`/intake/sources?${POCKET}`);
   await expect(page.getByLabel('Channel of rule 7')).toHaveValue('Larkmail');

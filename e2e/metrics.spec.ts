@@ -125,6 +125,22 @@ test('a metric of one’s own: written, mended, put into a set in order, read in
     await page.getByRole('button', { name: 'Take it away' }).click();
     await expect(page.getByRole('alert')).toContainText('is used by the set “What is earned”. Take it out of it first.');
   });
+
+  await test.step('what is taken away is brought back, by a key at once or from a list', async () => {
+    await page.getByRole('tab', { name: 'Sets' }).click();
+    const sets = page.getByRole('navigation', { name: 'Metric sets' });
+    const own = sets.getByRole('link', { name: /^What is earned/ });
+    await own.click();
+    await page.getByRole('button', { name: 'Take it away' }).click();
+    await expect(own).toHaveCount(0);
+    await page.keyboard.press('Control+z');
+    await expect(page.getByText('It is as it was before.')).toBeVisible();
+    await own.click();
+    await page.getByRole('button', { name: 'Take it away' }).click();
+    await sets.getByRole('button', { name: 'Bring it back' }).click();
+    await expect(page.getByText('“What is earned” is back.')).toBeVisible();
+    await expect(own).toBeVisible();
+  });
 });
 
 test('who comes second is told and shown both', async ({ page, lens, context }) => {

@@ -53,6 +53,8 @@ export const edited = { version, by: z.string(), at: z.string(), note: z.string(
 export const libraryReply = z.object({
   metrics: z.array(ownMetric.extend(edited)).readonly(),
   sets: z.array(ownMetricSet.extend(edited)).readonly(),
+  /** Taken away in the last 30 days, with what each was; the version is the one that took it away. */
+  removed: z.object({ metrics: z.array(ownMetric.extend(edited)).readonly(), sets: z.array(ownMetricSet.extend(edited)).readonly() }),
 });
 export type LibraryReply = z.infer<typeof libraryReply>;
 

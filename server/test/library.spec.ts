@@ -226,6 +226,24 @@ describe('metrics and sets of one’s own', () => {
     expect((await remove('metrics', half.id)).body.metrics.filter((each: Loose) => each.client !== null)).toEqual([]);
     expect((await send(server.address, 'GET', path(`/metrics/${half.id}/versions`))).body.versions[0].body).toBeNull();
     expect((await remove('metrics', half.id, 2)).status).toBe(404);
+
+    // For 30 days it is in a list, and putting a version over the one that took it away brings it back.
+    const { body: left } = await send(server.address, 'GET', path(''));
+    expect(left.removed.metrics.map((each: Loose) => each.label)).toEqual(expect.arrayContaining(['Half', 'Quarter']));
+    expect(left.removed.sets).toMatchObject([{ label: 'Parts', version: 2 }]);
+    const put = (kind: string, id: string, body: unknown) => send(server.address, 'PUT', path(`/${kind}/${id}`), body);
+    expect((await put('metrics', half.id, metric('Half', 'spend / 2', { seen: 1 }))).status).toBe(409);
+    expect((await put('metrics', half.id, metric('Half', 'spend / 2', { seen: 2 }))).status).toBe(200);
+    const { label, outcome, metrics } = left.removed.sets[0];
+    const change = { seen: 2, by: 'Ana', note: '', isOfAgency: false };
+    expect((await put('sets', set.id, { label, outcome, metrics, looks: {}, ...change })).status).toBe(200);
+    const { body: back } = await send(server.address, 'GET', path(''));
+    expect([back.metrics.map((each: Loose) => each.label), back.sets.map((each: Loose) => each.label)]).toEqual([
+      expect.arrayContaining(['Half']),
+      ['Parts'],
+    ]);
+    expect(back.removed.sets).toEqual([]);
+    expect((await put('metrics', 'own-metric-none', metric('Half', 'spend / 2', { seen: 0 }))).status).toBe(404);
   });
 
   it('of the agency are there for every client; a client’s own of the same name goes before', async () => {

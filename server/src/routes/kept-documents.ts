@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { type Context, momentOf } from '../context';
 import { HttpProblem, notFound } from '../problem';
-import { ChangedMeanwhile, type DocumentKind, documentsOf, putDocument, removedDocumentsOf, versionsOfDocument } from '../store/documents';
+import {
+  ChangedMeanwhile,
+  type DocumentKind,
+  type DocumentVersion,
+  documentsOf,
+  putDocument,
+  removedDocumentsOf,
+  versionsOfDocument,
+} from '../store/documents';
 import { clientOr404 } from './clients';
 
 /** Who changes which version why, of what is the agency's or a client's. */
@@ -10,6 +18,11 @@ export interface Change {
   readonly by: string;
   readonly note: string;
   readonly isOfAgency: boolean;
+}
+
+interface Of {
+  readonly client: string;
+  readonly id: string;
 }
 
 export const newId = (kind: string): string => `own-${kind}-${randomUUID().slice(0, 8)}`;
@@ -31,10 +44,32 @@ export function put(context: Context, kind: DocumentKind, document: Omit<Paramet
 }
 
 /** The newest version of a document of the agency or the client, or a 404 problem. */
-export function documentOr404<Body>({ db }: Context, kind: DocumentKind, { client, id }: { client: string; id: string }) {
+export function documentOr404<Body>({ db }: Context, kind: DocumentKind, { client, id }: Of) {
   const found = documentsOf<Body>(db, kind, client).find((each) => each.id === id);
   if (!found) throw notFound(kind);
   return found;
+}
+
+/** Versions of one that a client may see, the newest first, also of one that is gone; or a 404 problem. */
+export function versionsOr404<Body>(
+  context: Context,
+  kind: DocumentKind,
+  { client, id }: Of,
+): Omit<DocumentVersion<Body>, 'id' | 'client'>[] {
+  const versions = versionsOfDocument<Body>(context.db, kind, id);
+  const [newest] = versions;
+  if (!newest || (newest.client !== null && newest.client !== clientOr404(context, client).id)) throw notFound(kind);
+  return versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body }));
+}
+
+/** What of a kind is there of the agency and of a client, and what was taken away lately. */
+export function keptOf<Body extends object>(context: Context, kind: DocumentKind, client: string) {
+  const { id } = clientOr404(context, client);
+  const since = daysBefore(momentOf(context), DAYS_IN_SIGHT);
+  return {
+    documents: documentsOf<Body>(context.db, kind, id).map(told),
+    removed: removedDocumentsOf<Body>(context.db, kind, id, since).map(told),
+  };
 }
 
 /** Documents of one kind that are kept, changed, taken away and brought back, for the agency or for a client. */
@@ -46,12 +81,7 @@ export class Kept<Body extends object> {
 
   /** Those of the agency and of a client, and those taken away lately. */
   all(client: string) {
-    const { db } = this.context;
-    const { id } = clientOr404(this.context, client);
-    return {
-      documents: documentsOf<Body>(db, this.kind, id).map(told),
-      removed: removedDocumentsOf<Body>(db, this.kind, id, daysBefore(momentOf(this.context), DAYS_IN_SIGHT)).map(told),
-    };
+    return keptOf<Body>(this.context, this.kind, client);
   }
 
   add(client: string, body: Body & Change) {
@@ -70,23 +100,15 @@ export class Kept<Body extends object> {
     return this.all(of.client);
   }
 
-  /** Versions of one that a client may see, the newest first, also of one that is gone; or a 404 problem. */
-  versions({ client, id }: Of) {
-    const versions = versionsOfDocument<Body>(this.context.db, this.kind, id);
-    const [newest] = versions;
-    if (!newest || (newest.client !== null && newest.client !== clientOr404(this.context, client).id)) throw notFound(this.kind);
-    return versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body }));
+  /** The newest first, also of one that is gone; or a 404 problem. */
+  versions(of: Of) {
+    return versionsOr404<Body>(this.context, this.kind, of);
   }
 
   private put(client: string, id: string, { seen, by, note, isOfAgency, ...body }: Body & Change) {
     put(this.context, this.kind, { id, client: isOfAgency ? null : clientOr404(this.context, client).id, body, seen, by, note });
     return told(documentOr404<Body>(this.context, this.kind, { client, id }));
   }
-}
-
-interface Of {
-  readonly client: string;
-  readonly id: string;
 }
 
 /** For so long what was taken away can be brought back from a list; its versions are kept for good. */

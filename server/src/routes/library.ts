@@ -3,14 +3,14 @@ import { bookOf, metricProblems, metricSetProblems, type OwnMetric, type OwnMetr
 import type { Router } from 'express';
 import type { Context } from '../context';
 import { allClients } from '../store/clients';
-import { type DocumentKind, documentsOf, versionsOfDocument } from '../store/documents';
+import { documentsOf } from '../store/documents';
 import type { MetricBody, MetricSetBody } from '../store/library';
 import { vocabularyOf } from '../store/rules';
 import { answer } from './answer';
 import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';
-import { type Change, documentOr404, newId, put } from './kept-documents';
-import { HttpProblem, notFound } from '../problem';
+import { type Change, documentOr404, keptOf, newId, put, versionsOr404 } from './kept-documents';
+import { HttpProblem } from '../problem';
 
 type Problems = readonly { readonly path: string; readonly message: string }[];
 
@@ -27,9 +27,10 @@ export function libraryRoutes(router: Router, context: Context): void {
 
   answer(router, ENDPOINTS.addMetric, ({ params, body }) => putMetric(context, params.client, newId('metric'), body));
   answer(router, ENDPOINTS.changeMetric, ({ params, body }) => {
-    const known = documentOr404<MetricBody>(context, 'metric', params);
+    versionsOr404(context, 'metric', params);
+    const known = documentsOf<MetricBody>(db, 'metric', params.client).find(({ id }) => id === params.id);
     // One that becomes a client’s own is gone for the others.
-    if (known.client === null && !body.isOfAgency) refuseUsed(context, known, params.client, true);
+    if (known?.client === null && !body.isOfAgency) refuseUsed(context, known, params.client, true);
     return putMetric(context, params.client, params.id, body);
   });
   answer(router, ENDPOINTS.removeMetric, ({ params, body }) => {
@@ -40,10 +41,7 @@ export function libraryRoutes(router: Router, context: Context): void {
   });
   answer(router, ENDPOINTS.metricVersions, ({ params }) => {
     clientOr404(context, params.client);
-    const versions = versionsOfDocument<MetricBody>(db, 'metric', params.id);
-    const [newest] = versions;
-    if (!newest || (newest.client !== null && newest.client !== params.client)) throw notFound('metric');
-    return { versions: versions.map(({ version, by, at, note, body }) => ({ version, by, at, note, body })) };
+    return { versions: versionsOr404<MetricBody>(context, 'metric', params) };
   });
   answer(router, ENDPOINTS.tryMetric, ({ params, body: { question, metric } }) => {
     const { asked, client } = plainly(params.client, question);
@@ -59,7 +57,7 @@ export function libraryRoutes(router: Router, context: Context): void {
 
   answer(router, ENDPOINTS.addMetricSet, ({ params, body }) => putMetricSet(context, params.client, newId('set'), body));
   answer(router, ENDPOINTS.changeMetricSet, ({ params, body }) => {
-    documentOr404(context, 'metric set', params);
+    versionsOr404(context, 'metric set', params);
     return putMetricSet(context, params.client, params.id, body);
   });
   answer(router, ENDPOINTS.removeMetricSet, ({ params, body }) => {
@@ -69,9 +67,10 @@ export function libraryRoutes(router: Router, context: Context): void {
   });
 }
 
-function replyOf({ db }: Context, client: string): LibraryReply {
-  const told = <Body>(kind: DocumentKind) => documentsOf<Body>(db, kind, client).map(({ body, ...edit }) => ({ ...body, ...edit }));
-  return { metrics: told<MetricBody>('metric'), sets: told<MetricSetBody>('metric set') };
+function replyOf(context: Context, client: string): LibraryReply {
+  const metrics = keptOf<MetricBody>(context, 'metric', client);
+  const sets = keptOf<MetricSetBody>(context, 'metric set', client);
+  return { metrics: metrics.documents, sets: sets.documents, removed: { metrics: metrics.removed, sets: sets.removed } };
 }
 
 function putMetric(context: Context, client: string, id: string, { seen, by, note, isOfAgency, ...body }: MetricBody & Change): OwnMetric {

@@ -6,10 +6,11 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { AuditReply } from '@lens/contract';
 import { COUNTED_WORDS, formatNumber, BUILT_IN_BOOK } from '@lens/core';
-import { of, switchMap } from 'rxjs';
+import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
+import { Undo } from '../data/undo';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { DismissDialog } from './dismiss-dialog';
@@ -36,6 +37,7 @@ export class AuditPage {
   private readonly dialog = inject(MatDialog);
   private readonly moves = inject(MovesService);
   private readonly notices = inject(MatSnackBar);
+  private readonly doings = inject(Undo);
   private readonly focus = inject(FocusService);
   private readonly reread = signal(0);
 
@@ -97,9 +99,11 @@ export class AuditPage {
     const asked = this.asked();
     if (!asked) return;
     this.moves.decide(asked.body.client, { period: asked.body.period, finding: view.finding.key, decision, reason }).subscribe({
-      next: () => {
-        this.reread.update((n) => n + 1);
-        this.tell(decision === 'accepted' ? `Accepted: ${view.change}` : `Dismissed: ${view.finding.name}`);
+      next: ({ id }) => {
+        const reread = (): void => this.reread.update((n) => n + 1);
+        reread();
+        const done = decision === 'accepted' ? `Accepted: ${view.change}` : `Dismissed: ${view.finding.name}`;
+        this.doings.stored(done, () => this.moves.undo(asked.body.client, id).pipe(tap(reread)));
       },
       error: (error: ApiError) => this.tell(error.message),
     });

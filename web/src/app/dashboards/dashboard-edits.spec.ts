@@ -1,22 +1,9 @@
 import type { Dashboard } from '@lens/core';
-import { edited, movedBy, startOf, undone, withoutTile, withTile } from './dashboard-edits';
+import { movedBy, withoutTile, withTile } from './dashboard-edits';
 
 const EMPTY: Dashboard = { label: 'Mornings', description: '', tiles: [] };
 
 describe('changing a dashboard', () => {
-  it('can be undone step by step', () => {
-    const one = withTile(EMPTY, { kind: 'data' });
-    const two = withTile(one, { kind: 'text', text: 'Hello' });
-    const edits = edited(edited(startOf(EMPTY), one), two);
-    expect([edits.now, undone(edits).now, undone(undone(edits)).now]).toEqual([two, one, EMPTY]);
-    expect(undone(startOf(EMPTY))).toEqual(startOf(EMPTY));
-  });
-
-  it('is no change where nothing is another', () => {
-    const start = startOf(withTile(EMPTY, { kind: 'data' }));
-    expect(edited(start, { ...start.now })).toEqual(start);
-  });
-
   it('gives each tile an id of its own, also after one was taken away', () => {
     const three = [0, 1, 2].reduce((board) => withTile(board, { kind: 'data' }), EMPTY);
     const left = withoutTile(three, 'tile 2');

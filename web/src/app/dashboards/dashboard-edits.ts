@@ -1,23 +1,5 @@
 import { type Dashboard, freePlace, type TilePlace, type Tile, type TileWhat, withPlace } from '@lens/core';
 
-/** A dashboard while it is being changed: as it was before each change, and as it is. */
-export interface Edits {
-  readonly before: readonly Dashboard[];
-  readonly now: Dashboard;
-}
-
-export const startOf = (now: Dashboard): Edits => ({ before: [], now });
-
-/** Changes that lead nowhere are none. */
-export function edited({ before, now }: Edits, next: Dashboard): Edits {
-  return JSON.stringify(next) === JSON.stringify(now) ? { before, now } : { before: [...before, now], now: next };
-}
-
-export function undone({ before, now }: Edits): Edits {
-  const last = before.at(-1);
-  return last ? { before: before.slice(0, -1), now: last } : { before, now };
-}
-
 const SIZES: Readonly<Record<TileWhat['kind'], Pick<TilePlace, 'wide' | 'high'>>> = {
   view: { wide: 6, high: 4 },
   'kept view': { wide: 6, high: 4 },

@@ -22,7 +22,7 @@ import {
   withPlace,
 } from '@lens/core';
 import { Gridster, GridsterItem, type GridsterConfig } from 'angular-gridster2';
-import { map } from 'rxjs';
+import { map, tap } from 'rxjs';
 import { aboutLines } from '../answer/about-lines';
 import { TakeAlong } from '../answer/take-along';
 import { filterText } from '../compare/where-phrases';
@@ -36,7 +36,7 @@ import { NeedClient } from '../ui/need-client';
 import { BoardFreshness } from './board-freshness';
 import { boundTo } from '../views/view-state';
 import { ViewsService } from '../views/views';
-import { type Edits, edited, movedBy, startOf, undone, withoutTile, withTile } from './dashboard-edits';
+import { movedBy, withoutTile, withTile } from './dashboard-edits';
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { GoneTile } from './gone-tile';
@@ -45,6 +45,7 @@ import { MorningLine } from './morning-line';
 import { OnSheet } from './on-sheet';
 import { OwnGlance } from './own-glance';
 import { TextTile } from './text-tile';
+import { Undo } from '../data/undo';
 import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
@@ -54,6 +55,10 @@ const ROW = 84;
 const CAPTION = 62;
 /** Points of a dashboard on paper. */
 const SHEET_WIDTH = 1280;
+
+const EMPTY_DASHBOARD: Dashboard = { label: '', description: '', tiles: [] };
+
+const bodyOf = ({ label, description, tiles }: Dashboard): Dashboard => ({ label, description, tiles });
 
 type OfferedView = View & { readonly id: string };
 
@@ -100,6 +105,7 @@ export class DashboardPage {
   private readonly views = inject(ViewsService);
   private readonly notices = inject(MatSnackBar);
   private readonly router = inject(Router);
+  protected readonly doings = inject(Undo);
 
   protected readonly client = this.focus.client;
   protected readonly resolved = this.focus.resolved;
@@ -130,17 +136,14 @@ export class DashboardPage {
       this.stored() ?? this.ready().find(({ id }) => id === this.board()) ?? this.ready()[0] ?? null,
   );
   /** Begins anew when another dashboard is opened, or this one was read again. */
-  protected readonly edits = linkedSignal<string, Edits | null>({
+  private readonly started = linkedSignal<string, Dashboard>({
     source: () => `${this.client()?.id ?? ''} ${this.board()} ${this.stored()?.version ?? 0}`,
-    computation: () => {
-      const standing = this.standing();
-      return standing && startOf({ label: standing.label, description: standing.description, tiles: standing.tiles });
-    },
+    computation: () => bodyOf(this.standing() ?? EMPTY_DASHBOARD),
   });
-  protected readonly shown = computed(() => this.edits()?.now ?? null);
+  protected readonly shown = linkedSignal(() => this.started());
   /** On a screen in the room: nothing to press, the arrows page through the dashboards. */
   protected readonly isWall = inject(WallMode).isOn;
-  protected readonly isDirty = computed(() => (this.edits()?.before.length ?? 0) > 0);
+  protected readonly isDirty = computed(() => this.shown() !== this.started());
   protected readonly arranging = signal(false);
   protected readonly only = linkedSignal<string, Filter | null>({
     source: () => `${this.client()?.id ?? ''} ${this.board()}`,
@@ -194,7 +197,7 @@ export class DashboardPage {
   });
   /** What the grid moves about: copies, so that what was before stays as it was. */
   protected readonly items = computed(() =>
-    (this.shown()?.tiles ?? []).map((tile) => ({
+    this.shown().tiles.map((tile) => ({
       tile,
       view: this.viewOf(tile.what),
       item: { id: tile.id, x: tile.place.x, y: tile.place.y, cols: tile.place.wide, rows: tile.place.high },
@@ -212,13 +215,13 @@ export class DashboardPage {
   }
 
   protected change(part: Partial<Dashboard>): void {
-    const edits = this.edits();
-    if (edits) this.edits.set(edited(edits, { ...edits.now, ...part }));
+    const next = { ...this.shown(), ...part };
+    // A change that leads nowhere is none.
+    if (JSON.stringify(next) !== JSON.stringify(this.shown())) this.doings.change(this.shown, next);
   }
 
   protected add(what: TileWhat): void {
-    const shown = this.shown();
-    if (shown) this.change(withTile(shown, what));
+    this.change(withTile(this.shown(), what));
     this.arranging.set(true);
   }
 
@@ -233,40 +236,24 @@ export class DashboardPage {
 
   protected replace(id: string, label: string): void {
     const [shown, nearest] = [this.shown(), this.nearestTo(label)];
-    if (shown && nearest) this.change({ tiles: shown.tiles.map((tile) => (tile.id === id ? { ...tile, what: tileOf(nearest) } : tile)) });
+    if (nearest) this.change({ tiles: shown.tiles.map((tile) => (tile.id === id ? { ...tile, what: tileOf(nearest) } : tile)) });
   }
 
   protected takeAway(id: string): void {
-    const shown = this.shown();
-    if (shown) this.change(withoutTile(shown, id));
+    this.change(withoutTile(this.shown(), id));
   }
 
   protected move(id: string, by: Partial<TilePlace>): void {
-    const shown = this.shown();
-    if (shown) this.change(movedBy(shown, id, by));
+    this.change(movedBy(this.shown(), id, by));
   }
 
   protected write(id: string, text: string): void {
-    const shown = this.shown();
-    if (!shown || text.trim() === '') return;
-    this.change({ tiles: shown.tiles.map((tile) => (tile.id === id ? { ...tile, what: { kind: 'text', text } } : tile)) });
+    if (text.trim() === '') return;
+    this.change({ tiles: this.shown().tiles.map((tile) => (tile.id === id ? { ...tile, what: { kind: 'text', text } } : tile)) });
   }
 
-  protected undo(): void {
-    const edits = this.edits();
-    if (edits) this.edits.set(undone(edits));
-  }
-
-  protected onKey(event: KeyboardEvent): void {
-    const isTyping = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role=dialog], [role=menu]');
-    if (this.isWall()) this.onWallKey(event);
-    if (!isTyping && this.isDirty() && event.key === 'z' && (event.ctrlKey || event.metaKey)) {
-      event.preventDefault();
-      this.undo();
-    }
-  }
-
-  private onWallKey({ key }: KeyboardEvent): void {
+  protected onKey({ key }: KeyboardEvent): void {
+    if (!this.isWall()) return;
     const step = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0;
     const boards = this.choices().map(({ value }) => value);
     const next = boards.at((boards.indexOf(this.chosen()) + step) % boards.length);
@@ -280,26 +267,27 @@ export class DashboardPage {
 
   protected save(): void {
     const [client, shown, stored] = [this.client(), this.shown(), this.stored()];
-    if (!client || !shown) return;
+    if (!client) return;
     this.dashboards.store(client.id, stored, shown).subscribe({
-      next: ({ id, label }) => {
+      next: (now) => {
         this.arranging.set(false);
-        this.open(id);
-        this.tell(`“${label}” is kept.`);
+        this.open(now.id);
+        this.doings.stored(`“${now.label}” is kept.`, () =>
+          stored ? this.dashboards.store(client.id, now, bodyOf(stored), 'undone') : this.dashboards.remove(client.id, now),
+        );
       },
       error: (problem: ApiError) => this.tell(problem.message),
     });
   }
 
   protected saveFile(): void {
-    const shown = this.shown();
-    if (shown) this.files.saveDashboard(shown, (id) => this.offered().find((view) => view.id === id));
+    this.files.saveDashboard(this.shown(), (id) => this.offered().find((view) => view.id === id));
   }
 
   /** The dashboard as a file, as it stands on the screen. */
   protected takeAlong(format: SheetFormat): void {
     const [resolved, shown] = [this.resolved(), this.shown()];
-    if (!resolved || !shown) return;
+    if (!resolved) return;
     const { client, style } = resolved;
     const only = this.onlyText();
     const said = (this.morning()?.sentences() ?? []).map(({ text }) => text).join(' ');
@@ -319,10 +307,11 @@ export class DashboardPage {
     this.dashboards.remove(client, stored).subscribe({
       next: (gone) => {
         this.open('');
-        this.notices
-          .open(`“${gone.label}” is taken away.`, 'Bring it back', { duration: 8000 })
-          .onAction()
-          .subscribe(() => this.bringBack(gone));
+        this.doings.stored(
+          `“${gone.label}” is taken away.`,
+          () => this.dashboards.bringBack(client, gone).pipe(tap(({ id }) => this.open(id))),
+          'Bring it back',
+        );
       },
       error: (problem: ApiError) => this.tell(problem.message),
     });
@@ -348,7 +337,7 @@ export class DashboardPage {
   private takeOver(): void {
     const [shown, moved] = [this.shown(), this.moved];
     this.moved = null;
-    if (!shown || moved === null) return;
+    if (moved === null) return;
     const places = new Map(this.items().map(({ tile, item }) => [tile.id, { x: item.x, y: item.y, wide: item.cols, high: item.rows }]));
     const tiles = shown.tiles.map((tile) => ({ ...tile, place: places.get(tile.id) ?? tile.place }));
     this.change({ tiles: withPlace(tiles, moved, places.get(moved) ?? { x: 0, y: 0, wide: 1, high: 1 }) });

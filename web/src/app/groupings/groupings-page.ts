@@ -10,6 +10,7 @@ import { fieldChoices } from '../data/fields';
 import { FocusService } from '../data/focus';
 import { vocabularyOf } from '../data/vocabulary';
 import { draftOf } from '../ui/draft';
+import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { GroupingForm } from './grouping-form';
@@ -17,7 +18,7 @@ import { GroupingForm } from './grouping-form';
 /** How the members of a client are grouped: each grouping is a field like any other. */
 @Component({
   selector: 'ul-groupings-page',
-  imports: [GroupingForm, MatButton, MatIcon, NeedClient, RouterLink],
+  imports: [DraftBar, GroupingForm, MatButton, MatIcon, NeedClient, RouterLink],
   templateUrl: './groupings-page.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -7,10 +7,11 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import type { ImportLine, NamedPicture, Preview, StoredFile } from '@lens/contract';
 import { lengthOf, NO_OWN_WORDS } from '@lens/core';
-import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
+import { catchError, combineLatest, concatMap, EMPTY, from, type Observable, of, startWith, Subject, switchMap, tap } from 'rxjs';
 import { type Focus, writeFocus } from '../data/address';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import { Undo } from '../data/undo';
 import { HealthService } from '../data/health';
 import { vocabularyOf } from '../data/vocabulary';
 import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
@@ -38,6 +39,7 @@ import { ImportHistory } from './import-history';
 export class IntakePage {
   private readonly api = inject(Api);
   private readonly focus = inject(FocusService);
+  private readonly undo = inject(Undo);
   private readonly notices = inject(MatSnackBar);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
@@ -143,10 +145,9 @@ export class IntakePage {
       .subscribe({
         next: () => {
           this.done('');
-          this.notices
-            .open(`Taken back: ${line.fileName}. Its days show what they showed without it.`, 'Undo', { duration: 12000 })
-            .onAction()
-            .subscribe(() => this.bringBack(line));
+          this.undo.stored(`Taken back: ${line.fileName}. Its days show what they showed without it.`, () =>
+            this.api.call('bringBack', { params: { import: line.id } }).pipe(tap(() => this.done(''))),
+          );
         },
         error: (error: ApiError) => this.tell(error.message),
       });

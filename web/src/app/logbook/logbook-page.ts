@@ -10,8 +10,8 @@ import { map, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { loadState } from '../ui/load-state';
-import { momentText } from '../ui/moment-text';
 import { NeedClient } from '../ui/need-client';
+import { TakenAway } from '../ui/taken-away';
 import { LogbookService } from './logbook';
 import { logbookView } from './logbook-view';
 import { NoteWriter } from './note-writer';
@@ -21,7 +21,7 @@ import { NoteWriter } from './note-writer';
   selector: 'ul-logbook-page',
   imports: [
     ...[MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel],
-    ...[MatMenu, MatMenuItem, MatMenuTrigger, NeedClient],
+    ...[MatMenu, MatMenuItem, MatMenuTrigger, NeedClient, TakenAway],
   ],
   templateUrl: './logbook-page.html',
   styleUrl: './logbook-page.scss',
@@ -56,11 +56,14 @@ export class LogbookPage {
     const { period, style } = changes.resolved;
     return logbookView({ changes: changes.reply.value, notes: notes.value.notes, period }, this.sought(), style);
   });
-  protected readonly removed = computed(() => {
+  protected readonly gone = computed(() => {
     const notes = this.notes();
     return notes?.state === 'ready' ? notes.value.removed : [];
   });
-  protected readonly whenText = (moment: string): string => momentText(moment, { locale: this.client()?.locale ?? 'en-GB' });
+  protected bringBack(at: number): void {
+    const gone = this.gone()[at];
+    if (gone) this.logbook.bringBack(this.client()?.id ?? '', gone);
+  }
 
   protected remove(note: StoredNote): void {
     this.logbook.remove(this.client()?.id ?? '', note);

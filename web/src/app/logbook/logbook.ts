@@ -5,6 +5,7 @@ import { type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { Kept } from '../data/kept';
 import { Person } from '../data/person';
+import { Undo } from '../data/undo';
 import type { LoadState } from '../ui/load-state';
 
 /** What is noted of a client, read again after each edit. */
@@ -13,6 +14,7 @@ export class LogbookService {
   private readonly api = inject(Api);
   private readonly person = inject(Person);
   private readonly notices = inject(MatSnackBar);
+  private readonly undo = inject(Undo);
   private readonly kept = new Kept((client) => this.api.call('notes', { params: { client } }));
 
   readonly follow = (client$: Observable<ClientDetail | null | undefined>): Observable<LoadState<NotesReply> | null> =>
@@ -27,15 +29,17 @@ export class LogbookService {
     return request.pipe(tap(() => this.kept.refresh()));
   }
 
+  take(client: string, { id, version }: StoredNote): Observable<NotesReply> {
+    const body = { seen: version, by: this.person.name() };
+    return this.api.call('removeNote', { params: { client, id }, body }).pipe(tap(() => this.kept.refresh()));
+  }
+
+  /** Takes a note away, and tells of it. */
   remove(client: string, stored: StoredNote): void {
-    const params = { client, id: stored.id };
-    this.api.call('removeNote', { params, body: { seen: stored.version, by: this.person.name() } }).subscribe({
+    this.take(client, stored).subscribe({
       next: () => {
-        this.kept.refresh();
-        this.notices
-          .open('The note is taken away.', 'Bring it back', { duration: 8000 })
-          .onAction()
-          .subscribe(() => this.bringBack(client, { ...stored, version: stored.version + 1 }));
+        const gone = { ...stored, version: stored.version + 1 };
+        this.undo.stored('The note is taken away.', () => this.put(client, gone, gone), 'Bring it back');
       },
       error: (problem: ApiError) => this.notices.open(problem.message, 'Close', { duration: 8000 }),
     });
@@ -43,9 +47,13 @@ export class LogbookService {
 
   /** One that was taken away, with the version that took it. */
   bringBack(client: string, gone: StoredNote): void {
-    const { days, channel, campaign, text } = gone;
-    this.store(client, gone, { days, channel, campaign, text, isOfAgency: gone.client === null }).subscribe({
+    this.put(client, gone, gone).subscribe({
       error: (problem: ApiError) => this.notices.open(problem.message, 'Close', { duration: 8000 }),
     });
+  }
+
+  /** Stores over a version of a note what it was in another. */
+  put(client: string, over: StoredNote, { days, channel, campaign, text, client: whose }: StoredNote): Observable<StoredNote> {
+    return this.store(client, over, { days, channel, campaign, text, isOfAgency: whose === null });
   }
 }

@@ -17,6 +17,7 @@ import type { ClientDetail, Note, StoredNote } from '@lens/contract';
 import type { Day } from '@lens/core';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { Undo } from '../data/undo';
 import { type Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { PickField } from '../ui/pick-field';
@@ -60,6 +61,7 @@ export class NoteDialog {
     ...[...new Set(this.about.client.accounts.map(({ channelName }) => channelName))].map((name) => ({ value: name, label: name })),
   ];
   protected readonly error = signal('');
+  private readonly undo = inject(Undo);
   private readonly forms = inject(FormBuilder).nonNullable;
   protected readonly form = this.forms.group({
     text: [this.about.note.text, Validators.required],
@@ -88,8 +90,12 @@ export class NoteDialog {
     const { text, from, to, channel, campaign, isOfAgency } = this.form.getRawValue();
     if (from === null || to === null) return;
     const own = campaign.trim() === '' || channel === null ? null : campaign.trim();
-    this.logbook.store(this.about.client.id, this.stored, { text, days: { from, to }, channel, campaign: own, isOfAgency }).subscribe({
-      next: () => this.reference.close(),
+    const [client, was] = [this.about.client.id, this.stored];
+    this.logbook.store(client, was, { text, days: { from, to }, channel, campaign: own, isOfAgency }).subscribe({
+      next: (now) => {
+        this.undo.stored('The note is kept.', () => (was ? this.logbook.put(client, now, was) : this.logbook.take(client, now)));
+        this.reference.close();
+      },
       error: (problem: ApiError) => this.error.set(problem.message),
     });
   }

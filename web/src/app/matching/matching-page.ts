@@ -7,6 +7,7 @@ import { combineLatest, debounceTime, EMPTY, filter, map, of, startWith, Subject
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { draftOf } from '../ui/draft';
+import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { OrderButtons } from '../ui/order-buttons';
@@ -28,7 +29,7 @@ const SEVERAL_LABELS: Readonly<Record<(typeof SEVERAL)[number], string>> = {
 /** How outcomes reach the campaigns that cost money: keys in order, tried on the period before they are saved. */
 @Component({
   selector: 'ul-matching-page',
-  imports: [MatButton, MatIcon, NeedClient, OrderButtons, PickField],
+  imports: [DraftBar, MatButton, MatIcon, NeedClient, OrderButtons, PickField],
   templateUrl: './matching-page.html',
   styleUrl: './matching-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -3,14 +3,14 @@ import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import type { LibraryReply } from '@lens/contract';
 import { type Completion, completionsOf, formulaText, type Mend, metricProblems, readAmong, usesOf } from '@lens/core';
-import { filter, type Observable, of, switchMap } from 'rxjs';
-import { Api, type ApiError } from '../data/api';
+import { filter, type Observable, of, switchMap, tap } from 'rxjs';
+import type { ApiError } from '../data/api';
 import type { Resolved } from '../data/focus';
 import { Person } from '../data/person';
+import { Undo } from '../data/undo';
 import { type Choice, choicesOf } from '../ui/choices';
 import { ConfirmDialog, type Confirm } from '../ui/confirm-dialog';
 import { PickField } from '../ui/pick-field';
@@ -34,9 +34,8 @@ const NEW = 'new';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OpenMetric {
-  private readonly api = inject(Api);
   private readonly dialogs = inject(MatDialog);
-  private readonly notices = inject(MatSnackBar);
+  private readonly undo = inject(Undo);
   private readonly router = inject(Router);
   private readonly service = inject(LibraryService);
   protected readonly person = inject(Person);
@@ -129,7 +128,7 @@ export class OpenMetric {
   ];
 
   protected change(part: Partial<MetricForm>): void {
-    this.form.set({ ...this.form(), ...part });
+    this.undo.change(this.form, { ...this.form(), ...part });
     this.error.set('');
   }
 
@@ -174,8 +173,16 @@ export class OpenMetric {
     };
     const sure: Observable<unknown> =
       users.length > 0 ? this.dialogs.open(ConfirmDialog, { data: ask }).afterClosed().pipe(filter(Boolean)) : of(true);
-    sure.pipe(switchMap(() => this.put())).subscribe({
-      next: ({ id }) => this.saved(id),
+    const [client, id, seen, was] = [this.focus().client.id, this.isNew() ? null : this.id(), this.seen(), this.stored()];
+    sure.pipe(switchMap(() => this.service.putMetric(client, id, this.form(), seen, this.note()))).subscribe({
+      next: (stored) => {
+        this.undo.stored('The metric is stored. It can be put into sets and used in other metrics.', () =>
+          was
+            ? this.service.putMetric(client, was.id, formOf(was), seen + 1).pipe(tap(() => this.written(formOf(was))))
+            : this.service.removeMetric(client, stored.id, 1),
+        );
+        this.saved(stored.id);
+      },
       error: (problem: ApiError) => {
         this.error.set(problem.message);
         this.isLate.set(problem.problem.status === 409);
@@ -184,21 +191,17 @@ export class OpenMetric {
     });
   }
 
-  private put() {
-    const body = { ...this.form(), seen: this.seen(), by: this.person.name(), note: this.note() };
-    const client = this.focus().client.id;
-    return this.isNew()
-      ? this.api.call('addMetric', { params: { client }, body })
-      : this.api.call('changeMetric', { params: { client, id: this.id() }, body });
+  /** What it was before is stored again, and stands here. */
+  private written(form: MetricForm): void {
+    this.form.set(form);
+    this.seen.set(this.seen() + 1);
   }
 
   private saved(id: string): void {
-    this.notices.open('The metric is stored. It can be put into sets and used in other metrics.', 'Close', { duration: 5000 });
     this.seen.set(this.seen() + 1);
     this.note.set('');
     this.isLate.set(false);
     this.copied.set(null);
-    this.service.refresh();
     if (this.isNew()) this.go(id);
   }
 
@@ -215,10 +218,11 @@ export class OpenMetric {
   }
 
   protected remove(): void {
-    const params = { client: this.focus().client.id, id: this.id() };
-    this.api.call('removeMetric', { params, body: { seen: this.seen(), by: this.person.name() } }).subscribe({
+    const [client, was, seen] = [this.focus().client.id, this.stored(), this.seen()];
+    if (!was) return;
+    this.service.removeMetric(client, was.id, seen).subscribe({
       next: () => {
-        this.service.refresh();
+        this.undo.stored(`“${was.label}” is taken away.`, () => this.service.putMetric(client, was.id, formOf(was), seen + 1));
         this.go(null);
       },
       error: (problem: ApiError) => this.error.set(problem.message),

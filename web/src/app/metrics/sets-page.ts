@@ -6,18 +6,18 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { type ColumnLook, metricSetProblems } from '@lens/core';
 import { map } from 'rxjs';
-import { Api, type ApiError } from '../data/api';
+import type { ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
-import { Person } from '../data/person';
+import { Undo } from '../data/undo';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
 import { OrderButtons } from '../ui/order-buttons';
 import { PickField } from '../ui/pick-field';
 import { type ChoiceGroup, SearchField } from '../ui/search-field';
+import { TakenAway } from '../ui/taken-away';
 import { LibraryService } from './library';
 import { metricGroups } from './metric-lines';
 import { ColumnLookForm } from './column-look-form';
@@ -42,18 +42,16 @@ const NEW = 'new';
       MatLabel,
       MatTooltip,
     ],
-    ...[NeedClient, OrderButtons, PickField, RouterLink, SearchField],
+    ...[NeedClient, OrderButtons, PickField, RouterLink, SearchField, TakenAway],
   ],
   templateUrl: './sets-page.html',
   styleUrls: ['./library-list.scss', './sets-page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetsPage {
-  private readonly api = inject(Api);
   private readonly focus = inject(FocusService);
   private readonly library = inject(LibraryService);
-  private readonly notices = inject(MatSnackBar);
-  private readonly person = inject(Person);
+  private readonly undo = inject(Undo);
   private readonly router = inject(Router);
 
   protected readonly client = this.focus.client;
@@ -64,6 +62,11 @@ export class SetsPage {
     const stored = this.stored();
     return stored?.state === 'ready' ? stored.value.sets : [];
   });
+  private readonly removed = computed(() => {
+    const stored = this.stored();
+    return stored?.state === 'ready' ? stored.value.removed.sets : [];
+  });
+  protected readonly gone = computed(() => this.removed().map((set) => ({ ...set, text: set.label })));
   protected readonly own = computed(() => this.owns().find((each) => each.id === this.id()) ?? null);
   protected readonly isNew = computed(() => this.id() === NEW);
   protected readonly builtIns = computed(() => {
@@ -114,7 +117,7 @@ export class SetsPage {
   ];
 
   protected change(part: Partial<SetForm>): void {
-    this.form.set({ ...this.form(), ...part });
+    this.undo.change(this.form, { ...this.form(), ...part });
     this.error.set('');
   }
 
@@ -164,16 +167,13 @@ export class SetsPage {
   }
 
   protected save(): void {
-    const params = { client: this.client()?.id ?? '' };
-    const body = { ...this.form(), seen: this.own()?.version ?? 0, by: this.person.name(), note: '' };
-    const request = this.isNew()
-      ? this.api.call('addMetricSet', { params, body })
-      : this.api.call('changeMetricSet', { params: { ...params, id: this.id() ?? '' }, body });
-    request.subscribe({
+    const [client, own] = [this.client()?.id ?? '', this.own()];
+    this.library.putSet(client, own?.id ?? null, this.form(), own?.version ?? 0).subscribe({
       next: ({ id, label }) => {
-        this.notices.open(`“${label}” is stored. Compare can show it.`, 'Close', { duration: 5000 });
+        this.undo.stored(`“${label}” is stored. Compare can show it.`, () =>
+          own ? this.library.putSet(client, id, setFormOf(own), own.version + 1) : this.library.removeSet(client, id, 1),
+        );
         this.copied.set(null);
-        this.library.refresh();
         if (this.isNew()) this.go(id);
       },
       error: (problem: ApiError) => this.error.set(problem.message),
@@ -181,14 +181,20 @@ export class SetsPage {
   }
 
   protected remove(): void {
-    const params = { client: this.client()?.id ?? '', id: this.id() ?? '' };
-    this.api.call('removeMetricSet', { params, body: { seen: this.own()?.version ?? 0, by: this.person.name() } }).subscribe({
+    const [client, own] = [this.client()?.id ?? '', this.own()];
+    if (!own) return;
+    this.library.removeSet(client, own.id, own.version).subscribe({
       next: () => {
-        this.library.refresh();
+        this.undo.stored(`“${own.label}” is taken away.`, () => this.library.putSet(client, own.id, setFormOf(own), own.version + 1));
         this.go(null);
       },
       error: (problem: ApiError) => this.error.set(problem.message),
     });
+  }
+
+  protected bringBack(at: number): void {
+    const [client, gone] = [this.client(), this.removed()[at]];
+    if (client && gone) this.library.bringBack(this.library.putSet(client.id, gone.id, setFormOf(gone), gone.version));
   }
 
   private go(set: string | null): void {

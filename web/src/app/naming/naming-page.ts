@@ -7,6 +7,7 @@ import { combineLatest, debounceTime, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { draftOf } from '../ui/draft';
+import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { ConventionForm } from './convention-form';
@@ -16,7 +17,7 @@ import { RuleList } from './rule-list';
 /** How the names of a client are built, what they tell, and which break the convention. */
 @Component({
   selector: 'ul-naming-page',
-  imports: [ConventionForm, MatButton, MatIcon, NeedClient, RuleList],
+  imports: [ConventionForm, DraftBar, MatButton, MatIcon, NeedClient, RuleList],
   templateUrl: './naming-page.html',
   styleUrl: './naming-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

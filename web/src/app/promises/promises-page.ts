@@ -4,7 +4,6 @@ import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Promises } from '@lens/contract';
 import {
   breakEvenRoas,
@@ -24,8 +23,10 @@ import {
   USUAL_TARGET,
   type TargetMetric,
 } from '@lens/core';
+import { type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import { Undo } from '../data/undo';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { NeedClient } from '../ui/need-client';
@@ -43,7 +44,7 @@ import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-number
 export class PromisesPage {
   private readonly api = inject(Api);
   private readonly forms = inject(FormBuilder).nonNullable;
-  private readonly notices = inject(MatSnackBar);
+  private readonly undo = inject(Undo);
   private readonly focus = inject(FocusService);
 
   protected readonly client = this.focus.client;
@@ -111,19 +112,28 @@ export class PromisesPage {
   }
 
   protected remove(list: List, at: number): void {
-    (this.form.controls[list] as FormArray<FormGroup>).removeAt(at);
+    const rows = this.form.controls[list] as FormArray<FormGroup>;
+    const row = rows.at(at);
+    rows.removeAt(at);
     this.form.markAsDirty();
+    this.undo.remember(() => {
+      // Another list stands there when it was filled anew.
+      if (this.form.controls[list] !== (rows as unknown)) return false;
+      rows.insert(at, row);
+      return true;
+    });
   }
 
   protected save(): void {
     const client = this.client();
     if (!client || this.form.invalid) return;
     this.error.set('');
-    this.api.call('setPromises', { params: { client: client.id }, body: this.values() }).subscribe({
+    const put = (body: Promises): Observable<unknown> =>
+      this.api.call('setPromises', { params: { client: client.id }, body }).pipe(tap(() => this.focus.refresh()));
+    put(this.values()).subscribe({
       next: () => {
         this.form.markAsPristine();
-        this.focus.refresh();
-        this.notices.open('Saved. Every screen uses it from now on.', 'Close', { duration: 5000 });
+        this.undo.stored('Saved. Every screen uses it from now on.', () => put(client.promises));
       },
       error: (error: ApiError) => this.error.set(error.message),
     });

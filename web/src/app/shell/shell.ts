@@ -12,6 +12,7 @@ import { HealthService } from '../data/health';
 import { MovesService } from '../data/moves';
 import { WallMode } from '../data/wall-mode';
 import { ScreenNotes } from '../data/screen-notes';
+import { Undo } from '../data/undo';
 import { FindField } from '../find/find-field';
 import { NoteWriter } from '../logbook/note-writer';
 import { FocusLine, type FocusParts } from './focus-line';
@@ -43,6 +44,11 @@ const TAKES_LETTERS = ['input', 'textarea', '[contenteditable]']
   .concat(['dialog', 'listbox', 'menu', 'combobox', 'option', 'menuitem'].map((role) => `[role=${role}]`))
   .join();
 
+/** Where the key that undoes has a meaning of its own. */
+const UNDOES_ITSELF = 'input:not([type=checkbox], [type=radio]), textarea, [contenteditable], [role=dialog]';
+
+const isUndo = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): boolean => key === 'z' && (ctrlKey || metaKey) && !shiftKey;
+
 /** The frame: top line, focus line, the screen, the moves tray. */
 @Component({
   selector: 'ul-shell',
@@ -59,6 +65,7 @@ export class Shell {
   private readonly focus = inject(FocusService);
   private readonly writer = inject(NoteWriter);
   private readonly moves = inject(MovesService);
+  private readonly undo = inject(Undo);
   protected readonly notes = inject(ScreenNotes);
   protected readonly isWall = inject(WallMode).isOn;
 
@@ -95,8 +102,10 @@ export class Shell {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const typing = event.target instanceof HTMLElement && event.target.closest(TAKES_LETTERS);
-    if (typing || this.isWall()) return;
+    const within = (places: string): boolean => event.target instanceof HTMLElement && event.target.closest(places) !== null;
+    if (this.isWall()) return;
+    if (isUndo(event) && !within(UNDOES_ITSELF) && this.undo.last()) event.preventDefault();
+    if (within(TAKES_LETTERS)) return;
     if (event.key === '?') this.help();
     if (event.key === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey) {
       event.preventDefault();

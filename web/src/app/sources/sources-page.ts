@@ -7,6 +7,7 @@ import { combineLatest, debounceTime, filter, map, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
 import { draftOf } from '../ui/draft';
+import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { OrderButtons } from '../ui/order-buttons';
@@ -18,7 +19,7 @@ import { sourcesView } from './sources-view';
 /** Where visits come from: rules that sort the spellings, what they find, and what falls through. */
 @Component({
   selector: 'ul-sources-page',
-  imports: [MatButton, MatIcon, NeedClient, OrderButtons, PickField, SuggestedField, TextTestFields],
+  imports: [DraftBar, MatButton, MatIcon, NeedClient, OrderButtons, PickField, SuggestedField, TextTestFields],
   templateUrl: './sources-page.html',
   styleUrl: './sources-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

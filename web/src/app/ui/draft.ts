@@ -1,7 +1,7 @@
-import { inject, linkedSignal, type Signal } from '@angular/core';
-import { MatSnackBar } from '@angular/material/snack-bar';
-import type { Observable } from 'rxjs';
+import { computed, inject, linkedSignal, type Signal } from '@angular/core';
+import { type Observable, tap } from 'rxjs';
 import type { ApiError } from '../data/api';
+import { Undo } from '../data/undo';
 
 /** A document as it stands on screen beside what is stored; it is stored only when saved. */
 export interface Draft<T> {
@@ -13,31 +13,33 @@ export interface Draft<T> {
   save(): void;
 }
 
-/** Begins anew whenever what is stored changes. To be made where something can be injected. */
-export function draftOf<T>(
+/** Begins anew whenever what is stored changes; each change and each saving can be undone. To be made where something can be injected. */
+export function draftOf<T extends object>(
   stored: () => T,
   { store, saved, then }: { store: (value: T) => Observable<unknown>; saved: string; then?: () => void },
 ): Draft<T> {
-  const notices = inject(MatSnackBar);
+  const undo = inject(Undo);
   const value = linkedSignal(stored);
-  const dirty = linkedSignal({ source: stored, computation: () => false });
+  const kept = linkedSignal(stored);
   const error = linkedSignal({ source: stored, computation: () => '' });
+  const put = (next: T): Observable<unknown> =>
+    store(next).pipe(
+      tap(() => {
+        kept.set(next);
+        value.set(next);
+        then?.();
+      }),
+    );
   return {
     value,
-    dirty,
+    dirty: computed(() => value() !== kept()),
     error,
-    change: (next) => {
-      value.set(next);
-      dirty.set(true);
-    },
+    change: (next) => undo.change(value, next),
     save: () => {
       error.set('');
-      store(value()).subscribe({
-        next: () => {
-          dirty.set(false);
-          then?.();
-          notices.open(saved, 'Close', { duration: 5000 });
-        },
+      const before = kept();
+      put(value()).subscribe({
+        next: () => undo.stored(saved, () => put(before)),
         error: (problem: ApiError) => error.set(problem.message),
       });
     },

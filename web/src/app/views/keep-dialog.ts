@@ -26,7 +26,7 @@ export interface Keeping {
   readonly client: string;
   readonly view: View;
   /** The view that becomes another; null for a new one. */
-  readonly known: Pick<StoredView, 'id' | 'version' | 'client'> | null;
+  readonly known: StoredView | null;
   readonly focus: { readonly [Part in keyof KeptFocus]: NonNullable<KeptFocus[Part]> };
   readonly locale: string;
 }

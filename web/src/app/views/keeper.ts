@@ -3,6 +3,7 @@ import { MatDialog } from '@angular/material/dialog';
 import type { StoredView } from '@lens/contract';
 import { EMPTY, filter, type Observable, tap } from 'rxjs';
 import { FocusService } from '../data/focus';
+import { Undo } from '../data/undo';
 import { KeepDialog, type Keeping } from './keep-dialog';
 import { ViewsService } from './views';
 
@@ -11,6 +12,7 @@ import { ViewsService } from './views';
 export class Keeper {
   private readonly dialogs = inject(MatDialog);
   private readonly focus = inject(FocusService);
+  private readonly undo = inject(Undo);
   private readonly views = inject(ViewsService);
 
   /** Tells what was stored; nothing where it was given up. */
@@ -29,7 +31,12 @@ export class Keeper {
       .afterClosed()
       .pipe(
         filter((stored) => stored !== undefined),
-        tap(() => this.views.refresh()),
+        tap((stored) => {
+          this.views.refresh();
+          this.undo.stored(`“${stored.label}” is kept.`, () =>
+            what.known ? this.views.put(client.id, stored, what.known, 'undone') : this.views.remove(client.id, stored),
+          );
+        }),
       );
   }
 }

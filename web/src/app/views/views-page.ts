@@ -11,10 +11,11 @@ import { Router, RouterLink } from '@angular/router';
 import type { StoredView } from '@lens/contract';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
-import { Person } from '../data/person';
+import { Undo } from '../data/undo';
 import { KeptFilePicker } from '../kept-files/kept-file-picker';
 import { KeptFiles } from '../kept-files/kept-files';
 import { NeedClient } from '../ui/need-client';
+import { TakenAway } from '../ui/taken-away';
 import { Keeper } from './keeper';
 import { type AnyView, isStored, queryOfView } from './view-state';
 import { type ViewLine, viewGroups } from './views-view';
@@ -26,7 +27,7 @@ import { ViewsService } from './views';
   imports: [
     KeptFilePicker,
     ...[MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatLabel, MatMenu, MatMenuItem, MatMenuTrigger, MatTooltip],
-    ...[NeedClient, RouterLink],
+    ...[NeedClient, RouterLink, TakenAway],
   ],
   templateUrl: './views-page.html',
   styleUrl: './views-page.scss',
@@ -37,7 +38,7 @@ export class ViewsPage {
   private readonly focus = inject(FocusService);
   private readonly keeper = inject(Keeper);
   private readonly notices = inject(MatSnackBar);
-  private readonly person = inject(Person);
+  private readonly undo = inject(Undo);
   private readonly files = inject(KeptFiles);
   private readonly router = inject(Router);
   private readonly views = inject(ViewsService);
@@ -50,7 +51,7 @@ export class ViewsPage {
     const state = this.state();
     return state?.state === 'ready' ? state.value : { views: [], removed: [] };
   });
-  protected readonly removed = computed(() => this.all().removed);
+  protected readonly gone = computed(() => this.all().removed.map((view) => ({ ...view, text: view.label })));
   protected readonly groups = computed(() => {
     const client = this.client();
     return client ? viewGroups(this.all().views, client, { starred: this.views.starred(), sought: this.sought() }) : [];
@@ -97,26 +98,22 @@ export class ViewsPage {
   }
 
   protected remove(view: StoredView): void {
-    const params = { client: this.client()?.id ?? '', id: view.id };
-    this.api.call('removeView', { params, body: { seen: view.version, by: this.person.name() } }).subscribe({
+    const client = this.client()?.id ?? '';
+    this.views.remove(client, view).subscribe({
       next: ({ removed }) => {
-        this.views.refresh();
         const gone = removed.find(({ id }) => id === view.id);
-        const notice = this.notices.open(`“${view.label}” is taken away.`, 'Bring it back', { duration: 8000 });
-        if (gone) notice.onAction().subscribe(() => this.bringBack(gone));
+        if (gone)
+          this.undo.stored(`“${view.label}” is taken away.`, () => this.views.put(client, gone, gone, 'brought back'), 'Bring it back');
       },
       error: (problem: ApiError) => this.tell(problem.message),
     });
   }
 
-  protected bringBack({ id, client, version, at: _, by: __, note: ___, ...body }: StoredView): void {
-    const params = { client: this.client()?.id ?? '', id };
-    const edit = { seen: version, by: this.person.name(), note: 'brought back', isOfAgency: client === null };
-    this.api.call('changeView', { params, body: { ...body, ...edit } }).subscribe({
-      next: () => {
-        this.views.refresh();
-        this.tell(`“${body.label}” is back.`);
-      },
+  protected bringBack(at: number): void {
+    const gone = this.all().removed[at];
+    if (!gone) return;
+    this.views.put(this.client()?.id ?? '', gone, gone, 'brought back').subscribe({
+      next: ({ label }) => this.tell(`“${label}” is back.`),
       error: (problem: ApiError) => this.tell(problem.message),
     });
   }

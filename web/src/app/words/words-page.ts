@@ -10,9 +10,10 @@ import { MatMenu, MatMenuContent, MatMenuItem, MatMenuTrigger } from '@angular/m
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type Word, WORD_KINDS } from '@lens/core';
-import { combineLatest, filter, type Observable, of, startWith, Subject, switchMap } from 'rxjs';
+import { combineLatest, filter, type Observable, of, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import { Undo } from '../data/undo';
 import { bookOfClient, vocabularyOf } from '../data/vocabulary';
 import { type Confirm, ConfirmDialog } from '../ui/confirm-dialog';
 import { loadState } from '../ui/load-state';
@@ -46,6 +47,7 @@ export class WordsPage {
   private readonly api = inject(Api);
   private readonly dialogs = inject(MatDialog);
   private readonly notices = inject(MatSnackBar);
+  private readonly doings = inject(Undo);
   private readonly focus = inject(FocusService);
   private readonly again = new Subject<void>();
 
@@ -81,7 +83,13 @@ export class WordsPage {
   }
 
   protected edit(line: WordLine): void {
-    this.open(line.own).subscribe(() => this.changed('Saved. What was imported keeps its history.'));
+    const [client, was] = [this.client()?.id ?? '', line.own];
+    this.open(was).subscribe(() =>
+      this.changed(
+        'Saved. What was imported keeps its history.',
+        was && (() => this.api.call('changeWord', { params: { client, word: line.id }, body: was })),
+      ),
+    );
   }
 
   protected joinable(word: Word): { id: string; label: string }[] {
@@ -104,16 +112,20 @@ export class WordsPage {
   }
 
   protected remove(line: WordLine): void {
-    const client = this.client();
-    if (client) this.run(this.api.call('removeWord', { params: { client: client.id, word: line.id } }), `“${line.label}” is removed.`);
+    const [client, was] = [this.client()?.id ?? '', line.own];
+    this.run(
+      this.api.call('removeWord', { params: { client, word: line.id } }),
+      `“${line.label}” is removed.`,
+      was && (() => this.api.call('addWord', { params: { client }, body: was })),
+    );
   }
 
   protected setMain(id: string, isMain: boolean): void {
     const client = this.client();
     if (!client) return;
     const others = client.words.main.filter((each) => each !== id);
-    const body = { main: isMain ? [...others, id] : others };
-    this.run(this.api.call('setMain', { params: { client: client.id }, body }), 'Saved. Compare offers a set for each result.');
+    const set = (main: readonly string[]) => this.api.call('setMain', { params: { client: client.id }, body: { main: [...main] } });
+    this.run(set(isMain ? [...others, id] : others), 'Saved. Compare offers a set for each result.', () => set(client.words.main));
   }
 
   private open(known: Word | null): Observable<unknown> {
@@ -131,14 +143,19 @@ export class WordsPage {
       );
   }
 
-  private run(asked: Observable<unknown>, done: string): void {
+  private run(asked: Observable<unknown>, done: string, undo: (() => Observable<unknown>) | null = null): void {
     this.error.set('');
-    asked.subscribe({ next: () => this.changed(done), error: (error: ApiError) => this.error.set(error.message) });
+    asked.subscribe({ next: () => this.changed(done, undo), error: (error: ApiError) => this.error.set(error.message) });
   }
 
-  private changed(done: string): void {
+  private changed(done: string, undo: (() => Observable<unknown>) | null = null): void {
+    this.reread();
+    if (undo) this.doings.stored(done, () => undo().pipe(tap(() => this.reread())));
+    else this.notices.open(done, 'Close', { duration: 5000 });
+  }
+
+  private reread(): void {
     this.focus.refresh();
     this.again.next();
-    this.notices.open(done, 'Close', { duration: 5000 });
   }
 }
