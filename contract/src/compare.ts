@@ -180,7 +180,14 @@ export const series = z.object({
   buckets: z.array(dayRange),
   /** Of how many of the buckets, from the first, most of what is counted by click date has arrived. */
   settled: z.number().int(),
-  lines: z.array(z.object({ key: z.string(), figures: figureColumn })),
+  lines: z.array(
+    z.object({
+      key: z.string(),
+      figures: figureColumn,
+      /** Days unlike days like them, by the place of the bucket: what they were, what is usual, and how far apart in usual spreads. */
+      unusual: z.array(z.object({ at: z.int(), value: z.number(), usual: z.number(), z: z.number() })),
+    }),
+  ),
 });
 export type WireSeries = z.infer<typeof series>;
 

@@ -38,7 +38,14 @@ describe('lines', () => {
   const lines: Lines = {
     ...PLAIN_LINES,
     labels: ['1 Oct', '2 Oct', '3 Oct', '4 Oct'],
-    lines: [{ key: 'a', name: 'A', figures: [value(1), gap('not measured'), bounds(2, null), bounds(null, 3)] }],
+    lines: [
+      {
+        key: 'a',
+        name: 'A',
+        figures: [value(1), gap('not measured'), bounds(2, null), bounds(null, 3)],
+        unusual: [{ at: 1, words: 'usually about 9' }],
+      },
+    ],
     write,
     marks: [{ at: 1, lines: ['the price rose'] }],
     settled: 3,
@@ -59,7 +66,8 @@ describe('lines', () => {
     const { label, footer } = linesConfig(lines, light).options?.plugins?.tooltip?.callbacks ?? {};
     const at = (dataIndex: number) => ({ dataset: { label: 'A' }, datasetIndex: 0, dataIndex }) as never;
     expect([label?.call({} as never, at(0)), label?.call({} as never, at(2))]).toEqual(['A: 1', 'A: bounds']);
-    expect(footer?.call({} as never, [at(1)])).toEqual(['the price rose']);
+    expect(footer?.call({} as never, [at(0)])).toEqual([]);
+    expect(footer?.call({} as never, [at(1)])).toEqual(['A: usually about 9', 'the price rose']);
     expect(footer?.call({} as never, [at(3)])).toEqual(['sales are still arriving']);
   });
 
@@ -72,7 +80,7 @@ describe('lines', () => {
 
   it('keep their colours beside others, and grades their order', () => {
     const alone = linesConfig({ ...lines, among: ['a', 'b', 'c'] }, light).data.datasets[0]?.borderColor;
-    const three = { ...lines, lines: ['a', 'b', 'c'].map((key) => ({ key, name: key, figures: [] })) };
+    const three = { ...lines, lines: ['a', 'b', 'c'].map((key) => ({ key, name: key, figures: [], unusual: [] })) };
     expect(alone).toBe(linesConfig(three, light).data.datasets[0]?.borderColor);
     expect(linesConfig({ ...lines, places: 3 }, light).options?.scales?.['y']).toMatchObject({ min: 1, max: 3, reverse: true });
   });

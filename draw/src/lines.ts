@@ -10,6 +10,8 @@ export interface Line {
   readonly key: string;
   readonly name: string;
   readonly figures: readonly Figure[];
+  /** What is unlike what is usual, by the place of the label, in words. */
+  readonly unusual: readonly { readonly at: number; readonly words: string }[];
 }
 
 /** Something that happened at one of the labels, told beside the figures there. */
@@ -81,7 +83,7 @@ export function linesConfig(of: Lines, theme: Theme): ChartConfiguration<Kind, (
         },
       },
     },
-    plugins: [ground(of, theme), ranges(of, theme), promise(of, theme)],
+    plugins: [ground(of, theme), ranges(of, theme), unusual(of, theme), promise(of, theme)],
   };
 }
 
@@ -121,9 +123,10 @@ const wordsAt = ({ lines, write }: Lines, line: number, at: number): string => {
   return figure ? write(figure) : '';
 };
 
-const notesAt = ({ marks, settled }: Lines, at: number): string[] => [
+const notesAt = ({ lines, marks, settled }: Lines, at: number): string[] => [
   ...(at >= settled ? ['sales are still arriving'] : []),
-  ...marks.filter((mark) => mark.at === at).flatMap(({ lines }) => lines),
+  ...lines.flatMap(({ name, unusual }) => unusual.filter((day) => day.at === at).map(({ words }) => `${name}: ${words}`)),
+  ...marks.filter((mark) => mark.at === at).flatMap((mark) => mark.lines),
 ];
 
 function scalesOf({ places, write, isSmall, isStacked, target }: Lines, { ink, quiet, font }: Theme) {
@@ -197,6 +200,30 @@ function ranges(of: Lines, { colours, ink }: Theme): Plugin<Kind> {
           ctx.stroke();
         }
       }
+      ctx.restore();
+    },
+  };
+}
+
+const RING = 5;
+
+/** A ring around what is unlike what is usual. */
+function unusual({ lines }: Lines, { ink }: Theme): Plugin<Kind> {
+  return {
+    id: 'unusual',
+    afterDatasetsDraw: (chart) => {
+      const { ctx } = chart;
+      ctx.save();
+      ctx.lineWidth = 1.6;
+      ctx.strokeStyle = ink;
+      for (const [nth, { unusual: days }] of lines.entries())
+        for (const { at } of days) {
+          const drawn = chart.getDatasetMeta(nth).data[at];
+          if (!drawn) continue;
+          ctx.beginPath();
+          ctx.arc(drawn.x, drawn.y, RING, 0, 2 * Math.PI);
+          ctx.stroke();
+        }
       ctx.restore();
     },
   };

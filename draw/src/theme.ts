@@ -12,7 +12,7 @@ export interface Theme {
   readonly colours: readonly string[];
 }
 
-const FONT = "'Source Sans 3 Variable', 'Source Sans 3', sans-serif";
+export const FONT = "'Source Sans 3 Variable', 'Source Sans 3', sans-serif";
 
 const LIGHT: Theme = {
   ink: '#1c2430',

@@ -157,7 +157,7 @@ export const selectionOf = (found: Answer, question: Question): Selection =>
   select(found.members, question, (member, metric) => figureIn(found, member, metric, 0), found.heldOf);
 
 /** Totals and members are there whatever is selected. */
-const NOT_SELECTED = (): never => {
+export const NOT_SELECTED = (): never => {
   throw new Error('Only what is shown asks for the selection');
 };
 

@@ -11,16 +11,18 @@ import type { Question } from '../question/question';
 import { type Day, type DayRange, lengthOf, weekday } from '../time/day';
 import { type MetricBook, bookOf } from '../metric/metric-book';
 import { answer, bucketsFor, figureIn, memberNamed, periodsFor, selectionOf } from './answer';
+import type { UnusualDay } from '../watch/unusual-days';
 import { readsPlace } from './around';
 import type { AskedBucket } from './passes';
 import type { Selection } from './selection';
+import { boughtBeside, unusualIn } from './unusual';
 
 export interface Series {
   readonly buckets: readonly DayRange[];
   /** Of how many of them, from the first, most of what the metric counts by click date has arrived. */
   readonly settled: number;
   /** One list of figures for each member asked for, in bucket order. */
-  readonly lines: readonly { readonly key: string; readonly figures: readonly Figure[] }[];
+  readonly lines: readonly { readonly key: string; readonly figures: readonly Figure[]; readonly unusual: readonly UnusualDay[] }[];
 }
 
 /** Days up to nine weeks, weeks (Monday to Sunday) beyond; the edges may be part of a week. */
@@ -52,9 +54,12 @@ export function seriesOfAll(
   { asked, lastDay }: { readonly asked: readonly SeriesAsked[]; readonly lastDay: Day },
 ): Series[] {
   const whole = { ...question, comparison: null };
-  const metrics = [...new Set(asked.map(({ metric }) => metric))];
-  const [now] = bucketsFor(whole, lastDay);
   const buckets = bucketsOf(question.period);
+  const isDaily = buckets.every(({ from, to }) => from === to);
+  const wanted = [...new Set(asked.map(({ metric }) => metric))];
+  const bought = isDaily ? boughtBeside(wanted) : [];
+  const metrics = [...new Set([...wanted, ...bought])];
+  const [now] = bucketsFor(whole, lastDay);
   const known: AskedBucket[] = buckets.map((bucket) => ({ ...now, ...bucket }));
   const before = daysBefore(question, metrics, bookOf(tables.vocabulary), lastDay);
   // The days before lie behind those asked for, bucket by bucket.
@@ -74,14 +79,17 @@ export function seriesOfAll(
     const hits = new Set(selected.hits.map(({ key }) => key));
     return { ...selected, hits: found.members.filter(({ key }) => hits.has(key)) };
   };
-  return asked.map(({ metric, keys }) => ({
-    buckets,
-    settled: settledOf(tables, found.formulaOf(metric), buckets, lastDay),
-    lines: keys.map((key) => {
-      const member = memberNamed(found, selection, key);
-      return { key, figures: buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured'))) };
-    }),
-  }));
+  const figuresOf = (key: string, metric: MetricId): Figure[] => {
+    const member = memberNamed(found, selection, key);
+    return buckets.map((_, bucket) => (member ? figureIn(found, member, metric, bucket) : gap('not measured')));
+  };
+  const unusual = unusualIn(tables, question, names, { metrics: isDaily ? wanted : [], lastDay });
+  return asked.map(({ metric, keys }) => {
+    const settled = settledOf(tables, found.formulaOf(metric), buckets, lastDay);
+    const lines = keys.map((key) => ({ key, figures: figuresOf(key, metric), clicks: bought.flatMap((each) => figuresOf(key, each)) }));
+    const marked = unusual(metric, lines, settled);
+    return { buckets, settled, lines: lines.map(({ key, figures }, at) => ({ key, figures, unusual: marked[at] ?? [] })) };
+  });
 }
 
 /** One of them alone. */

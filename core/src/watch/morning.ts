@@ -11,7 +11,7 @@ import { plainQuestion } from '../question/plain-question';
 import { TARGET_METRICS, USUAL_TARGET } from '../target/target';
 import { type Day, type DayRange, daysOf } from '../time/day';
 import { rateBreak } from './rate-break';
-import { type Daily, dayAgainstUsual, type DayMeasured, UNUSUAL, type Varies } from './usual-day';
+import { type Daily, dayAgainstUsual, type DayMeasured, steadiestSpend, TOLD, UNUSUAL, type Varies } from './usual-day';
 import { costMoved, countMoved, type WeekMove, weeksUpTo } from './week-move';
 
 /** Something that moved beyond chance. */
@@ -65,8 +65,6 @@ const NEWS_DAYS = 14;
 /** A day of one channel is no news of the client where all it misses is less than this share of what is usual. */
 const LEAST_SHARE = 0.05;
 const MOST_DAYS = 3;
-/** Beyond which a day is told: many things are watched each day, and the usual is itself not known for certain. */
-const TOLD = 4.5;
 
 /** One metric of channels, and of all that the advertising brought, day by day. */
 interface Watched {
@@ -142,15 +140,6 @@ function daysOff(watched: readonly Watched[], first: Day): MorningFact[] {
     return each.filter((own) => Math.abs(own.z) > TOLD && Math.abs(own.value - own.usual) >= LEAST_SHARE * usual);
   });
   return found.toSorted((a, b) => Math.abs(b.z) - Math.abs(a.z)).slice(0, MOST_DAYS);
-}
-
-/** Prices of clicks spread by about half of them, so that their sum varies a little more than their number does. */
-const PRICES_SPREAD = 1.25;
-
-/** What spend varies by at least: it is what clicks cost, and they are counts. Undefined where they are not known. */
-function steadiestSpend(clicks: Daily, at: number): number | undefined {
-  const usual = dayAgainstUsual(clicks, at, 'count')?.usual;
-  return usual === undefined ? undefined : Math.sqrt(PRICES_SPREAD / Math.max(1, usual));
 }
 
 /** Of the channels that tell of both: each count beside the one before it on the way to the result. */

@@ -44,7 +44,7 @@ function overDaysOf(of: Pictured, { buckets, settled, lines }: WireSeries, happe
   const names = new Map(answered.table.rows.map(({ key, name }) => [key, name]));
   return timePictures({
     ...{ kind, metric, buckets, settled, happenings, style: answered.style },
-    lines: lines.map(({ key, figures }) => ({ key, name: names.get(key) ?? key, figures: unpackFigures(figures) })),
+    lines: lines.map(({ figures, ...line }) => ({ ...line, name: names.get(line.key) ?? line.key, figures: unpackFigures(figures) })),
     target: kind === 'figure' ? null : promisedOf(of, metric),
   });
 }

@@ -1,4 +1,4 @@
-import { type DayRange, type Figure, type Metric, type PictureKind, rangeText, type Style } from '@lens/core';
+import { type DayRange, type Figure, type Metric, type PictureKind, rangeText, type Style, type UnusualDay, value } from '@lens/core';
 import type { Lines } from '../lines';
 import type { Promised } from '../target-line';
 import { type Happening, marksOf } from './happenings';
@@ -14,7 +14,12 @@ export interface TimeAnswer {
   readonly style: Style;
   readonly buckets: readonly DayRange[];
   readonly settled: number;
-  readonly lines: readonly { readonly key: string; readonly name: string; readonly figures: readonly Figure[] }[];
+  readonly lines: readonly {
+    readonly key: string;
+    readonly name: string;
+    readonly figures: readonly Figure[];
+    readonly unusual: readonly UnusualDay[];
+  }[];
   readonly target: Promised | null;
   readonly happenings: readonly Happening[];
 }
@@ -44,16 +49,27 @@ export function timePictures({ kind, metric, style, buckets, settled, lines, tar
     isSmall: kind === 'figure',
     among: lines.map(({ key }) => key),
   };
+  const apart = new Intl.NumberFormat(style.locale, { maximumFractionDigits: 1, signDisplay: 'exceptZero' });
+  const usualWords = ({ usual, z }: UnusualDay): string =>
+    `unlike such days, usually about ${plain.write(value(metric.unit === 'count' ? Math.round(usual) : usual))} (z ${apart.format(z).replace('-', '−')})`;
   const steps = buckets.some(({ from, to }) => to > from) ? 'weeks' : 'days';
   const picture = (own: TimeAnswer['lines'], of: string): TimePicture => {
     const names = own.map(({ name }) => name);
-    const drawn: Lines = { ...plain, lines: own, marks: marksOf(happenings, buckets, names, style) };
+    const told = own.map((line) => ({
+      ...line,
+      unusual: line.unusual.map((day) => ({ at: day.at, words: usualWords(day) })),
+    }));
+    const drawn: Lines = { ...plain, lines: told, marks: marksOf(happenings, buckets, names, style) };
     return {
       title: of,
       keys: own.map(({ key }) => key),
       lines: drawn,
-      summary: `${metric.label} of ${of} over ${buckets.length} ${steps}`,
+      summary: [`${metric.label} of ${of} over ${buckets.length} ${steps}`, ...unusualText(drawn)].join('; '),
     };
   };
   return kind === 'multiples' ? lines.map((line) => picture([line], line.name)) : [picture(lines, `${lines.length} members`)];
 }
+
+/** What is marked, for those who do not see the marks. */
+const unusualText = ({ labels, lines }: Lines): string[] =>
+  lines.flatMap(({ name, unusual }) => unusual.map(({ at, words }) => `${labels[at] ?? ''}, ${name}: ${words}`));

@@ -35,7 +35,7 @@ function drawing(kind: PictureKind, figures: readonly Figure[], metric = 'spend'
   const table = isOfAll ? { ...of.table, rows: [total as (typeof of.table.rows)[number], ...of.table.rows.slice(1)] } : of.table;
   const lines = of.rows
     .slice(0, 7)
-    .map(({ key }, at) => ({ key, figures: packFigures([figures[at] ?? value(0), value(2), gap('not measured')]) }));
+    .map(({ key }, at) => ({ key, figures: packFigures([figures[at] ?? value(0), value(2), gap('not measured')]), unusual: [] }));
   const series = { buckets: [0, 1, 2].map((day) => ({ from: day, to: day })), settled: 2, lines };
   const shown = { ...of, table, rows: drawnRows(table.rows, [], kind) };
   return drawingOf({ kind, answered: shown, metric: named(metric), question: QUESTION, client: CLIENT, room }, series, []);

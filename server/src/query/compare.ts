@@ -113,7 +113,7 @@ export function seriesOf(data: ClientData, question: Question, metric: MetricId,
 export const wireSeries = ({ buckets, settled, lines }: Series): WireSeries => ({
   buckets: [...buckets],
   settled,
-  lines: lines.map(({ key, figures }) => ({ key, figures: packFigures(figures) })),
+  lines: lines.map(({ key, figures, unusual }) => ({ key, figures: packFigures(figures), unusual: [...unusual] })),
 });
 
 const cell = (figure: Figure | null | undefined): Figure => figure ?? { kind: 'gap', gap: 'not measured' };

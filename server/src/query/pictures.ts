@@ -1,6 +1,7 @@
 import type { PictureAnswer, PictureAsked, WireSeries, WireTable } from '@lens/contract';
 import {
   bookOf,
+  boughtBeside,
   lastDayOf,
   type MetricId,
   MOST_TERMS,
@@ -71,7 +72,8 @@ function seriesTogether(
 ): ReadonlyMap<SeriesAsked, WireSeries> {
   const { tables } = loaded;
   const metrics = asked.map(({ metric }) => metric);
-  const isTogether = termsNeeded(bookOf(tables.vocabulary), [...new Set(metrics)], question) <= MOST_TERMS;
+  const together = new Set([...metrics, ...boughtBeside(metrics)]);
+  const isTogether = termsNeeded(bookOf(tables.vocabulary), [...together], question) <= MOST_TERMS;
   const groups = isTogether ? [asked] : asked.map((each) => [each]);
   const names = data.namesOf(loaded);
   const told = groups

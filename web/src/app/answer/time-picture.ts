@@ -125,7 +125,7 @@ export class TimePicture {
     const [metric, style, kind, target] = [this.metric(), this.style(), this.kind(), this.target()];
     const names = new Map(this.members().map(({ key, name }) => [key, name]));
     const { buckets, settled, lines: told } = series.value;
-    const lines = told.map(({ key, figures }) => ({ key, name: names.get(key) ?? key, figures: unpackFigures(figures) }));
+    const lines = told.map(({ figures, ...line }) => ({ ...line, name: names.get(line.key) ?? line.key, figures: unpackFigures(figures) }));
     const changed = this.changed();
     const happenings = [
       ...this.noted().map(happeningOfNote),

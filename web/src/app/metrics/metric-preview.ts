@@ -71,7 +71,7 @@ export class MetricPreview {
     const lines = {
       ...PLAIN_LINES,
       labels: shown.buckets.map((bucket) => rangeText(bucket, this.focus().style.locale)),
-      lines: [{ key: 'total', name: 'Total', figures: unpackFigures(shown.line) }],
+      lines: [{ key: 'total', name: 'Total', figures: unpackFigures(shown.line), unusual: [] }],
       write: (figure: Figure) => this.text(figure, shown.unit).spoken,
     };
     return (theme) => linesConfig(lines, theme);
