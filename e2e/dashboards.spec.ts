@@ -86,6 +86,29 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
   });
 
+  await test.step('a frozen copy shows what was shown, and still traces', async () => {
+    const board = page.url();
+    const figure = page.locator('ul-big-figure button').first();
+    await expect(figure).toBeVisible();
+    const shown = await figure.innerText();
+    await page.getByRole('button', { name: 'More of this dashboard' }).click();
+    await page.getByRole('menuitem', { name: 'Freeze it as it stands' }).click();
+    await page.getByRole('button', { name: 'Look' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Juniper Loft Tea: Our mornings' })).toBeVisible();
+    await expect(figure).toHaveText(shown);
+    await lens.accessible();
+    await figure.click();
+    const trace = page.getByRole('complementary', { name: 'How this figure came about' });
+    await expect(trace).toContainText('As known on 31 Oct 2026.');
+    await expect(trace.locator('.result')).toHaveText((await figure.getAttribute('title')) ?? '');
+    await page.getByRole('link', { name: 'All copies' }).click();
+    await page.getByRole('button', { name: 'Take it away' }).click();
+    await page.getByRole('button', { name: 'Bring it back' }).last().click();
+    await expect(page.getByRole('main').getByRole('link', { name: 'Juniper Loft Tea: Our mornings' })).toBeVisible();
+    await lens.accessible();
+    await page.goto(board);
+  });
+
   await test.step('a tile opens as its question; a dashboard that is taken away can be brought back', async () => {
     await page.getByRole('button', { name: 'More of this dashboard' }).click();
     await page.getByRole('menuitem', { name: 'Take it away' }).click();

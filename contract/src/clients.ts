@@ -11,7 +11,7 @@ export const channel = z.object({ id, name, kind: channelKind });
 export type Channel = z.infer<typeof channel>;
 export const newChannel = channel.omit({ id: true });
 
-const resultSetId = z.enum(RESULT_SET_IDS);
+export const resultSetId = z.enum(RESULT_SET_IDS);
 
 export const newClient = z.object({ name, currency, timeZone, locale: z.string().min(2).max(20), metricSet: resultSetId });
 /** Replies say what is stored, whatever was let in before. */

@@ -11,6 +11,7 @@ import { LIBRARY_ENDPOINTS } from './library-endpoints';
 import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
 import { FIND_ENDPOINTS } from './find';
 import { KEPT_FILE_ENDPOINTS } from './kept-file';
+import { FROZEN_ENDPOINTS } from './frozen';
 import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
@@ -88,6 +89,7 @@ export const ENDPOINTS = {
   ...FIND_ENDPOINTS,
   ...MORNING_ENDPOINTS,
   ...LOGBOOK_ENDPOINTS,
+  ...FROZEN_ENDPOINTS,
   ...KEPT_FILE_ENDPOINTS,
   preview: endpoint({
     method: 'POST',

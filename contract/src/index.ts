@@ -8,6 +8,7 @@ export * from './endpoints';
 export * from './dashboards';
 export * from './find';
 export * from './fresh';
+export * from './frozen';
 export * from './groupings';
 export * from './health';
 export * from './intake';

@@ -16,7 +16,7 @@ export const pictureAsked = z.object({
 export type PictureAsked = z.infer<typeof pictureAsked>;
 
 /** What a picture is drawn from: the table, and for pictures over days the metric of the members drawn, day by day. */
-const pictureAnswer = z.object({ table: comparisonTable, series: series.nullable() });
+export const pictureAnswer = z.object({ table: comparisonTable, series: series.nullable() });
 export type PictureAnswer = z.infer<typeof pictureAnswer>;
 
 export const tilesRequest = z.object({ asked: z.array(pictureAsked).min(1).max(MOST_TILES).readonly() });

@@ -15,6 +15,7 @@ import { compareRoutes } from './routes/compare';
 import { connectionRoutes } from './routes/connections';
 import { fileRoutes } from './routes/files';
 import { freshRoutes } from './routes/fresh';
+import { frozenRoutes } from './routes/frozen';
 import { intakeRoutes } from './routes/intake';
 import { ownHostOnly } from './routes/own-host';
 import { sheetRoutes } from './routes/sheets';
@@ -84,6 +85,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   compareRoutes(router, context);
   tileRoutes(router, context);
   sheetRoutes(router, context);
+  frozenRoutes(router, context);
   freshRoutes(router, context);
   auditRoutes(router, context);
   rulesRoutes(router, context);

@@ -7,7 +7,7 @@ export interface SheetPicture {
   readonly answer: PictureAnswer;
   readonly client: PicturedClient;
   readonly style: Style;
-  readonly words: ConstructorParameters<typeof Vocabulary>;
+  readonly words: Required<ConstructorParameters<typeof Vocabulary>>;
   readonly happenings: readonly Happening[];
 }
 

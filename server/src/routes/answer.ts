@@ -1,5 +1,5 @@
 import type { Endpoint } from '@lens/contract';
-import type { Router } from 'express';
+import type { Request, Router } from 'express';
 import { z } from 'zod';
 import { invalid } from '../problem';
 
@@ -12,7 +12,11 @@ export interface Asked<E extends Endpoint> {
 type Reply<E extends Endpoint> = z.output<E['reply']>;
 
 /** Puts an endpoint on a router: checks what comes in, calls the handler, checks what goes out. */
-export function answer<E extends Endpoint>(router: Router, endpoint: E, handler: (asked: Asked<E>) => Reply<E> | Promise<Reply<E>>): void {
+export function answer<E extends Endpoint>(
+  router: Router,
+  endpoint: E,
+  handler: (asked: Asked<E>, request: Request) => Reply<E> | Promise<Reply<E>>,
+): void {
   const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
   router[method](endpoint.path, async (request, response) => {
     const asked = {
@@ -20,7 +24,7 @@ export function answer<E extends Endpoint>(router: Router, endpoint: E, handler:
       query: check(endpoint.query, request.query),
       body: check(endpoint.body, request.body ?? {}),
     } as Asked<E>;
-    const reply = (await handler(asked)) as object;
+    const reply = (await handler(asked, request)) as object;
     response.type('json').send(written(endpoint, reply));
   });
 }

@@ -94,6 +94,14 @@ export class Kept<Body extends object> {
     return this.put(of.client, of.id, body);
   }
 
+  /** Brings back what it was when it was taken away; or a 404 problem. */
+  bringBack(of: Of, by: Pick<Change, 'seen' | 'by'>) {
+    const gone = removedDocumentsOf<Body>(this.context.db, this.kind, of.client, '').find(({ id }) => id === of.id);
+    if (!gone) throw notFound(this.kind);
+    put(this.context, this.kind, { id: gone.id, client: gone.client, body: gone.body, ...by, note: 'brought back' });
+    return this.all(of.client);
+  }
+
   remove(of: Of, by: Pick<Change, 'seen' | 'by'>) {
     const { id, client } = documentOr404<Body>(this.context, this.kind, of);
     put(this.context, this.kind, { id, client, body: null, ...by, note: '' });

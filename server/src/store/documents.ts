@@ -1,7 +1,7 @@
 import type { Db } from './database';
 
 /** What people write and keep, by kind, with what each holds. */
-export type DocumentKind = 'metric' | 'metric set' | 'view' | 'dashboard' | 'note';
+export type DocumentKind = 'metric' | 'metric set' | 'view' | 'dashboard' | 'frozen copy' | 'note';
 
 /** Who made a version, when and why. */
 export interface Edit {

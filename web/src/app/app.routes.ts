@@ -34,6 +34,11 @@ export const routes: Routes = [
     title: 'Dashboards',
     loadComponent: () => import('./dashboards/dashboard-page').then((file) => file.DashboardPage),
   },
+  {
+    path: 'dashboards/frozen',
+    title: 'Frozen copies',
+    loadComponent: () => import('./dashboards/frozen-page').then((file) => file.FrozenPage),
+  },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },
   { path: 'moves', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
   { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((file) => file.NotFound) },

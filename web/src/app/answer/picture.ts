@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { ClientDetail, WireSeries } from '@lens/contract';
+import type { WireSeries } from '@lens/contract';
 import type { MetricId, PictureKind, Question } from '@lens/core';
 import {
   type Answered,
   cardMetrics,
   cardsOf,
+  type Happening,
   mostMembers,
   pictureChart,
   type PictureChart,
   type Pictured,
+  type PicturedClient,
   promisedOf,
   stationsOf,
   timeKindOf,
@@ -38,7 +40,9 @@ export class Picture {
   readonly question = input.required<Question>();
   readonly metricId = input.required<MetricId>();
   readonly answered = input.required<Answered>();
-  readonly client = input.required<ClientDetail>();
+  readonly client = input.required<PicturedClient>();
+  /** What happened on its days, where it came with the answer. */
+  readonly happenings = input<readonly Happening[] | null>(null);
   /** What is drawn over days, where it came with the answer. */
   readonly given = input<WireSeries | null>(null);
   /** Points there are for it in height; null for as many as it likes. */

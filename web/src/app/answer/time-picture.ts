@@ -2,7 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { WireSeries } from '@lens/contract';
 import { type Metric, type Question, type Style, unpackFigures } from '@lens/core';
-import { happeningOfChange, happeningOfNote, linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
+import {
+  type Happening,
+  happeningOfChange,
+  happeningOfNote,
+  linesConfig,
+  type Promised,
+  type Theme,
+  type TimeKind,
+  timePictures,
+} from '@lens/draw';
 import { of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -74,6 +83,8 @@ export class TimePicture {
   readonly given = input<WireSeries | null>(null);
   readonly target = input<Promised | null>(null);
   readonly height = input(168);
+  /** What happened, where it is kept with the answer; else it is asked for. */
+  readonly happenings = input<readonly Happening[] | null>(null);
   /** The key of a member whose line was chosen. */
   readonly traced = output<string>();
 
@@ -107,7 +118,9 @@ export class TimePicture {
   private readonly changed = toSignal(
     toObservable(this.whose).pipe(
       switchMap(({ client, period }) =>
-        client === undefined ? of(null) : loadState(this.api.call('changes', { params: { client }, body: { period } })),
+        client === undefined || this.happenings()
+          ? of(null)
+          : loadState(this.api.call('changes', { params: { client }, body: { period } })),
       ),
     ),
   );
@@ -127,7 +140,7 @@ export class TimePicture {
     const { buckets, settled, lines: told } = series.value;
     const lines = told.map(({ figures, ...line }) => ({ ...line, name: names.get(line.key) ?? line.key, figures: unpackFigures(figures) }));
     const changed = this.changed();
-    const happenings = [
+    const happenings = this.happenings() ?? [
       ...this.noted().map(happeningOfNote),
       ...(changed?.state === 'ready' ? changed.value.changes : []).map(happeningOfChange),
     ];

@@ -74,7 +74,7 @@ import { ViewMenu } from '../views/view-menu';
     WherePhrases,
   ],
   templateUrl: './compare-page.html',
-  styleUrl: './compare-page.scss',
+  styleUrls: ['./trace-aside.scss', './compare-page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ComparePage {

@@ -6,7 +6,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { ActivatedRoute, Router } from '@angular/router';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import type { SheetFormat, StoredDashboard } from '@lens/contract';
 import {
   type Dashboard,
@@ -24,7 +24,7 @@ import {
 import { Gridster, GridsterItem, type GridsterConfig } from 'angular-gridster2';
 import { map, tap } from 'rxjs';
 import { aboutLines } from '../answer/about-lines';
-import { TakeAlong } from '../answer/take-along';
+import { TakeAlong, type Taken } from '../answer/take-along';
 import { filterText } from '../compare/where-phrases';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -39,20 +39,19 @@ import { ViewsService } from '../views/views';
 import { movedBy, withoutTile, withTile } from './dashboard-edits';
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
+import { FrozenCopies } from './frozen-copies';
 import { GoneTile } from './gone-tile';
 import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
 import { OnSheet } from './on-sheet';
 import { OwnGlance } from './own-glance';
+import { ROW, roomOf } from './room';
 import { TextTile } from './text-tile';
 import { Undo } from '../data/undo';
 import { WallMode } from '../data/wall-mode';
 import { TileAnswers } from './tile-answers';
 import { ViewTile } from './view-tile';
 
-/** Points of a row of tiles, and of what stands above a picture in one. */
-const ROW = 84;
-const CAPTION = 62;
 /** Points of a dashboard on paper. */
 const SHEET_WIDTH = 1280;
 
@@ -80,6 +79,7 @@ function tileOf({ id, label, description, asks, keeps, words }: OfferedView): Ti
       MatMenuItem,
       MatMenuTrigger,
       MorningLine,
+      RouterLink,
       NeedClient,
       TargetTile,
       TextTile,
@@ -99,6 +99,7 @@ export class DashboardPage {
   private readonly dashboards = inject(DashboardsService);
   private readonly files = inject(KeptFiles);
   private readonly along = inject(TakeAlong);
+  private readonly frozen = inject(FrozenCopies);
   /** One for each tile, in their order. */
   private readonly tilesShown = viewChildren(OnSheet);
   private readonly morning = viewChild(MorningLine);
@@ -172,7 +173,7 @@ export class DashboardPage {
     what.kind === 'view' ? what.view : what.kind === 'kept view' ? (this.offered().find(({ id }) => id === what.id) ?? null) : null;
   /** Whether choosing a member narrows what a tile shows. */
   protected readonly isOfMembers = ({ kind }: TileWhat): boolean => kind === 'view' || kind === 'kept view' || kind === 'text';
-  protected readonly roomOf = ({ high }: TilePlace): number => high * ROW - CAPTION;
+  protected readonly roomOf = roomOf;
   protected readonly options = computed((): GridsterConfig => {
     const isOn = this.arranging();
     return {
@@ -286,8 +287,28 @@ export class DashboardPage {
 
   /** The dashboard as a file, as it stands on the screen. */
   protected takeAlong(format: SheetFormat): void {
+    const taken = this.taken();
+    if (taken) void this.along.save(taken, format);
+  }
+
+  /** Keeps what is on the screen with its figures. */
+  protected freeze(): void {
+    const [client, taken] = [this.client(), this.taken()];
+    if (!client || !taken) return;
+    this.frozen.freeze(client.id, taken).subscribe({
+      next: (copy) => {
+        const look = this.notices.open('It is kept as it stands, with its figures.', 'Look', { duration: 8000 }).onAction();
+        look.subscribe(
+          () => void this.router.navigate(['/dashboards/frozen'], { queryParams: { copy: copy.id }, queryParamsHandling: 'merge' }),
+        );
+      },
+      error: (problem: ApiError) => this.tell(problem.message),
+    });
+  }
+
+  private taken(): Taken | null {
     const [resolved, shown] = [this.resolved(), this.shown()];
-    if (!resolved) return;
+    if (!resolved) return null;
     const { client, style } = resolved;
     const only = this.onlyText();
     const said = (this.morning()?.sentences() ?? []).map(({ text }) => text).join(' ');
@@ -299,7 +320,7 @@ export class DashboardPage {
     const papers = this.tilesShown().map((tile) => tile.onPaper());
     const tiles = shown.tiles.flatMap(({ place }, at) => (papers[at] ? [{ place, ...papers[at] }] : []));
     const title = `${client.name}: ${shown.label}`;
-    void this.along.save({ title, lines: lines.filter((line) => line !== ''), tiles, width: SHEET_WIDTH }, format);
+    return { title, lines: lines.filter((line) => line !== ''), tiles, width: SHEET_WIDTH };
   }
 
   protected remove(stored: StoredDashboard): void {

@@ -36,6 +36,7 @@ const PARTS: Record<string, FocusParts> = {
   'metrics/sets': NO_PARTS,
   compare: { period: true, comparison: true, counting: true },
   dashboards: { period: true, comparison: true, counting: true },
+  'dashboards/frozen': NO_PARTS,
   'compare/views': { period: true, comparison: true, counting: true },
 };
 
