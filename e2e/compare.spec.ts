@@ -4,7 +4,7 @@ import { expect, test, mark } from './test';
 const JUNIPER = 'client=juniper-loft-tea&period=2026-10-03_2026-10-30&with=none&by=orders&on=sale';
 const POCKET = 'client=pocket-orchard&period=2026-10-03_2026-10-30&with=none&by=claims&on=click';
 
-const names = (page: Page) => page.getByRole('rowheader').allInnerTexts();
+const names = (page: Page) => page.locator('ul-compare-table').getByRole('rowheader').allInnerTexts();
 const phrase = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 
 /** Goes on with Tab until what is looked for has the keys. */

@@ -1,5 +1,6 @@
 export * from './answered/big-figure';
 export * from './answered/change-words';
+export type { Behind } from './answered/behind';
 export * from './answered/drawing';
 export * from './answered/drawn-metrics';
 export * from './answered/drawn-rows';

@@ -123,7 +123,8 @@ const wordsAt = ({ lines, write }: Lines, line: number, at: number): string => {
   return figure ? write(figure) : '';
 };
 
-const notesAt = ({ lines, marks, settled }: Lines, at: number): string[] => [
+/** What is told beside the figures of a label. */
+export const notesAt = ({ lines, marks, settled }: Lines, at: number): string[] => [
   ...(at >= settled ? ['sales are still arriving'] : []),
   ...lines.flatMap(({ name, unusual }) => unusual.filter((day) => day.at === at).map(({ words }) => `${name}: ${words}`)),
   ...marks.filter((mark) => mark.at === at).flatMap((mark) => mark.lines),

@@ -16,6 +16,7 @@ import { ringConfig } from '../ring';
 import { scatterConfig } from '../scatter';
 import type { Promised } from '../target-line';
 import type { Theme } from '../theme';
+import { type Behind, behindBars, behindHeat, behindRing, behindScatter } from './behind';
 import { scatterMetrics } from './drawn-metrics';
 import { type Answered, barsOf, heatOf, ringOf, scatterOf } from './picture-data';
 import type { TimeKind } from './time-lines';
@@ -33,6 +34,7 @@ export interface PictureChart {
   readonly note: string;
   /** The keys of what can be chosen in it. */
   readonly keys: readonly string[];
+  readonly behind: Behind;
 }
 
 /** What is drawn of an answer. */
@@ -109,6 +111,7 @@ function barsChart(of: Pictured): PictureChart {
     summary: `${metric.label} of ${keys.length} members as bars`,
     note: [strokes, more(answered.rows.length - keys.length)].filter((part) => part !== '').join(' '),
     keys,
+    behind: behindBars(bars, metric.label),
   };
 }
 
@@ -120,6 +123,7 @@ function ringChart({ answered, metric }: Pictured): PictureChart {
     summary: `${metric.label} of ${ring.parts.length} members as shares of all of it`,
     note: leftOut > 0 ? `Not drawn: ${leftOut} of which it is not certain what they come to.` : '',
     keys: ring.parts.map(({ key }) => key),
+    behind: behindRing(ring, metric.label),
   };
 }
 
@@ -133,6 +137,7 @@ function scatterChart(of: Pictured): PictureChart {
     summary: `${up.label} against spend of ${scatter.points.length} members, as large as their ${size.label.toLowerCase()}`,
     note: `As large as ${size.label.toLowerCase()}.${leftOut > 0 ? ` Not drawn: ${leftOut} of which a figure is not certain.` : ''}`,
     keys: scatter.points.map(({ key }) => key),
+    behind: behindScatter(scatter),
   };
 }
 
@@ -146,6 +151,7 @@ function heatChart({ answered, metric }: Pictured): PictureChart | null {
     summary: `${book.named(table.across?.metric ?? metric.id).label} of ${heat.rows.length} by ${heat.columns.length}`,
     note: '',
     keys: rows.flatMap(({ key }) => (table.across?.heads ?? []).map((head) => `${key}|${head.key}`)),
+    behind: behindHeat(heat),
   };
 }
 

@@ -1,6 +1,7 @@
 import { type DayRange, type Figure, type Metric, type PictureKind, rangeText, type Style, type UnusualDay, value } from '@lens/core';
 import type { Lines } from '../lines';
 import type { Promised } from '../target-line';
+import { type Behind, behindLines } from './behind';
 import { type Happening, marksOf } from './happenings';
 import { spoken } from './picture-data';
 
@@ -30,6 +31,7 @@ export interface TimePicture {
   readonly summary: string;
   readonly keys: readonly string[];
   readonly lines: Lines;
+  readonly behind: Behind;
 }
 
 const [MOST_LINES, MOST_MULTIPLES] = [7, 12];
@@ -64,12 +66,9 @@ export function timePictures({ kind, metric, style, buckets, settled, lines, tar
       title: of,
       keys: own.map(({ key }) => key),
       lines: drawn,
-      summary: [`${metric.label} of ${of} over ${buckets.length} ${steps}`, ...unusualText(drawn)].join('; '),
+      behind: behindLines(drawn),
+      summary: `${metric.label} of ${of} over ${buckets.length} ${steps}`,
     };
   };
   return kind === 'multiples' ? lines.map((line) => picture([line], line.name)) : [picture(lines, `${lines.length} members`)];
 }
-
-/** What is marked, for those who do not see the marks. */
-const unusualText = ({ labels, lines }: Lines): string[] =>
-  lines.flatMap(({ name, unusual }) => unusual.map(({ at, words }) => `${labels[at] ?? ''}, ${name}: ${words}`));

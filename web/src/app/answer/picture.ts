@@ -47,6 +47,8 @@ export class Picture {
   readonly given = input<WireSeries | null>(null);
   /** Points there are for it in height; null for as many as it likes. */
   readonly room = input<number | null>(null);
+  /** Whether no table stands beside it. */
+  readonly isAlone = input(true);
   readonly traced = output<{ row: string; metric: MetricId }>();
 
   protected readonly metric = computed(() => this.answered().book.named(this.metricId()));

@@ -34,6 +34,7 @@ import { type LoadState, loadState } from '../ui/load-state';
             <ul-chart
               [drawn]="picture.drawn"
               [summary]="picture.summary"
+              [behind]="picture.behind"
               [height]="kind() === 'multiples' ? 96 : height()"
               (picked)="traced.emit(picture.keys[$event.dataset] ?? '')"
             />

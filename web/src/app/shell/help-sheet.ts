@@ -55,6 +55,7 @@ export class HelpSheet {
   protected readonly keys = [
     { key: '/', does: 'Find anything: a screen, a client, a campaign, a view, a metric, a day' },
     { key: 'n', does: 'Note something of the client: it shows on every time axis and in the logbook' },
+    { key: 'd', does: 'In Compare: put the question on a dashboard' },
     { key: 'Ctrl Z', does: 'Undo what was done last on this screen' },
     { key: '?', does: 'This sheet' },
     { key: 'Arrows', does: 'In the comparison: move from cell to cell' },

@@ -13,6 +13,7 @@ import { MovesService } from '../data/moves';
 import { WallMode } from '../data/wall-mode';
 import { ScreenNotes } from '../data/screen-notes';
 import { Undo } from '../data/undo';
+import { isPlainKey } from '../ui/plain-key';
 import { FindField } from '../find/find-field';
 import { NoteWriter } from '../logbook/note-writer';
 import { FocusLine, type FocusParts } from './focus-line';
@@ -39,11 +40,6 @@ const PARTS: Record<string, FocusParts> = {
   'dashboards/frozen': NO_PARTS,
   'compare/views': { period: true, comparison: true, counting: true },
 };
-
-/** What does something of its own with letters: they are written there, or jump to what begins with them. */
-const TAKES_LETTERS = ['input', 'textarea', '[contenteditable]']
-  .concat(['dialog', 'listbox', 'menu', 'combobox', 'option', 'menuitem'].map((role) => `[role=${role}]`))
-  .join();
 
 /** Where the key that undoes has a meaning of its own. */
 const UNDOES_ITSELF = 'input:not([type=checkbox], [type=radio]), textarea, [contenteditable], [role=dialog]';
@@ -106,13 +102,12 @@ export class Shell {
     const within = (places: string): boolean => event.target instanceof HTMLElement && event.target.closest(places) !== null;
     if (this.isWall()) return;
     if (isUndo(event) && !within(UNDOES_ITSELF) && this.undo.last()) event.preventDefault();
-    if (within(TAKES_LETTERS)) return;
-    if (event.key === '?') this.help();
-    if (event.key === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+    if (isPlainKey(event, '?')) this.help();
+    if (isPlainKey(event, 'n')) {
       event.preventDefault();
       this.writer.begin();
     }
-    if (event.key === '/') {
+    if (isPlainKey(event, '/')) {
       event.preventDefault();
       this.find()?.begin();
     }

@@ -9,7 +9,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { type Drawn, register, THEMES } from '@lens/draw';
+import { type Behind, type Drawn, register, THEMES } from '@lens/draw';
 import { Chart, type ChartConfiguration } from 'chart.js';
 import { Dark } from './dark';
 
@@ -24,7 +24,40 @@ export interface Picked {
 /** A picture drawn by Chart.js, behind one small door. */
 @Component({
   selector: 'ul-chart',
-  template: `<canvas #canvas role="img" [attr.aria-label]="summary()"></canvas>`,
+  template: `
+    <canvas #canvas role="img" [attr.aria-label]="summary()"></canvas>
+    @if (behind(); as told) {
+      <div class="cdk-visually-hidden">
+        <table>
+          <caption>
+            {{
+              summary()
+            }}
+          </caption>
+          <thead>
+            <tr>
+              @for (head of told.heads; track $index) {
+                <th scope="col">{{ head }}</th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of told.rows; track $index) {
+              <tr>
+                @for (cell of row; track $index) {
+                  @if ($first) {
+                    <th scope="row">{{ cell }}</th>
+                  } @else {
+                    <td>{{ cell }}</td>
+                  }
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+    }
+  `,
   styles: `
     :host {
       display: block;
@@ -37,6 +70,8 @@ export interface Picked {
 export class ChartPicture {
   readonly drawn = input.required<Drawn>();
   readonly summary = input.required<string>();
+  /** What stands behind it for whoever does not see it; null where that stands beside it anyway. */
+  readonly behind = input<Behind | null>(null);
   readonly height = input(168);
   readonly picked = output<Picked>();
   private readonly dark = inject(Dark);

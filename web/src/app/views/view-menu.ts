@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
@@ -8,6 +8,7 @@ import type { ClientDetail, StoredDashboard } from '@lens/contract';
 import { FOLLOWS, SHIPPED_VIEWS, type View } from '@lens/core';
 import type { CompareState } from '../compare/compare-state';
 import { Api } from '../data/api';
+import { isPlainKey } from '../ui/plain-key';
 import { bookOfClient } from '../data/vocabulary';
 import { withTile } from '../dashboards/dashboard-edits';
 import { DashboardsService } from '../dashboards/dashboards';
@@ -32,6 +33,7 @@ const MOST_LABEL = 80;
         }
       </p>
     }
+    <span #boardsMenu="matMenuTrigger" [matMenuTriggerFor]="boards" aria-hidden="true"></span>
     <button mat-stroked-button type="button" [matMenuTriggerFor]="menu"><mat-icon svgIcon="star" /> Views</button>
     <mat-menu #menu="matMenu">
       <button mat-menu-item type="button" (click)="keep()">Keep this question…</button>
@@ -68,6 +70,7 @@ const MOST_LABEL = 80;
       font-size: 14px;
     }
   `,
+  host: { '(document:keydown)': 'onKey($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ViewMenu {
@@ -81,6 +84,7 @@ export class ViewMenu {
   /** The view that the question was kept as. */
   readonly kept = output<string>();
 
+  private readonly boardsMenu = viewChild.required<MatMenuTrigger>('boardsMenu');
   private readonly boardsRead = toSignal(toObservable(this.client).pipe(this.boards.follow));
   protected readonly dashboards = computed(() => {
     const read = this.boardsRead();
@@ -109,6 +113,15 @@ export class ViewMenu {
       this.clients().flatMap(({ id }) => (id === client.id ? [] : [id])),
     );
   };
+
+  /** One key puts the question on a dashboard: on the one there is, or on one that is chosen. */
+  protected onKey(event: KeyboardEvent): void {
+    if (!isPlainKey(event, 'd')) return;
+    event.preventDefault();
+    const [only, ...others] = this.dashboards();
+    if (others.length > 0) this.boardsMenu().openMenu();
+    else this.putOn(only ?? null);
+  }
 
   /** Puts the question, as it is asked now, on a dashboard as another tile. */
   protected putOn(stored: StoredDashboard | null): void {

@@ -5,6 +5,7 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Router, RouterLink } from '@angular/router';
@@ -19,6 +20,7 @@ import { TakenAway } from '../ui/taken-away';
 import { Keeper } from './keeper';
 import { type AnyView, isStored, queryOfView } from './view-state';
 import { type ViewLine, viewGroups } from './views-view';
+import { VersionsDialog, type VersionsOf } from './versions-dialog';
 import { ViewsService } from './views';
 
 /** Questions worth asking again: kept by the agency or for the client, and those that come with the product. */
@@ -38,6 +40,7 @@ export class ViewsPage {
   private readonly focus = inject(FocusService);
   private readonly keeper = inject(Keeper);
   private readonly notices = inject(MatSnackBar);
+  private readonly dialogs = inject(MatDialog);
   private readonly undo = inject(Undo);
   private readonly files = inject(KeptFiles);
   private readonly router = inject(Router);
@@ -87,6 +90,11 @@ export class ViewsPage {
 
   protected rename({ view }: ViewLine): void {
     if (isStored(view)) this.ask(view, { title: 'Change a view', known: view, label: view.label });
+  }
+
+  protected versions(view: StoredView): void {
+    const client = this.client();
+    if (client) this.dialogs.open<VersionsDialog, VersionsOf>(VersionsDialog, { data: { client, view }, width: '560px' });
   }
 
   protected copy({ view }: ViewLine): void {
