@@ -50,6 +50,8 @@ test('a question is kept, opened for another client, taken away and brought back
     await expect(page.getByRole('button', { name: 'Dashboard: Juniper Loft Tea, my pictures' })).toBeVisible();
     await expect(page.getByRole('img', { name: /as shares of all of it$/ })).toBeVisible();
     await page.goBack();
+    await page.getByRole('main').press('d');
+    await expect(page.getByText('It is on “Juniper Loft Tea, my pictures” now.')).toBeVisible();
   });
 
   await test.step('it is starred, and asked of the next client in its own words', async () => {
@@ -70,6 +72,31 @@ test('a question is kept, opened for another client, taken away and brought back
     await expect(list('Taken away in the last 30 days')).toContainText('Phones as a ring');
     await list('Taken away in the last 30 days').getByRole('button', { name: 'Bring it back' }).click();
     await expect(list('Starred')).toContainText('Phones as a ring');
+  });
+
+  await test.step('what it was before is shown, and made so again', async () => {
+    const more = async (item: string) => {
+      await page.getByRole('button', { name: /^More of Phones/ }).click();
+      await page.getByRole('menuitem', { name: item }).click();
+    };
+    await more('Change its name or what it keeps…');
+    await page.getByRole('textbox', { name: 'It is called' }).fill('Phones, renamed');
+    await page.getByRole('textbox', { name: 'Why it changes' }).fill('a better name');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(list('Starred')).toContainText('Phones, renamed');
+    await more('What it was before…');
+    const versions = page.getByRole('list', { name: 'Versions, the newest first' });
+    await expect(versions.getByRole('listitem')).toContainText([
+      /a better name.*Phones, renamed/s,
+      /brought back/,
+      /taken away/,
+      /Phones as a ring/,
+    ]);
+    await lens.accessible();
+    await versions.getByRole('listitem').last().getByRole('button', { name: 'Make it so again' }).click();
+    await expect(list('Starred')).toContainText('Phones as a ring');
+    await page.getByRole('main').press('Control+z');
+    await expect(list('Starred')).toContainText('Phones, renamed');
   });
 });
 
