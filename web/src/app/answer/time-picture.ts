@@ -2,22 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { WireSeries } from '@lens/contract';
 import { type Metric, type Question, type Style, unpackFigures } from '@lens/core';
-import {
-  type Happening,
-  happeningOfChange,
-  happeningOfNote,
-  linesConfig,
-  type Promised,
-  type Theme,
-  type TimeKind,
-  timePictures,
-} from '@lens/draw';
+import { type Happening, linesConfig, type Promised, type Theme, type TimeKind, timePictures } from '@lens/draw';
 import { of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
-import { FocusService } from '../data/focus';
-import { LogbookService } from '../logbook/logbook';
 import { ChartPicture } from '../ui/chart';
 import { type LoadState, loadState } from '../ui/load-state';
+import { HappeningsOf } from './happenings-of';
 
 /** One metric of some members over the days of a question: as lines, stacked, as one small picture each, or as a trend. */
 @Component({
@@ -75,6 +65,7 @@ import { type LoadState, loadState } from '../ui/load-state';
 })
 export class TimePicture {
   private readonly api = inject(Api);
+  private readonly happeningsOf = inject(HappeningsOf);
   readonly kind = input.required<TimeKind>();
   readonly question = input.required<Question>();
   readonly metric = input.required<Metric>();
@@ -108,30 +99,18 @@ export class TimePicture {
     return given ? { state: 'ready', value: given } : this.answered();
   });
 
-  /** Names are told apart within one client only. */
-  private readonly whose = computed(
-    () => {
-      const { clients, period } = this.question();
-      return { client: clients.length === 1 ? clients[0] : undefined, period };
-    },
-    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
-  );
-  private readonly changed = toSignal(
-    toObservable(this.whose).pipe(
-      switchMap(({ client, period }) =>
-        client === undefined || this.happenings()
-          ? of(null)
-          : loadState(this.api.call('changes', { params: { client }, body: { period } })),
+  private readonly happened = toSignal(
+    toObservable(
+      computed(
+        () => {
+          const { clients, period } = this.question();
+          return this.happenings() ? null : { clients, period };
+        },
+        { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
       ),
-    ),
+    ).pipe(switchMap((days) => (days ? this.happeningsOf.on(days) : of([])))),
+    { initialValue: [] },
   );
-
-  private readonly notes = toSignal(inject(FocusService).client$.pipe(inject(LogbookService).follow));
-  /** Those of another client are of other things. */
-  private readonly noted = computed(() => {
-    const notes = this.notes();
-    return notes?.state === 'ready' && this.whose().client !== undefined ? notes.value.notes : [];
-  });
 
   protected readonly pictures = computed(() => {
     const series = this.series();
@@ -140,11 +119,7 @@ export class TimePicture {
     const names = new Map(this.members().map(({ key, name }) => [key, name]));
     const { buckets, settled, lines: told } = series.value;
     const lines = told.map(({ figures, ...line }) => ({ ...line, name: names.get(line.key) ?? line.key, figures: unpackFigures(figures) }));
-    const changed = this.changed();
-    const happenings = this.happenings() ?? [
-      ...this.noted().map(happeningOfNote),
-      ...(changed?.state === 'ready' ? changed.value.changes : []).map(happeningOfChange),
-    ];
+    const happenings = this.happenings() ?? this.happened();
     return timePictures({ kind, metric, style, buckets, settled, lines, target, happenings }).map((picture) => ({
       ...picture,
       drawn: (theme: Theme) => linesConfig(picture.lines, theme),
