@@ -20,6 +20,8 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     const whole = await tile('What comes in').getByRole('button').first().textContent();
     await page.getByRole('img', { name: /^ROAS of \d members as bars$/ }).click({ position: { x: 200, y: 30 } });
     await expect(page.getByText('Only where channel is Harbor Search.')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('Only where channel is Harbor Search.')).toBeVisible();
     await expect(tile('What comes in').getByRole('button').first()).not.toHaveText(whole ?? '');
     await expect(tile('The target, this month')).toContainText('of all of it');
     await page.getByRole('button', { name: 'Show all again' }).click();
@@ -72,6 +74,24 @@ test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and 
     await page.keyboard.press('ArrowLeft');
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'Dashboard: Our mornings' })).toBeVisible();
+  });
+
+  await test.step('wide screens have a layout of their own', async () => {
+    const target = tile('The target, this month');
+    const wide = () => target.evaluate(({ clientWidth }) => clientWidth / document.body.clientWidth);
+    const usual = await wide();
+    await page.setViewportSize({ width: 1920, height: 900 });
+    await page.getByRole('button', { name: 'Arrange' }).press('Enter');
+    await expect(page.getByText('as it lies on wide screens')).toBeVisible();
+    await target.getByRole('button', { name: 'Move or take away this tile' }).press('Enter');
+    await page.getByRole('menuitem', { name: 'Narrower' }).press('Enter');
+    await expect.poll(wide).toBeLessThan(usual - 0.04);
+    await page.getByRole('button', { name: 'Keep it' }).press('Enter');
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await expect.poll(wide).toBeCloseTo(usual, 1);
+    await page.setViewportSize({ width: 1920, height: 900 });
+    await expect.poll(wide).toBeLessThan(usual - 0.04);
+    await page.setViewportSize({ width: 1280, height: 800 });
   });
 
   await test.step('others are ready for the channels that there are', async () => {

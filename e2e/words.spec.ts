@@ -140,11 +140,11 @@ test('what orders tell beside their value is mapped, compared and traced, also a
 test('what channels deliver beside spend can be compared: films, auctions, a listing', async ({ page, lens }) => {
   const kelpie = 'client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale';
   await lens.open(`/compare?${kelpie}&set=video`);
-  const film = page.getByRole('row', { name: /Cobble Video/ });
+  const film = page.getByRole('row', { name: /Mark Cobble Video/ });
   await expect(film).toContainText('%');
   await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=maps`);
   await expect(page.getByRole('row', { name: /maps, phone/ }).first()).toBeVisible();
   await lens.open(`/compare?${JUNIPER}&set=auction`);
-  await expect(page.getByRole('row', { name: /Harbor Search/ }).first()).toContainText('%');
+  await expect(page.getByRole('row', { name: /Mark Harbor Search/ }).first()).toContainText('%');
   await lens.accessible();
 });

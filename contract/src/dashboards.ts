@@ -22,12 +22,14 @@ const what = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('text'), text: z.string().trim().min(1, 'Write something').max(2000) }),
 ]);
 
+const otherPlaces = z.object({ narrow: tilePlace.exactOptional(), wide: tilePlace.exactOptional() });
+
 /** Pictures of several questions beside each other; see core/dashboard. */
 export const dashboardBody = z.object({
   label: z.string().trim().min(1, 'Give it a name').max(80),
   description: z.string().trim().max(300),
   tiles: z
-    .array(z.object({ id: z.string().min(1).max(60), place: tilePlace, what }))
+    .array(z.object({ id: z.string().min(1).max(60), place: tilePlace, places: otherPlaces.exactOptional(), what }))
     .max(MOST_TILES, `A dashboard holds ${MOST_TILES} tiles at most`)
     .refine((tiles) => new Set(tiles.map((tile) => tile.id)).size === tiles.length, 'Two tiles have one id')
     .readonly(),

@@ -163,6 +163,7 @@ export * from './picture/ring-parts';
 export * from './picture/steps';
 export * from './dashboard/dashboard';
 export * from './dashboard/place';
+export * from './dashboard/widths';
 export * from './dashboard/ready-dashboards';
 export * from './watch/rate-break';
 export * from './watch/unusual-days';

@@ -8,6 +8,10 @@ export interface TilePlace {
   readonly high: number;
 }
 
+/** How tiles lie on screens of a width. */
+export const TILE_LAYOUTS = ['narrow', 'usual', 'wide'] as const;
+export type TileLayout = (typeof TILE_LAYOUTS)[number];
+
 export const COLUMNS_WIDE = 12;
 export const MOST_TILES = 24;
 
@@ -32,6 +36,8 @@ export interface Tile {
   /** Its own on its dashboard. */
   readonly id: string;
   readonly place: TilePlace;
+  /** Where it lies instead on screens of another width. */
+  readonly places?: { readonly [Layout in Exclude<TileLayout, 'usual'>]?: TilePlace };
   readonly what: TileWhat;
 }
 

@@ -18,8 +18,8 @@ import {
   SORT_OF,
   testProblem,
 } from '@lens/core';
-import { type z } from 'zod';
-import type { QueryValues } from '../data/address';
+
+import { type QueryValues, readThings, writeThings } from '../data/address';
 import type { Resolved } from '../data/focus';
 import { TARGET } from './condition-form';
 import { currentKey, rowsOfTree } from './old-address';
@@ -61,18 +61,6 @@ const BETWEEN = '~';
 
 const list = (text: string | null): string[] => (text === null || text === '' ? [] : text.split(BETWEEN));
 
-/** Things of an address that are written as JSON: those that cannot be read are left out. */
-function thingsOf<T>(schema: z.ZodType<T>, text: string | null): readonly T[] {
-  try {
-    const things: unknown = JSON.parse(text ?? '[]');
-    return (Array.isArray(things) ? things : []).flatMap((each) => schema.safeParse(each).data ?? []);
-  } catch {
-    return [];
-  }
-}
-
-const writeThings = (things: readonly unknown[]): string | null => (things.length === 0 ? null : JSON.stringify(things));
-
 /** Rows shown of each that is open, at first and with every “more”. */
 export const ROWS_SHOWN = 200;
 
@@ -91,8 +79,8 @@ export function readCompare(get: (key: string) => string | null): CompareState {
     metricSet: get('set'),
     rows: rows.length > 0 ? rows : (rowsOfTree(get('tree') ?? '') ?? ADS_BY_CHANNEL),
     columns: across !== undefined && spread !== undefined ? { by: across, metric: spread } : null,
-    where: thingsOf(filterDraft, get('where')),
-    having: thingsOf(condition, get('having')),
+    where: readThings(filterDraft, get('where')),
+    having: readThings(condition, get('having')),
     named: get('q') ?? '',
     settings: get('settings') === 'shown',
     changeAs: CHANGES_AS.find((each) => each === get('change')) ?? 'share',

@@ -1,4 +1,9 @@
-import { type Dashboard, freePlace, type TilePlace, type Tile, type TileWhat, withPlace } from '@lens/core';
+import { type Dashboard, laidOutFor, movedOn, type TileLayout, type TilePlace, type TileWhat, withAnother } from '@lens/core';
+
+export const EMPTY_DASHBOARD: Dashboard = { label: '', description: '', tiles: [] };
+
+/** What is stored of a dashboard. */
+export const bodyOf = ({ label, description, tiles }: Dashboard): Dashboard => ({ label, description, tiles });
 
 const SIZES: Readonly<Record<TileWhat['kind'], Pick<TilePlace, 'wide' | 'high'>>> = {
   view: { wide: 6, high: 4 },
@@ -15,8 +20,7 @@ export function withTile(dashboard: Dashboard, what: TileWhat): Dashboard {
   const taken = new Set(dashboard.tiles.map(({ id }) => id));
   let number = dashboard.tiles.length + 1;
   while (taken.has(`tile ${number}`)) number += 1;
-  const tile: Tile = { id: `tile ${number}`, what, place: freePlace(dashboard.tiles, SIZES[what.kind]) };
-  return { ...dashboard, tiles: [...dashboard.tiles, tile] };
+  return { ...dashboard, tiles: withAnother(dashboard.tiles, { id: `tile ${number}`, what }, SIZES[what.kind]) };
 }
 
 export const withoutTile = (dashboard: Dashboard, id: string): Dashboard => ({
@@ -24,11 +28,11 @@ export const withoutTile = (dashboard: Dashboard, id: string): Dashboard => ({
   tiles: dashboard.tiles.filter((tile) => tile.id !== id),
 });
 
-/** The dashboard with a tile moved by so much, or made larger. */
-export function movedBy(dashboard: Dashboard, id: string, by: Partial<TilePlace>): Dashboard {
-  const tile = dashboard.tiles.find((each) => each.id === id);
+/** The dashboard with a tile moved by so much, or made larger, on screens of a width. */
+export function movedBy(dashboard: Dashboard, id: string, by: Partial<TilePlace>, layout: TileLayout = 'usual'): Dashboard {
+  const tile = laidOutFor(dashboard.tiles, layout).find((each) => each.id === id);
   if (!tile) return dashboard;
   const { x, y, wide, high } = tile.place;
   const place = { x: x + (by.x ?? 0), y: y + (by.y ?? 0), wide: wide + (by.wide ?? 0), high: high + (by.high ?? 0) };
-  return { ...dashboard, tiles: withPlace(dashboard.tiles, id, place) };
+  return { ...dashboard, tiles: movedOn(dashboard.tiles, layout, id, place) };
 }

@@ -10,7 +10,9 @@ import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import type { SheetFormat, StoredDashboard } from '@lens/contract';
 import {
   type Dashboard,
-  type Filter,
+  hasLayout,
+  laidOutFor,
+  movedOn,
   nearestView,
   rangeText,
   type TilePlace,
@@ -19,13 +21,13 @@ import {
   SHIPPED_VIEWS,
   type TileWhat,
   type View,
-  withPlace,
+  withLayout,
+  withoutLayout,
 } from '@lens/core';
 import { Gridster, GridsterItem, type GridsterConfig } from 'angular-gridster2';
 import { map, tap } from 'rxjs';
 import { aboutLines } from '../answer/about-lines';
 import { TakeAlong, type Taken } from '../answer/take-along';
-import { filterText } from '../compare/where-phrases';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { KeptFilePicker } from '../kept-files/kept-file-picker';
@@ -36,16 +38,19 @@ import { NeedClient } from '../ui/need-client';
 import { BoardFreshness } from './board-freshness';
 import { boundTo } from '../views/view-state';
 import { ViewsService } from '../views/views';
-import { movedBy, withoutTile, withTile } from './dashboard-edits';
+import { bodyOf, EMPTY_DASHBOARD, movedBy, withoutTile, withTile } from './dashboard-edits';
 import { DashboardsService } from './dashboards';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import { FrozenCopies } from './frozen-copies';
 import { GoneTile } from './gone-tile';
 import { LogbookTile } from './logbook-tile';
 import { MorningLine } from './morning-line';
+import { Narrowed } from './narrowed';
+import { type OfferedView, tileOf } from './offered-view';
 import { OnSheet } from './on-sheet';
 import { OwnGlance } from './own-glance';
 import { ROW, roomOf } from './room';
+import { ScreenWidth } from './screen-width';
 import { TextTile } from './text-tile';
 import { Undo } from '../data/undo';
 import { WallMode } from '../data/wall-mode';
@@ -54,18 +59,6 @@ import { ViewTile } from './view-tile';
 
 /** Points of a dashboard on paper. */
 const SHEET_WIDTH = 1280;
-
-const EMPTY_DASHBOARD: Dashboard = { label: '', description: '', tiles: [] };
-
-const bodyOf = ({ label, description, tiles }: Dashboard): Dashboard => ({ label, description, tiles });
-
-type OfferedView = View & { readonly id: string };
-
-/** A kept view stays what it becomes; a shipped one is copied. */
-function tileOf({ id, label, description, asks, keeps, words }: OfferedView): TileWhat {
-  const isShipped = SHIPPED_VIEWS.some((view) => view.id === id);
-  return isShipped ? { kind: 'view', view: { label, description, asks, keeps, words } } : { kind: 'kept view', id, label };
-}
 
 /** Pictures of several questions beside each other, on one focus. */
 @Component({
@@ -87,7 +80,7 @@ function tileOf({ id, label, description, asks, keeps, words }: OfferedView): Ti
       WaitingTile,
     ],
   ],
-  providers: [BoardFreshness, OwnGlance, TileAnswers],
+  providers: [BoardFreshness, Narrowed, OwnGlance, TileAnswers],
   templateUrl: './dashboard-page.html',
   styleUrls: ['./tile.scss', './dashboard-page.scss'],
   host: { '(document:keydown)': 'onKey($event)' },
@@ -146,14 +139,7 @@ export class DashboardPage {
   protected readonly isWall = inject(WallMode).isOn;
   protected readonly isDirty = computed(() => this.shown() !== this.started());
   protected readonly arranging = signal(false);
-  protected readonly only = linkedSignal<string, Filter | null>({
-    source: () => `${this.client()?.id ?? ''} ${this.board()}`,
-    computation: () => null,
-  });
-  protected readonly onlyText = computed(() => {
-    const only = this.only();
-    return only ? filterText(only, (dimension) => dimension) : '';
-  });
+  protected readonly narrowed = inject(Narrowed);
   protected readonly choices = computed((): Choice<string>[] => [
     ...this.all().map(({ id, label, description, client }) => ({
       value: id,
@@ -191,6 +177,14 @@ export class DashboardPage {
       itemChangeCallback: (item) => this.takeOverSoon(String(item['id'])),
     };
   });
+  /** Screens of another width may have a layout of their own. */
+  protected readonly layout = toSignal(inject(ScreenWidth).layout$, { initialValue: 'usual' });
+  protected readonly hasOwnLayout = computed(() => hasLayout(this.shown().tiles, this.layout()));
+
+  protected layOutAsUsual(): void {
+    this.change({ tiles: withoutLayout(this.shown().tiles, this.layout()) });
+  }
+
   protected readonly fresh = inject(BoardFreshness);
   protected readonly periodText = computed(() => {
     const resolved = this.resolved();
@@ -198,7 +192,7 @@ export class DashboardPage {
   });
   /** What the grid moves about: copies, so that what was before stays as it was. */
   protected readonly items = computed(() =>
-    this.shown().tiles.map((tile) => ({
+    laidOutFor(this.shown().tiles, this.layout()).map((tile) => ({
       tile,
       view: this.viewOf(tile.what),
       item: { id: tile.id, x: tile.place.x, y: tile.place.y, cols: tile.place.wide, rows: tile.place.high },
@@ -210,7 +204,7 @@ export class DashboardPage {
 
   protected open(board: string): void {
     void this.router.navigate([], {
-      queryParams: { board: board === '' || board === this.ready()[0]?.id ? null : board },
+      queryParams: { board: board === '' || board === this.ready()[0]?.id ? null : board, only: null },
       queryParamsHandling: 'merge',
     });
   }
@@ -245,7 +239,7 @@ export class DashboardPage {
   }
 
   protected move(id: string, by: Partial<TilePlace>): void {
-    this.change(movedBy(this.shown(), id, by));
+    this.change(movedBy(this.shown(), id, by, this.layout()));
   }
 
   protected write(id: string, text: string): void {
@@ -310,7 +304,7 @@ export class DashboardPage {
     const [resolved, shown] = [this.resolved(), this.shown()];
     if (!resolved) return null;
     const { client, style } = resolved;
-    const only = this.onlyText();
+    const only = this.narrowed.text();
     const said = (this.morning()?.sentences() ?? []).map(({ text }) => text).join(' ');
     const asOf = this.fresh.asOf();
     const lines = [
@@ -360,8 +354,10 @@ export class DashboardPage {
     this.moved = null;
     if (moved === null) return;
     const places = new Map(this.items().map(({ tile, item }) => [tile.id, { x: item.x, y: item.y, wide: item.cols, high: item.rows }]));
-    const tiles = shown.tiles.map((tile) => ({ ...tile, place: places.get(tile.id) ?? tile.place }));
-    this.change({ tiles: withPlace(tiles, moved, places.get(moved) ?? { x: 0, y: 0, wide: 1, high: 1 }) });
+    const layout = this.layout();
+    const laidOut = laidOutFor(shown.tiles, layout).map((tile) => ({ ...tile, place: places.get(tile.id) ?? tile.place }));
+    const place = places.get(moved) ?? { x: 0, y: 0, wide: 1, high: 1 };
+    this.change({ tiles: movedOn(withLayout(shown.tiles, layout, laidOut), layout, moved, place) });
   }
 
   private tell(text: string): void {

@@ -5,6 +5,7 @@ import type { ClientDetail, DashboardsReply, StoredDashboard } from '@lens/contr
 import type { Dashboard } from '@lens/core';
 import { map, type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { bodyOf } from './dashboard-edits';
 import { Kept } from '../data/kept';
 import { Person } from '../data/person';
 import type { LoadState } from '../ui/load-state';
@@ -41,8 +42,7 @@ export class DashboardsService {
 
   /** Brings back one that was taken away; its version is the one that took it away. */
   bringBack(client: string, gone: StoredDashboard): Observable<StoredDashboard> {
-    const { label, description, tiles } = gone;
-    return this.store(client, gone, { label, description, tiles }, 'brought back');
+    return this.store(client, gone, bodyOf(gone), 'brought back');
   }
 
   /** The same from another screen, which says where it is now. */

@@ -9,6 +9,7 @@ import {
   type Period,
   presetOf,
 } from '@lens/core';
+import type { z } from 'zod';
 
 /** The focus as the address holds it, before today and the data settle which days it means. */
 export interface Focus extends Counting {
@@ -65,3 +66,15 @@ function readRange(text: string | null): { from: number; to: number } | undefine
   const [from, to] = (text ?? '').split('_').map(parseDay);
   return from !== undefined && to !== undefined && from <= to ? { from, to } : undefined;
 }
+
+/** Things of an address that are written as JSON: those that cannot be read are left out. */
+export function readThings<T>(schema: z.ZodType<T>, text: string | null): readonly T[] {
+  try {
+    const things: unknown = JSON.parse(text ?? '[]');
+    return (Array.isArray(things) ? things : []).flatMap((each) => schema.safeParse(each).data ?? []);
+  } catch {
+    return [];
+  }
+}
+
+export const writeThings = (things: readonly unknown[]): string | null => (things.length === 0 ? null : JSON.stringify(things));
