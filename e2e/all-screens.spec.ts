@@ -31,7 +31,7 @@ test('nothing scrolls sideways, however wide the screen is', async ({ page, lens
       await expect
         .poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), {
           message: `${screen} at ${width}`,
-          timeout: 3000,
+          timeout: 30_000,
         })
         .toBe(0);
     }

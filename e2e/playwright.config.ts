@@ -9,11 +9,11 @@ export default defineConfig({
   fullyParallel: false,
   forbidOnly: process.env['CI'] !== undefined,
   timeout: 300_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 30_000,
+    actionTimeout: 60_000,
     contextOptions: { reducedMotion: 'reduce' },
     locale: 'en-GB',
     timezoneId: 'Europe/London',
