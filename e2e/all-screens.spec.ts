@@ -14,6 +14,7 @@ const SCREENS = [
   '/compare',
   '/compare/views',
   '/dashboards',
+  '/dashboards/frozen',
   '/audit',
   '/moves',
   '/targets',
