@@ -15,7 +15,6 @@ const SIGNS = '\\x00-&(-/:-@\\[-`{-\\xbf\\u2000-\\u206f\\u3000-\\u303f';
 /** A letter too many, too few, another or two exchanged in a word is forgiven; names of any alphabet are split into words. */
 const fuzzy = new uFuzzy({
   // Its enum is declared and nowhere there to be imported: single errors.
-  // eslint-disable-next-line @typescript-eslint/no-unsafe-enum-assignment
   intraMode: 1,
   interSplit: `[${SIGNS}]+`,
   interBound: `[${SIGNS}]`,
