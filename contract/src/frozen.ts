@@ -73,7 +73,7 @@ export const FROZEN_ENDPOINTS = {
     params: ofDocument,
     reply: frozenDetail,
   }),
-  thaw: endpoint({
+  removeFrozen: endpoint({
     method: 'POST',
     path: '/clients/:client/frozen/:id/removal',
     summary: 'Take a frozen copy away; it can be brought back for 30 days',
@@ -81,7 +81,7 @@ export const FROZEN_ENDPOINTS = {
     body: removal,
     reply: frozenReply,
   }),
-  freezeAgain: endpoint({
+  bringBackFrozen: endpoint({
     method: 'POST',
     path: '/clients/:client/frozen/:id/return',
     summary: 'Bring a frozen copy back that was taken away',

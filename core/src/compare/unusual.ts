@@ -26,7 +26,7 @@ interface Shown {
   readonly clicks: readonly Figure[];
 }
 
-export type Unusual = (metric: MetricId, lines: readonly Shown[], settled: number) => UnusualDay[][];
+type Unusual = (metric: MetricId, lines: readonly Shown[], settled: number) => UnusualDay[][];
 
 /** Tells which days of members are unlike the days like them, from those before the period; of metrics of which it can be told. */
 export function unusualIn(
@@ -42,7 +42,7 @@ export function unusualIn(
   const [like] = bucketsFor({ ...question, comparison: null }, lastDay);
   const days = daysOf({ from: from - DAYS_BEFORE, to: from - 1 });
   const found = answer(tables, { ...question, comparison: null, columns: null }, names, {
-    metrics: [...new Set([...watched, ...(watched.includes(SPENT) ? [BOUGHT] : [])])],
+    metrics: [...new Set([...watched, ...boughtBeside(watched)])],
     buckets: days.map((day) => ({ ...like, from: day, to: day })),
     lastDay,
   });

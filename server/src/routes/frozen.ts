@@ -41,6 +41,6 @@ export function frozenRoutes(router: Router, context: Context): void {
     return { ...body, ...edit, tiles, isOlder: body.data !== dataOf(params.client) };
   });
 
-  answer(router, ENDPOINTS.thaw, ({ params, body }) => replyOf(kept.remove(params, body)));
-  answer(router, ENDPOINTS.freezeAgain, ({ params, body }) => replyOf(kept.bringBack(params, body)));
+  answer(router, ENDPOINTS.removeFrozen, ({ params, body }) => replyOf(kept.remove(params, body)));
+  answer(router, ENDPOINTS.bringBackFrozen, ({ params, body }) => replyOf(kept.bringBack(params, body)));
 }

@@ -22,12 +22,12 @@ export class FrozenCopies {
   }
 
   remove(client: string, { id, version }: Frozen): Observable<FrozenReply> {
-    return this.shown(this.api.call('thaw', { params: { client, id }, body: { seen: version, by: this.person.name() } }));
+    return this.shown(this.api.call('removeFrozen', { params: { client, id }, body: { seen: version, by: this.person.name() } }));
   }
 
   /** Brings back one that was taken away; its version is the one that took it away. */
   bringBack(client: string, { id, version }: Frozen): Observable<FrozenReply> {
-    return this.shown(this.api.call('freezeAgain', { params: { client, id }, body: { seen: version, by: this.person.name() } }));
+    return this.shown(this.api.call('bringBackFrozen', { params: { client, id }, body: { seen: version, by: this.person.name() } }));
   }
 
   private readonly shown = <T>(request: Observable<T>): Observable<T> => request.pipe(tap(() => this.kept.refresh()));
