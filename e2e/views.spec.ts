@@ -50,6 +50,7 @@ test('a question is kept, opened for another client, taken away and brought back
     await expect(page.getByRole('button', { name: 'Dashboard: Juniper Loft Tea, my pictures' })).toBeVisible();
     await expect(page.getByRole('img', { name: /as shares of all of it$/ })).toBeVisible();
     await page.goBack();
+    await expect(page.locator('ul-view-menu')).toContainText('Phones as a ring');
     await page.getByRole('main').press('d');
     await expect(page.getByText('It is on “Juniper Loft Tea, my pictures” now.')).toBeVisible();
   });

@@ -123,7 +123,7 @@ test('what orders tell beside their value is mapped, compared and traced, also a
   await expect(page.getByText('Imported shop.csv: 20 rows.')).toBeVisible();
 
   await lens.open(`/compare?${JUNIPER}&set=orders`);
-  const harbor = page.getByRole('row', { name: /Harbor Search/ }).first();
+  const harbor = page.getByRole('treegrid').getByRole('row', { name: /Harbor Search/ });
   await harbor
     .getByText(/^\d+\.\d+%$/)
     .first()

@@ -6,6 +6,7 @@ import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import type { ClientDetail, StoredDashboard } from '@lens/contract';
 import { FOLLOWS, SHIPPED_VIEWS, type View } from '@lens/core';
+import { filter, take } from 'rxjs';
 import type { CompareState } from '../compare/compare-state';
 import { Api } from '../data/api';
 import { isPlainKey } from '../ui/plain-key';
@@ -86,10 +87,15 @@ export class ViewMenu {
 
   private readonly boardsMenu = viewChild.required<MatMenuTrigger>('boardsMenu');
   private readonly boardsRead = toSignal(toObservable(this.client).pipe(this.boards.follow));
-  protected readonly dashboards = computed(() => {
+  private readonly boardsKnown = computed(() => {
     const read = this.boardsRead();
-    return read?.state === 'ready' ? read.value.dashboards : [];
+    return read?.state === 'ready' ? read.value.dashboards : null;
   });
+  protected readonly dashboards = computed(() => this.boardsKnown() ?? []);
+  private readonly boardsKnown$ = toObservable(this.boardsKnown).pipe(
+    filter((known) => known !== null),
+    take(1),
+  );
   private readonly read = toSignal(toObservable(this.client).pipe(this.views.follow));
   private readonly all = computed((): readonly AnyView[] => {
     const read = this.read();
@@ -118,9 +124,11 @@ export class ViewMenu {
   protected onKey(event: KeyboardEvent): void {
     if (!isPlainKey(event, 'd')) return;
     event.preventDefault();
-    const [only, ...others] = this.dashboards();
-    if (others.length > 0) this.boardsMenu().openMenu();
-    else this.putOn(only ?? null);
+    // Pressed before the dashboards are known, it waits for them: another one would be made beside the one there is.
+    this.boardsKnown$.subscribe(([only, ...others]) => {
+      if (others.length > 0) this.boardsMenu().openMenu();
+      else this.putOn(only ?? null);
+    });
   }
 
   /** Puts the question, as it is asked now, on a dashboard as another tile. */
