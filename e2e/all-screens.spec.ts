@@ -91,9 +91,9 @@ test('the comparison is reachable by keyboard alone', async ({ page, lens }) => 
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('-');
-  await expect(page.getByRole('row', { name: /Trial visit - search/ })).toHaveCount(0);
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /Trial visit - search/ })).toHaveCount(0);
   await page.keyboard.press('+');
-  await expect(page.getByRole('row', { name: /Trial visit - search/ })).toBeVisible();
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /Trial visit - search/ })).toBeVisible();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'How this figure came about' })).toContainText('Harbor Search');
@@ -127,12 +127,12 @@ test('claims of two channels are at most, and what a channel does not measure is
   await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims')}`);
   await expect(page.getByText(/No report delivers what these are made of: Purchases, CPA, Value/)).toBeVisible();
   await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims').replace('on=sale', 'on=click')}`);
-  await expect(page.getByRole('row', { name: /^Mark Total|Total/ }).first()).toContainText(/between [\d,]+ and [\d,]+/);
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /^Mark Total|Total/ }).first()).toContainText(/between [\d,]+ and [\d,]+/);
 });
 
 test('people are never added up, and a channel that does not count them is no zero', async ({ page, lens }) => {
   await lens.open(`/compare?${JUNIPER}&set=reach`);
-  const row = (name: string) => page.getByRole('row', { name }).first();
+  const row = (name: string) => page.getByRole('treegrid').getByRole('row', { name }).first();
   await expect(row('Wren Social')).toContainText(/between [\d,]+ and [\d,]+/);
   await expect(row('Harbor Search')).toContainText('not measured');
 });
@@ -215,7 +215,7 @@ test('an import is taken back from its feed', async ({ page, lens }) => {
   await takeBack();
   await lens.open(`/compare?${NORTHWALL}`);
   await page.getByRole('button', { name: 'Open Wren / try climbing / spring' }).click();
-  await expect(page.getByRole('row', { name: /Not broken down by group/ })).toBeVisible();
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /Not broken down by group/ })).toBeVisible();
 });
 
 test('a channel is connected, fetched, and forgotten', async ({ page, lens }) => {

@@ -85,7 +85,7 @@ test('members are held against a figure, and a cell of a crossing is traced to i
   await page.getByRole('spinbutton', { name: 'Amount' }).fill('300');
   await page.keyboard.press('Enter');
   await expect(phrase(page, /ad with Spend above 300/)).toBeVisible();
-  const shown = page.getByRole('row', { name: /^Shown/ });
+  const shown = page.getByRole('treegrid').getByRole('row', { name: /^Shown/ });
   await expect(shown).toBeVisible();
   const amounts = async (): Promise<number[]> => {
     const texts = await page.locator('tr[aria-level="2"] td:nth-of-type(2) .value').allInnerTexts();
@@ -95,10 +95,19 @@ test('members are held against a figure, and a cell of a crossing is traced to i
   expect((await amounts()).length).toBeGreaterThan(2);
 
   await lens.open(`/compare?${POCKET}&rows=channel&columns=week~spend`);
-  await page.getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).click();
+  await page.getByRole('treegrid').getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).click();
   const trace = page.getByRole('complementary', { name: 'How this figure came about' });
-  const cell = (await page.getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).locator('.value').innerText()).trim();
+  const cell = (
+    await page.getByRole('treegrid').getByRole('row', { name: /Total/ }).getByRole('gridcell').nth(2).locator('.value').innerText()
+  ).trim();
   await expect(trace).toContainText(cell);
+
+  await lens.open(`/compare?${POCKET}&rows=channel~campaign`);
+  const rows = page.getByRole('treegrid').getByRole('row');
+  const channel = (await rows.nth(3).getByRole('rowheader').innerText()).trim();
+  await rows.nth(3).getByRole('gridcell').nth(1).click();
+  await page.getByRole('button', { name: 'Note something of it' }).press('n');
+  await expect(page.getByRole('dialog').getByRole('combobox', { name: 'It is about' })).toContainText(channel);
 });
 
 test('two clients stand in one table, their money in one currency, over days written as a number', async ({ page, lens }) => {
@@ -110,7 +119,7 @@ test('two clients stand in one table, their money in one currency, over days wri
   await page.keyboard.press('Enter');
   await expect(page.getByRole('rowheader', { name: 'Kelpie Kayak Tours' })).toBeVisible();
   // A pound buys more than a euro: the same spend is a larger number.
-  const spend = (name: string) => page.getByRole('row', { name }).getByRole('gridcell').nth(1);
+  const spend = (name: string) => page.getByRole('treegrid').getByRole('row', { name }).getByRole('gridcell').nth(1);
   await expect(spend('Juniper Loft Tea')).toContainText('£');
   const pounds = Number((await spend('Juniper Loft Tea').innerText()).replace(/[^\d.]/g, ''));
   await phrase(page, /^Currency of all money/).click();

@@ -1,6 +1,6 @@
 import { expect, JUNIPER, saved, test } from './test';
 
-test.use({ copy: 'views' });
+test.use({ copy: 'dashboards' });
 
 test('a morning: the ready dashboard, narrowed to a channel, arranged, kept and taken away', async ({ page, lens }) => {
   const tile = (text: string) => page.locator('.tile').filter({ has: page.getByRole('heading', { name: text }) });

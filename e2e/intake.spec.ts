@@ -17,7 +17,7 @@ test('names are described, a broken one corrected, and Compare shows what they t
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Compare can show what names tell')).toBeVisible();
   await lens.open(`/compare?${JUNIPER}`);
-  const total = page.getByRole('row', { name: /^Mark Total|^Total/ });
+  const total = page.getByRole('treegrid').getByRole('row', { name: /^Mark Total|^Total/ });
   const before = await total.innerText();
   await page.getByRole('button', { name: 'Then by: campaign' }).click();
   await page.getByRole('option', { name: /^theme in the name/ }).click();
@@ -92,7 +92,7 @@ test('lots are told with what came of them, and one is added by hand', async ({ 
 test('any question can be asked as known on a past day', async ({ page, lens }) => {
   await lens.open(`/compare?${POCKET}&known=2026-10-01`);
   await expect(page.getByText('as known on 1 Oct 2026').or(page.getByText('as known on Oct 1, 2026'))).toBeVisible();
-  const total = page.getByRole('row', { name: /Total/ });
+  const total = page.getByRole('treegrid').getByRole('row', { name: /Total/ });
   await expect(total).toContainText('not measured');
   await page.getByRole('button', { name: /^Known/ }).click();
   await page.getByRole('button', { name: 'As it is known now' }).click();

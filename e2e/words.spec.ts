@@ -134,17 +134,17 @@ test('what orders tell beside their value is mapped, compared and traced, also a
   // Of the orders of the other list nobody knows how many gifts were wrapped: at least those.
   await lens.open(`/compare?${JUNIPER}&set=own`);
   await expect(page.getByRole('columnheader', { name: /^Gift wrap of purchases/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: 'Total' }).first()).toContainText('> £50.00');
+  await expect(page.getByRole('treegrid').getByRole('row', { name: 'Total' }).first()).toContainText('> £50.00');
 });
 
 test('what channels deliver beside spend can be compared: films, auctions, a listing', async ({ page, lens }) => {
   const kelpie = 'client=kelpie-kayak-tours&period=this-month&with=before&by=orders&on=sale';
   await lens.open(`/compare?${kelpie}&set=video`);
-  const film = page.getByRole('row', { name: /Mark Cobble Video/ });
+  const film = page.getByRole('treegrid').getByRole('row', { name: /Mark Cobble Video/ });
   await expect(film).toContainText('%');
   await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=maps`);
-  await expect(page.getByRole('row', { name: /maps, phone/ }).first()).toBeVisible();
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /maps, phone/ }).first()).toBeVisible();
   await lens.open(`/compare?${JUNIPER}&set=auction`);
-  await expect(page.getByRole('row', { name: /Mark Harbor Search/ }).first()).toContainText('%');
+  await expect(page.getByRole('treegrid').getByRole('row', { name: /Mark Harbor Search/ }).first()).toContainText('%');
   await lens.accessible();
 });

@@ -6,7 +6,15 @@ import { join } from 'node:path';
 
 const STAMP = 'dist/.built';
 const SOURCES = ['core/src', 'contract/src', 'draw/src', 'server/src', 'market/src', 'web/src', 'web/public', 'scripts'];
-const FILES = ['package-lock.json', 'web/angular.json', 'web/tsconfig.app.json', 'tsconfig.base.json'];
+const FILES = [
+  'package-lock.json',
+  'core/package.json',
+  'contract/package.json',
+  'draw/package.json',
+  'web/angular.json',
+  'web/tsconfig.app.json',
+  'tsconfig.base.json',
+];
 
 function fingerprint() {
   const hash = createHash('sha256').update(process.version);

@@ -67,12 +67,19 @@ if (existsSync(loading)) {
     const { connectDemo } = await import(pathToFileURL(join(process.cwd(), 'dist/market/connect.js')).href);
     await connectDemo(address, market, console.log);
     rmSync(loading);
+    await lookOnce(address);
   } catch (error) {
     console.error(`The demonstration could not be fetched completely: ${error.message}\nThe next start goes on from here.`);
   }
 }
 if (market) console.log(`\nThe market, the demonstration’s outside world, is at ${market}`);
 console.log(`\nUnified Lens is at ${address}\nStop with Ctrl+C.`);
+
+/** Asks once how each client stands: what is read and sorted for that is kept, so the first look of the user need not wait for it. */
+async function lookOnce(address) {
+  const clients = await (await fetch(`${address}/api/clients`)).json();
+  for (const { id } of clients) await (await fetch(`${address}/api/clients/${id}/glance`)).arrayBuffer();
+}
 
 /** Starts a program and resolves with the address it prints; ends when it ends. */
 function started(file, args) {

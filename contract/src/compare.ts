@@ -218,6 +218,8 @@ export const trace = z.object({
       ),
     }),
   ),
+  /** What a note of this figure would be about: the day, channel and campaign its row lies in, these by name. */
+  about: z.object({ day: day.nullable(), channel: z.string().nullable(), campaign: z.string().nullable() }),
   unreadLines: z.number().int(),
   withoutClickDay,
   dataVersion: z.number().int(),

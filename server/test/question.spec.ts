@@ -1,3 +1,4 @@
+import { parseDay } from '@lens/core';
 import { clientForEach, compare, importFile, makeClient, questionFor, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -95,6 +96,22 @@ describe('a question over HTTP', () => {
     const [head, total] = (await csv.text()).split('\r\n');
     expect(head).toContain('"Spend, Monday (GBP)","Spend, Monday, share of spend covered"');
     expect(total).toMatch(/Total,41,1,14,1,27,1/);
+  });
+
+  it('says of a traced figure what a note of it would be about, as narrow as its row', async () => {
+    const aboutOf = async (rows: string[], name: string, day = '') => {
+      const columns = day === '' ? null : { by: 'day', metric: 'spend' };
+      const { key } = (await ask({ rows, columns })).body.rows.find((row: Loose) => row.name === name);
+      const question = questionFor(setting.client, { ...DAYS, rows, columns });
+      const row = `${key}${day && `|day:${parseDay(day)}`}`;
+      return (await send(server.address, 'POST', '/compare/trace', { question, row, metric: 'spend' })).body.about;
+    };
+    const channel = (await ask({ rows: ['channel'] })).body.rows[1].name as string;
+    const ofTea = { day: null, channel, campaign: 'Tea' };
+    expect(await aboutOf(['channel', 'campaign', 'ad'], 'Steam')).toEqual(ofTea);
+    expect(await aboutOf(['ad'], 'Steam')).toEqual(ofTea);
+    expect(await aboutOf(['channel'], channel)).toEqual({ ...ofTea, campaign: null });
+    expect(await aboutOf(['campaign'], 'Total', '2026-10-05')).toEqual({ day: '2026-10-05', channel: null, campaign: null });
   });
 
   it.each([

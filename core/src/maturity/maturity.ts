@@ -1,4 +1,4 @@
-import { quantileSorted } from 'simple-statistics';
+import { quantileSorted, sum } from 'simple-statistics';
 import type { Day } from '../time/day';
 import { DRAWS, type Times } from './resample';
 
@@ -60,9 +60,9 @@ export function estimateMaturity(
   if (!parent && lastDay - firstClick <= tail) return undefined;
   const weight = usable.reduce((sum, each) => sum + each.weight, 0);
   const prior = usable.length > 0 ? (PRIOR_OUTCOMES * weight) / usable.length : 1;
-  const cohorts = cohortsOf(usable, tail);
+  const cohorts = cohortsOf(usable, lastDay, tail);
   const curve = (timesOf: (clickDay: Day) => number, towards: readonly number[] | undefined): number[] =>
-    sharesOf(cohorts, { lastDay, tail, timesOf, towards: towards && { share: towards, weight: prior } });
+    sharesOf(cohorts, { tail, timesOf, towards: towards && { share: towards, weight: prior } });
   return {
     share: curve(() => 1, parent?.share),
     draws: times
@@ -73,50 +73,50 @@ export function estimateMaturity(
   };
 }
 
-/** The outcomes of one click day by their lag. */
+/** The outcomes of one click day, by those lags that any of them had; only what its age lets be seen. */
 interface Cohort {
   readonly clickDay: Day;
-  readonly byLag: Float64Array;
+  readonly age: number;
+  readonly lags: readonly number[];
+  readonly weights: readonly number[];
+  readonly all: number;
 }
 
-function cohortsOf(outcomes: readonly LaggedOutcome[], tail: number): Cohort[] {
-  const cohorts = new Map<Day, Float64Array>();
+function cohortsOf(outcomes: readonly LaggedOutcome[], lastDay: Day, tail: number): Cohort[] {
+  const cohorts = new Map<Day, Map<number, number>>();
   for (const { clickDay, saleDay, weight } of outcomes) {
-    let byLag = cohorts.get(clickDay);
-    if (!byLag) {
-      byLag = new Float64Array(tail + 1);
-      cohorts.set(clickDay, byLag);
-    }
+    const byLag = cohorts.get(clickDay) ?? new Map<number, number>();
+    if (byLag.size === 0) cohorts.set(clickDay, byLag);
     const lag = Math.min(tail, saleDay - clickDay);
-    byLag[lag] = (byLag[lag] ?? 0) + weight;
+    byLag.set(lag, (byLag.get(lag) ?? 0) + weight);
   }
-  return [...cohorts].map(([clickDay, byLag]) => ({ clickDay, byLag }));
+  return [...cohorts].map(([clickDay, byLag]) => {
+    const weights = [...byLag.values()];
+    return { clickDay, age: Math.min(tail, lastDay - clickDay), lags: [...byLag.keys()], weights, all: sum(weights) };
+  });
 }
 
 interface Curve {
-  readonly lastDay: Day;
   readonly tail: number;
   /** How often the outcomes of a click day count. */
   readonly timesOf: (clickDay: Day) => number;
   readonly towards: { readonly share: readonly number[]; readonly weight: number } | undefined;
 }
 
-function sharesOf(cohorts: readonly Cohort[], { lastDay, tail, timesOf, towards }: Curve): number[] {
+function sharesOf(cohorts: readonly Cohort[], { tail, timesOf, towards }: Curve): number[] {
   const at = new Float64Array(tail + 1);
   // Seen up to an age by cohorts that old: begins at an outcome's lag and ends with its cohort's age.
   const steps = new Float64Array(tail + 2);
-  for (const { clickDay, byLag } of cohorts) {
+  for (const { clickDay, age, lags, weights, all } of cohorts) {
     const times = timesOf(clickDay);
     if (times === 0) continue;
-    const age = lastDay - clickDay < tail ? lastDay - clickDay : tail;
-    let all = 0;
-    for (let lag = 0; lag <= age; lag++) {
-      const counted = (byLag[lag] ?? 0) * times;
+    for (let each = 0; each < lags.length; each++) {
+      const lag = lags[each] ?? 0;
+      const counted = (weights[each] ?? 0) * times;
       at[lag] = (at[lag] ?? 0) + counted;
       steps[lag] = (steps[lag] ?? 0) + counted;
-      all += counted;
     }
-    steps[age + 1] = (steps[age + 1] ?? 0) - all;
+    steps[age + 1] = (steps[age + 1] ?? 0) - all * times;
   }
   const upTo: number[] = [];
   for (let age = 0, seen = 0; age <= tail; age++) upTo.push((seen += steps[age] ?? 0));

@@ -8,6 +8,13 @@ export type KeyStep = readonly [dimension: string, code: number | string];
 export const keyOf = (steps: readonly KeyStep[]): string =>
   steps.reduce((key, [dimension, code]) => (key === '' ? `${dimension}:${code}` : `${key}/${dimension}:${code}`), '');
 
+/** The steps of a key, those of a row and then of a column, each code as it is written there; none of a total. */
+export const keySteps = (key: string): (readonly [dimension: string, code: string])[] =>
+  key.split(/[/|]/).flatMap((step) => {
+    const at = step.indexOf(':');
+    return at < 0 ? [] : [[step.slice(0, at), step.slice(at + 1)] as const];
+  });
+
 /** The key above, "" above the outermost rows. */
 export const parentOf = (key: string): string => key.slice(0, Math.max(0, key.lastIndexOf('/')));
 

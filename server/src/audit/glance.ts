@@ -44,9 +44,11 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const { targets, budgets } = promisesOf(db, client.id);
   const target = targetFor(targets, period) ?? null;
   const plan = budgets.find((each) => each.from <= period.to && period.to <= each.to)?.amount ?? null;
-  const { spend, arrived, ...totals } = await totalsOf(context, client, target, period);
+  const [{ spend, arrived, ...totals }, audit] = await Promise.all([
+    totalsOf(context, client, target, period),
+    queries.audit(client.id, period, today),
+  ]);
   const decided = new Set(moves.map(({ subject }) => subject));
-  const audit = await queries.audit(client.id, period, today);
   const proposals = audit.findings.filter((finding) => finding.move && !decided.has(subjectOf(finding, finding.move))).length;
   const spent = spend.kind === 'value' ? spend.value : null;
   const meant = totals[target?.orders ?? 'all'];

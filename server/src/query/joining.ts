@@ -17,7 +17,7 @@ export function joiningTried(
   const { tables, members } = loaded;
   const names = data.namesOf(loaded);
   const naming = rulesOf(data.db, client, 'naming');
-  const outcomes = storedOutcomes(data.db, feed, null)
+  const outcomes = [...storedOutcomes(data.db, feed, null)]
     .filter(({ saleDay }) => saleDay >= period.from && saleDay <= period.to)
     .map((row) => ({
       ...tagsOf(row),

@@ -1,9 +1,23 @@
 import type { Trace as WireTrace } from '@lens/contract';
-import { bookOf, closedFormula, type Figure, figureText, filledFormula, lastDayOf, type MetricId, type Question, trace } from '@lens/core';
+import {
+  bookOf,
+  closedFormula,
+  type Figure,
+  figureText,
+  filledFormula,
+  isLevel,
+  lastDayOf,
+  type MetricId,
+  NONE,
+  type Question,
+  keySteps,
+  trace,
+} from '@lens/core';
 import { accountsOf, findClient } from '../store/clients';
 import type { Db } from '../store/database';
 import { findFeed } from '../store/feeds';
 import { findImport } from '../store/imports';
+import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
 
 /** How a cell of a table came about, down to its files; undefined where there is no such cell. */
@@ -22,8 +36,26 @@ export function tracing(data: ClientData, question: Question, key: string, metri
       ...input,
       sources: input.sources.map((source) => sourceOf(data.db, source, question.clients)),
     })),
+    about: aboutOf(data, loaded, key),
     withoutClickDay: [...found.withoutClickDay],
     dataVersion: loaded.version,
+  };
+}
+
+/** The day, channel and campaign that a row lies in, each null where it is wider. */
+function aboutOf(data: ClientData, loaded: LoadedClient, key: string): WireTrace['about'] {
+  const { members, tables } = loaded;
+  const names = data.namesOf(loaded);
+  const steps = keySteps(key);
+  const codeOf = (wanted: string): string | undefined => steps.find(([dimension]) => dimension === wanted)?.[1];
+  const campaigns = steps.map(([dimension, code]) => (isLevel(dimension) ? members.campaignOf(Number(code)) : NONE));
+  const campaign = campaigns.find((each) => each !== NONE) ?? NONE;
+  const account = tables.accounts.find(({ id }) => id === members.byId.get(campaign)?.account);
+  const [channel, day] = [codeOf('channel') ?? account?.channel, codeOf('day')];
+  return {
+    day: day === undefined ? null : Number(day),
+    channel: channel === undefined ? null : names('channel', channel),
+    campaign: campaign === NONE ? null : members.nameOf(campaign),
   };
 }
 

@@ -4,6 +4,7 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   type ElementRef,
   inject,
   input,
@@ -11,8 +12,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatIconButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import type { Note } from '@lens/contract';
 import {
   COUNTED_WORDS,
   type Figure,
@@ -29,6 +31,7 @@ import {
 } from '@lens/core';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
+import { NoteWriter } from '../logbook/note-writer';
 import { loadState } from '../ui/load-state';
 import { withoutClickText } from './without-click';
 import { keptText } from './kept-text';
@@ -37,7 +40,7 @@ import { momentText } from '../ui/moment-text';
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
 @Component({
   selector: 'ul-trace-drawer',
-  imports: [MatIcon, MatIconButton],
+  imports: [MatButton, MatIcon, MatIconButton],
   templateUrl: './trace-drawer.html',
   styleUrl: './trace-drawer.scss',
   host: { '(document:keydown.escape)': 'closed.emit()' },
@@ -45,6 +48,7 @@ import { momentText } from '../ui/moment-text';
 })
 export class TraceDrawer {
   private readonly api = inject(Api);
+  protected readonly notes = inject(NoteWriter);
   readonly question = input.required<Question>();
   readonly row = input.required<string>();
   readonly metric = input.required<MetricId>();
@@ -60,13 +64,22 @@ export class TraceDrawer {
     const state = this.state();
     return state?.state === 'ready' ? state.value : null;
   });
+  private readonly about = computed((): Partial<Note> => {
+    const trace = this.trace();
+    if (!trace) return {};
+    const { day, channel, campaign } = trace.about;
+    const noted = day ?? this.question().period.to;
+    return { days: { from: noted, to: noted }, channel, campaign };
+  });
   private readonly panel = viewChild.required<ElementRef<HTMLElement>>('panel');
 
   constructor() {
     // The drawer stands beside the page, so focus is lent to it and given back, not held.
     const before = document.activeElement;
+    effect(() => this.notes.lookedAt.set(this.about()));
     afterNextRender(() => this.panel().nativeElement.focus());
     inject(DestroyRef).onDestroy(() => {
+      this.notes.lookedAt.set({});
       if (before instanceof HTMLElement && before.isConnected) before.focus();
     });
   }

@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import type { Note, StoredNote } from '@lens/contract';
 import { FocusService } from '../data/focus';
@@ -9,10 +9,13 @@ export class NoteWriter {
   private readonly dialogs = inject(MatDialog);
   private readonly focus = inject(FocusService);
 
-  /** A note of the last day that is looked at. */
-  begin(about: Partial<Note> = {}): void {
+  /** What a figure that is looked at is about. */
+  readonly lookedAt = signal<Partial<Note>>({});
+
+  /** A note of what is looked at: of the last of the days where nothing else is. */
+  begin(): void {
     const day = this.focus.resolved()?.period.to ?? this.focus.clock()?.today ?? 0;
-    this.change({ text: '', days: { from: day, to: day }, channel: null, campaign: null, ...about });
+    this.change({ text: '', days: { from: day, to: day }, channel: null, campaign: null, ...this.lookedAt() });
   }
 
   change(note: Note | StoredNote): void {
