@@ -61,19 +61,20 @@ export const move = z.object({
 export type Move = z.infer<typeof move>;
 
 export const auditRequest = z.object({ client: id, period: dayRange });
+/** A finding with the names it needs on a screen, and what was decided on it. */
+export const auditedFinding = finding.extend({
+  channelName: z.string(),
+  path: z.array(z.string()),
+  /** Fingerprint of the ad's picture, where it has one. */
+  picture: z.string().exactOptional(),
+  decided: z.object({ id, decision, reason: z.string() }).nullable(),
+});
+
 export const auditReply = z.object({
   target: target.nullable(),
   days: dayRange,
   matured: z.boolean(),
-  findings: z.array(
-    finding.extend({
-      channelName: z.string(),
-      path: z.array(z.string()),
-      /** Fingerprint of the ad's picture, where it has one. */
-      picture: z.string().exactOptional(),
-      decided: z.object({ id, decision, reason: z.string() }).nullable(),
-    }),
-  ),
+  findings: z.array(auditedFinding),
   dataVersion: z.number().int(),
 });
 export type AuditReply = z.infer<typeof auditReply>;

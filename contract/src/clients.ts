@@ -1,9 +1,9 @@
-import { CHANNEL_KINDS, NAME_PARTS, NUMBER_UNITS, ORDERS_MEANT, RESULT_SET_IDS, SURENESS, TARGET_METRIC_IDS } from '@lens/core';
+import { CHANNEL_KINDS, NAME_PARTS, NUMBER_UNITS, ORDERS_MEANT, RESULT_SET_IDS, TARGET_METRIC_IDS } from '@lens/core';
 import { z } from 'zod';
 import { groupingName } from './groupings';
 import { library } from './metrics';
 import { ownWords } from './words';
-import { basis, countedBy, currency, day, dayRange, figure, id, name, timeZone } from './basic';
+import { basis, countedBy, currency, day, dayRange, id, name, timeZone } from './basic';
 
 export const channelKind = z.enum(CHANNEL_KINDS);
 
@@ -52,6 +52,13 @@ const ownNumber = datedNumber
   })
   .refine(ordered, orderedMessage);
 
+/** What stood on a prepaid account of a channel in the morning of a day. */
+const prepaidBalance = z.object({
+  channel: z.string().trim().min(1, 'Say which channel'),
+  day,
+  amount: z.number().positive('A balance is more than 0'),
+});
+
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({
   targets: z.array(target).max(100),
@@ -61,6 +68,7 @@ export const promises = z.object({
   rates: z.array(exchangeRate).max(1000).default([]),
   /** Numbers of its own that formulas calculate with: a price, a fee. */
   numbers: z.array(ownNumber).max(200).default([]),
+  balances: z.array(prepaidBalance).max(200).default([]),
 });
 export type Promises = z.infer<typeof promises>;
 
@@ -81,25 +89,6 @@ export const clientDetail = client.extend({
   library,
 });
 export type ClientDetail = z.infer<typeof clientDetail>;
-
-/** One line of the Clients screen. */
-export const clientGlance = z.object({
-  client,
-  period: dayRange.nullable(),
-  target: target.nullable(),
-  actual: figure.nullable(),
-  /** The same of the orders that the target does not mean, named so that neither is taken for the other; null where there is no difference. */
-  other: z.object({ orders: z.enum(ORDERS_MEANT), actual: figure, met: z.number().nullable() }).nullable(),
-  /** Share of the target met; null where it cannot be said. */
-  met: z.number().nullable(),
-  /** Supported: the interval of the figure lies on one side of the target. */
-  sureness: z.enum(SURENESS),
-  spend: figure.nullable(),
-  plan: z.number().nullable(),
-  pacing: z.object({ spentShare: z.number(), monthEnd: z.number(), neededADay: z.number() }).nullable(),
-  waiting: z.object({ proposals: z.number(), accepted: z.number() }),
-});
-export type ClientGlance = z.infer<typeof clientGlance>;
 
 export const clock = z.object({ today: day, fixed: z.boolean() });
 export type Clock = z.infer<typeof clock>;

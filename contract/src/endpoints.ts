@@ -2,6 +2,7 @@ import { z } from 'zod';
 import * as audit from './audit';
 import { day, id } from './basic';
 import * as clients from './clients';
+import { clientGlance } from './glance';
 import * as compare from './compare';
 import * as connections from './connections';
 import * as health from './health';
@@ -39,14 +40,14 @@ export const ENDPOINTS = {
     method: 'GET',
     path: '/glances',
     summary: 'Each client this month against target and plan',
-    reply: z.array(clients.clientGlance),
+    reply: z.array(clientGlance),
   }),
   glance: endpoint({
     method: 'GET',
     path: '/clients/:client/glance',
     summary: 'One client this month against target and plan',
     params: ofClient,
-    reply: clients.clientGlance,
+    reply: clientGlance,
   }),
   addClient: endpoint({ method: 'POST', path: '/clients', summary: 'Add a client', body: clients.newClient, reply: clients.client }),
   client: endpoint({ method: 'GET', path: '/clients/:client', summary: 'One client', params: ofClient, reply: clients.clientDetail }),

@@ -9,6 +9,7 @@ export * from './dashboards';
 export * from './find';
 export * from './fresh';
 export * from './frozen';
+export * from './glance';
 export * from './groupings';
 export * from './health';
 export * from './intake';

@@ -40,6 +40,12 @@ describe('from an audit to a change sheet', () => {
       targets: [{ metric: 'roas', value: 1.5, countedBy: 'orders', basis: 'sale', ...ALWAYS }],
       margins: [{ share: 0.5, ...ALWAYS }],
       budgets: [{ amount: 6000, ...ALWAYS }],
+      // The newer one holds; of the last day 120 was spent.
+      balances: [
+        { channel: 'Search of Decided', day: PERIOD.to, amount: 600 },
+        { channel: 'Search of Decided', day: PERIOD.from, amount: 90 },
+        { channel: 'Nowhere', day: PERIOD.from, amount: 90 },
+      ],
     });
   });
 
@@ -55,7 +61,11 @@ describe('from an audit to a change sheet', () => {
         sureness: 'undecided',
         plan: 6000,
         pacing: { spentShare: 0.6, neededADay: 2400 },
-        waiting: { proposals: 1, accepted: 0 },
+        balances: [
+          { channelName: 'Search of Decided', left: { kind: 'value', value: 480 }, days: 4 },
+          { channelName: 'Nowhere', left: { kind: 'gap' }, days: null },
+        ],
+        waiting: { proposals: 1, accepted: 0, first: [{ name: '=loser', channelName: 'Search of Decided', decided: null }] },
       },
     ]);
   });
@@ -100,7 +110,7 @@ describe('from an audit to a change sheet', () => {
     expect(line).toMatch(/^Search of Decided,Main,campaign,L-2,'=loser,daily budget,60\.00,48\.00,"ROAS 0\.18 \(95 %: /);
     expect(rest).toEqual([]);
     const { body: glances } = await send(server.address, 'GET', '/glances');
-    expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1 });
+    expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1, first: [] });
     expect((await send(server.address, 'GET', `/clients/${glances[0].client.id}/glance`)).body).toEqual(glances[0]);
   });
 

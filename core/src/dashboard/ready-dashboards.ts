@@ -11,7 +11,7 @@ type Sized = readonly [TileWhat, Size];
 const [THIRD, HALF, TWO_THIRDS, WHOLE, BELOW] = [
   { wide: 4, high: 3 },
   { wide: 6, high: 4 },
-  { wide: 8, high: 4 },
+  { wide: 8, high: 5 },
   { wide: 12, high: 4 },
   { wide: 4, high: 2 },
 ] as const;
@@ -105,7 +105,7 @@ function morning({ metricSet }: BoundTo): readonly Sized[] {
     [usual('What comes in', 'figure', count), THIRD],
     [usual('What one costs', 'figure', target === 'roas' ? 'cpa' : target), THIRD],
     [usual('Spend, day by day', 'stacked', 'spend'), TWO_THIRDS],
-    [{ kind: 'waiting' }, BELOW],
+    [{ kind: 'waiting' }, THIRD],
     [{ kind: 'data' }, BELOW],
     [usual('Channels against the target', 'bars', target), HALF],
     [usual('Results of each channel, day by day', 'line', count), HALF],

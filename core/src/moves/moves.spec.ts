@@ -1,5 +1,6 @@
 import {
   type AcceptedMove,
+  balanceLeft,
   breakEvenCpa,
   breakEvenRoas,
   bounds,
@@ -41,6 +42,17 @@ describe('economics', () => {
     expect(pacing(18_000, 9_000, 31, 31)).toEqual({ spentShare: 0.5, monthEnd: 9_000, neededADay: 0 });
     expect(pacing(18_000, 9_000, 30, 31)?.neededADay).toBe(9_000);
     expect(pacing(18_000, 4_500, 14, 31)?.spentShare).toBe(0.25);
+  });
+
+  it('leaves 600 of a balance of 1,000, for 14 more days at 300 a week', () => {
+    expect(balanceLeft(1_000, value(400), value(300), 7)).toEqual({ left: value(600), days: 14 });
+    expect(balanceLeft(1_000, value(1_200), value(300), 7)).toEqual({ left: value(-200), days: null });
+    expect(balanceLeft(1_000, value(400), value(0), 7).days).toBeNull();
+    expect(balanceLeft(1_000, value(400), bounds(300, null), 7).days).toBeNull();
+    // Some of what was spent is not told: at most what the rest leaves.
+    expect(balanceLeft(1_000, bounds(400, null), value(300), 7)).toEqual({ left: bounds(null, 600), days: null });
+    expect(balanceLeft(1_000, bounds(400, 500), value(300), 7)).toEqual({ left: bounds(500, 600), days: null });
+    expect(balanceLeft(1_000, gap('not measured'), value(300), 7)).toEqual({ left: gap('not measured'), days: null });
   });
 });
 

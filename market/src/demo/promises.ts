@@ -28,6 +28,7 @@ export interface ClientPromises {
   readonly margins: readonly { readonly share: number }[];
   readonly budgets: readonly { readonly amount: number }[];
   readonly rates?: readonly object[];
+  readonly balances?: readonly object[];
 }
 
 /** What each client was promised: targets, margins and monthly budgets as the agency wrote them down. */
@@ -36,6 +37,7 @@ export const PROMISES: Readonly<Record<string, ClientPromises>> = {
     targets: [{ metric: 'roas', value: 2.6, ...counted, ...ALWAYS }],
     margins: [{ share: 0.46, ...ALWAYS }],
     budgets: [{ amount: 18_000, ...ALWAYS }],
+    balances: [{ channel: 'Larkmail', day: '2026-10-01', amount: 500 }],
   },
   'kelpie-kayak-tours': {
     targets: [{ metric: 'cost-per-booking', value: 34, ...counted, ...ALWAYS }],

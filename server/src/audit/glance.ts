@@ -1,10 +1,15 @@
-import type { Client, ClientGlance } from '@lens/contract';
+import type { Client, ClientGlance, Promises, WireTable } from '@lens/contract';
 import {
+  balanceLeft,
   daysInMonth,
   dayParts,
   type Figure,
+  gap,
+  type MetricId,
   type OrdersMeant,
   pacing,
+  plainQuestion,
+  type Question,
   resolvePeriod,
   shareMet,
   surenessOf,
@@ -12,12 +17,13 @@ import {
   TARGET_METRICS,
   targetFor,
   unpackFigures,
+  value,
 } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { targetQuestion } from '../query/audit';
 import { dataRange, promisesOf } from '../store/clients';
 import { movesOf } from '../store/moves';
-import { subjectOf } from './decide';
+import { withDecisions } from './decide';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */
 export async function glanceOfClient(context: Context, client: Client): Promise<ClientGlance> {
@@ -37,19 +43,20 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     spend: null,
     plan: null,
     pacing: null,
-    waiting: { proposals: 0, accepted },
+    balances: [],
+    waiting: { proposals: 0, accepted, first: [] },
   };
   if (!resolved || !dataRange(db, client.id)) return nothing;
   const period = { from: resolved.from, to: resolved.to };
-  const { targets, budgets } = promisesOf(db, client.id);
+  const { targets, budgets, balances } = promisesOf(db, client.id);
   const target = targetFor(targets, period) ?? null;
   const plan = budgets.find((each) => each.from <= period.to && period.to <= each.to)?.amount ?? null;
-  const [{ spend, arrived, ...totals }, audit] = await Promise.all([
+  const [{ spend, arrived, ...totals }, audit, left] = await Promise.all([
     totalsOf(context, client, target, period),
     queries.audit(client.id, period, today),
+    balancesLeft(context, client, balances, today - 1),
   ]);
-  const decided = new Set(moves.map(({ subject }) => subject));
-  const proposals = audit.findings.filter((finding) => finding.move && !decided.has(subjectOf(finding, finding.move))).length;
+  const proposals = withDecisions(context, client.id, audit).findings.filter(({ move, decided }) => move && !decided);
   const spent = spend.kind === 'value' ? spend.value : null;
   const meant = totals[target?.orders ?? 'all'];
   const met = target ? shareMet(target, meant.actual) : undefined;
@@ -65,9 +72,13 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     spend,
     plan,
     pacing: plan !== null && spent !== null ? (pacing(plan, spent, dayParts(period.to).date, daysInMonth(period.to)) ?? null) : null,
-    waiting: { proposals, accepted },
+    balances: left,
+    waiting: { proposals: proposals.length, accepted, first: proposals.slice(0, MOST_TOLD) },
   };
 }
+
+/** Proposals that are told in a glance. */
+const MOST_TOLD = 6;
 
 /** The figure of a target's metric and the count behind it, of the orders the target may mean. */
 interface Total {
@@ -96,22 +107,53 @@ async function totalsOf(
 ): Promise<Totals> {
   const anyTarget: Target = target ?? { metric: 'roas', value: 1, countedBy: 'orders', basis: 'sale', orders: 'all', ...period };
   const table = await queries.totals(targetQuestion(client, anyTarget, period), period.to + 1);
-  const row = (key: string): number => table.rows.findIndex((each) => each.key === key);
-  const matched = row('matched');
-  const figure = (at: number, metric: string): Figure => {
-    const column = table.columns[table.metrics.findIndex((each) => each === metric)];
-    return (column && unpackFigures(column.now)[at]) ?? { kind: 'gap', gap: 'not measured' };
-  };
-  const total = (at: number): Total => ({
-    actual: figure(at, anyTarget.metric),
-    count: figure(at, TARGET_METRICS[anyTarget.metric].count),
+  const differ = table.rows.some(({ key }) => key === 'matched');
+  const total = (row: 'total' | 'matched'): Total => ({
+    actual: figureOf(table, row, anyTarget.metric),
+    count: figureOf(table, row, TARGET_METRICS[anyTarget.metric].count),
   });
-  const all = row('total');
   return {
-    spend: figure(all, 'spend'),
-    all: total(all),
-    matched: total(matched < 0 ? all : matched),
-    differ: matched >= 0,
+    spend: figureOf(table, 'total', 'spend'),
+    all: total('total'),
+    matched: total(differ ? 'matched' : 'total'),
+    differ,
     arrived: table.arrived,
   };
+}
+
+/** A figure of a row of totals. */
+function figureOf({ rows, metrics, columns }: WireTable, row: 'total' | 'matched', metric: MetricId): Figure {
+  const column = columns[metrics.indexOf(metric)];
+  return (column && unpackFigures(column.now)[rows.findIndex(({ key }) => key === row)]) ?? gap('not measured');
+}
+
+/** Days of which the pace of spending is told. */
+const PACE_DAYS = 7;
+
+/** What is left of the newest balance of each channel after the last finished day. */
+function balancesLeft(
+  { queries }: Context,
+  client: Client,
+  balances: Promises['balances'],
+  last: number,
+): Promise<ClientGlance['balances']> {
+  const newest = new Map(balances.toSorted((a, b) => a.day - b.day).map((each) => [each.channel, each]));
+  const spendOf = async (channel: string, from: number): Promise<Figure> => {
+    if (from > last) return value(0);
+    const where: Question['where'] = [{ dimension: 'channel', any: [{ test: 'is', value: channel }] }];
+    const asked = plainQuestion({
+      clients: [client.id],
+      period: { from, to: last },
+      countedBy: 'orders',
+      basis: 'sale',
+      metricSet: client.metricSet,
+    });
+    return figureOf(await queries.totals({ ...asked, where }, last + 1), 'total', 'spend');
+  };
+  return Promise.all(
+    [...newest.values()].map(async ({ channel, day, amount }) => {
+      const [spent, lately] = await Promise.all([spendOf(channel, day), spendOf(channel, last - PACE_DAYS + 1)]);
+      return { channelName: channel, ...balanceLeft(amount, spent, lately, PACE_DAYS) };
+    }),
+  );
 }

@@ -71,7 +71,7 @@ export function dataRange(db: Db, client: string): DayRange | null {
 }
 
 interface PromiseRow {
-  kind: 'target' | 'margin' | 'budget' | 'rate' | 'number';
+  kind: 'target' | 'margin' | 'budget' | 'rate' | 'number' | 'balance';
   from: number;
   to: number;
   value: number;
@@ -105,6 +105,7 @@ export function promisesOf(db: Db, client: string): Promises {
     budgets: of('budget').map(({ from, to, value }) => ({ from, to, amount: value })),
     rates: of('rate').map(({ from, to, value, currency }) => ({ from, to, currency, rate: value })),
     numbers: of('number').map(({ from, to, value, name, unit }) => ({ from, to, name, unit, value })),
+    balances: of('balance').map(({ from, value, name }) => ({ channel: name, day: from, amount: value })),
   };
 }
 
@@ -115,7 +116,7 @@ export const datedNumbers = ({ margins, numbers }: Promises): ReadonlyMap<string
     ...clientNumbers(numbers).map(({ id }) => [id, numbers.filter((each) => clientNumbers([each])[0]?.id === id)] as const),
   ]);
 
-export function replacePromises(db: Db, client: string, { targets, margins, budgets, rates, numbers }: Promises): void {
+export function replacePromises(db: Db, client: string, { targets, margins, budgets, rates, numbers, balances }: Promises): void {
   const insert = db.prepare(
     `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, orders_meant, currency, name, unit)
      VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis, @orders, @currency, @name, @unit)`,
@@ -128,5 +129,7 @@ export function replacePromises(db: Db, client: string, { targets, margins, budg
     for (const { amount, ...days } of budgets) insert.run({ ...plain, kind: 'budget', value: amount, ...days });
     for (const { rate, ...rest } of rates) insert.run({ ...plain, kind: 'rate', value: rate, ...rest });
     for (const number of numbers) insert.run({ ...plain, kind: 'number', ...number });
+    for (const { channel, day, amount } of balances)
+      insert.run({ ...plain, kind: 'balance', name: channel, from: day, to: day, value: amount });
   })();
 }

@@ -2,12 +2,31 @@ import { signal, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { ClientDetail, ClientGlance, Health } from '@lens/contract';
+import { bounds, value } from '@lens/core';
 import { HealthService } from '../data/health';
 import { DataTile, TargetTile, WaitingTile } from './glance-tiles';
 import type { OnSheet } from './on-sheet';
 import { OwnGlance } from './own-glance';
 
-const GLANCE = { target: null, waiting: { proposals: 1, accepted: 2 }, client: { id: 'a' } } as unknown as ClientGlance;
+const CLIENT = { id: 'a', locale: 'en-GB', currency: 'GBP' };
+const PROPOSAL = {
+  ...{ key: 'k', name: 'Steam', channelName: 'Harbor Search', path: ['Tea', 'Steam'], metric: 'cpa', target: 20, actual: 41 },
+  ...{ range: { low: 30, high: 55 }, unfit: null, decided: null, noMove: '', clicks: 9, spend: 90, outcomes: 2, maturity: 1 },
+  ...{ breakEven: { roas: null, cpa: null }, stopLoss: null, more: null, lostToBudget: null, currency: '' },
+  move: {
+    ...{ field: 'daily budget', oldValue: '74', newValue: '59.2' },
+    effect: {
+      ...Object.fromEntries(['spend', 'outcomes'].map((of) => [of, { low: -1, middle: 0, high: 1 }])),
+      profit: null,
+      assumption: '',
+    },
+  },
+};
+const GLANCE = {
+  ...{ target: null, spend: value(100), plan: 200, pacing: null, client: CLIENT },
+  balances: [{ channelName: 'Larkmail', left: bounds(null, 120), days: null }],
+  waiting: { proposals: 1, accepted: 2, first: [PROPOSAL] },
+} as unknown as ClientGlance;
 
 describe('tiles on paper', () => {
   const told = signal<ClientGlance | null>(null);
@@ -19,7 +38,11 @@ describe('tiles on paper', () => {
     const { what } = fixture.componentInstance.onPaper();
     return what.kind === 'words' ? what.lines : [];
   };
-  const all = () => [lines(TargetTile), lines(WaitingTile), lines(DataTile, { client: { id: 'a', locale: 'en-GB' } as ClientDetail })];
+  const all = () => [
+    lines(TargetTile),
+    lines(WaitingTile, { room: 190 }),
+    lines(DataTile, { client: { id: 'a', locale: 'en-GB' } as ClientDetail }),
+  ];
   beforeEach(() => {
     for (const each of [told, health]) each.set(null);
     problem.set('');
@@ -40,8 +63,12 @@ describe('tiles on paper', () => {
     told.set(GLANCE);
     health.set({ notes: [] });
     expect(all()).toEqual([
-      ['Nothing was promised for this month.'],
-      ['1 proposal of the audit', '2 accepted moves to be made at the channels'],
+      [
+        'Nothing was promised for this month.',
+        'Spent £100.00 of £200.00.',
+        '< £120.00 left at Larkmail; the last days do not tell how long it lasts.',
+      ],
+      ['1 proposal of the audit', '2 accepted moves to be made', 'Steam: CPA £41.00, target ≤ £20.00. Daily budget £74.00 → £59.20 (−20%)'],
       ['Nothing is missing or late that is known of.'],
     ]);
   });

@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input
 import { RouterLink } from '@angular/router';
 import type { ClientDetail, ClientGlance } from '@lens/contract';
 import { BUILT_IN_BOOK, COUNTED_WORDS, figureText, formatNumber, TARGET_METRICS } from '@lens/core';
+import { findingView } from '../audit/finding-view';
 import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
 import { Ring } from '../ui/ring';
+import { balanceText } from './balance-text';
 import { type OnPaper, OnSheet, unknownOnPaper, wordsOnPaper } from './on-sheet';
 import { OwnGlance } from './own-glance';
 
@@ -18,7 +20,13 @@ const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a dec
     <h2>
       <a routerLink="/targets" queryParamsHandling="merge">{{ heading }}</a>
     </h2>
-    @if (told(); as told) {
+    @if (!glance()) {
+      @if (problem()) {
+        <p class="notice bad" role="alert">{{ problem() }}</p>
+      } @else {
+        <p class="quiet" role="status">Adding up…</p>
+      }
+    } @else if (told(); as told) {
       <div class="stands">
         <ul-ring [met]="told.met" [sureness]="told.sureness" />
         <p>
@@ -26,17 +34,13 @@ const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a dec
           <span class="quiet">{{ told.counted }}</span>
         </p>
       </div>
-      @for (line of told.pace; track line) {
-        <p>{{ line }}</p>
-      }
-    } @else if (problem()) {
-      <p class="notice bad" role="alert">{{ problem() }}</p>
-    } @else if (!glance()) {
-      <p class="quiet" role="status">Adding up…</p>
     } @else {
       <p class="quiet">
         Nothing was promised for this month. Say it under <a routerLink="/targets" queryParamsHandling="merge">Targets</a>.
       </p>
+    }
+    @for (line of pace(); track line) {
+      <p>{{ line }}</p>
     }
   `,
   styleUrl: './tile.scss',
@@ -55,6 +59,7 @@ const [TARGET, WAITING, DATA] = ['The target, this month', 'What waits for a dec
     }
     .quiet {
       display: block;
+      margin-left: 0;
       font-size: 13px;
     }
   `,
@@ -70,32 +75,44 @@ export class TargetTile extends OnSheet {
     const glance = this.glance();
     return glance?.target ? targetWords(glance, glance.target) : null;
   });
+  protected readonly pace = computed(() => {
+    const glance = this.glance();
+    return glance ? paceWords(glance) : [];
+  });
 
   onPaper(): OnPaper {
     const told = this.told();
     if (!this.glance()) return unknownOnPaper(TARGET, this.problem());
-    if (!told) return wordsOnPaper(TARGET, ['Nothing was promised for this month.']);
-    const { met, sureness, actual, promise, counted, pace } = told;
-    return wordsOnPaper(TARGET, [`${actual} ${promise}`, counted, ...pace], { met, sureness });
+    if (!told) return wordsOnPaper(TARGET, ['Nothing was promised for this month.', ...this.pace()]);
+    const { met, sureness, actual, promise, counted } = told;
+    return wordsOnPaper(TARGET, [`${actual} ${promise}`, counted, ...this.pace()], { met, sureness });
   }
 }
 
-function targetWords({ actual, met, sureness, spend, plan, pacing, client }: ClientGlance, target: NonNullable<ClientGlance['target']>) {
+function targetWords({ actual, met, sureness, client }: ClientGlance, target: NonNullable<ClientGlance['target']>) {
   const { label, unit } = BUILT_IN_BOOK.named(target.metric);
-  const money = (amount: number): string => formatNumber(amount, 'money', client);
   return {
     ...{ met, sureness },
     actual: actual ? figureText(actual, unit, client).text : '·',
     promise: `${label}, promised ${TARGET_METRICS[target.metric].bound} ${formatNumber(target.value, unit, client)}`,
     counted: `as ${COUNTED_WORDS[target.countedBy].who} count, by ${target.basis} date, ${target.orders === 'all' ? 'all of them' : 'matched to campaigns'}`,
-    pace: [
-      ...(spend && plan !== null ? [`Spent ${figureText(spend, 'money', client).text} of ${money(plan)}.`] : []),
-      ...(pacing
-        ? [`At this pace ${money(pacing.monthEnd)} at the end of the month; ${money(pacing.neededADay)} a day would meet the plan.`]
-        : []),
-    ],
   };
 }
+
+/** How spending keeps to the month's plan, and how long prepaid money lasts. */
+function paceWords({ spend, plan, pacing, balances, client }: ClientGlance): string[] {
+  const money = (amount: number): string => formatNumber(amount, 'money', client);
+  return [
+    ...(spend && plan !== null ? [`Spent ${figureText(spend, 'money', client).text} of ${money(plan)}.`] : []),
+    ...(pacing
+      ? [`At this pace ${money(pacing.monthEnd)} at the end of the month; ${money(pacing.neededADay)} a day would meet the plan.`]
+      : []),
+    ...balances.map((each) => balanceText(each, client)),
+  ];
+}
+
+/** Points that the counts take, and a proposal. */
+const [COUNTS, PROPOSAL] = [40, 52];
 
 /** What the audit found and nobody has decided on. */
 @Component({
@@ -111,6 +128,14 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
           <strong>{{ line.count }}</strong> {{ line.of }}
         </p>
       }
+      <ul>
+        @for (proposal of first(); track proposal.finding.key) {
+          <li>
+            <b>{{ proposal.finding.name }}</b><span class="quiet">, {{ proposal.where }}</span> <br />{{ proposal.actual }},
+            {{ proposal.against }}. {{ proposal.change }}
+          </li>
+        }
+      </ul>
     } @else if (problem()) {
       <p class="notice bad" role="alert">{{ problem() }}</p>
     } @else {
@@ -125,7 +150,19 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
       margin-right: 4px;
     }
     p {
-      margin: 4px 0;
+      display: inline-block;
+      margin: 4px 14px 4px 0;
+    }
+    ul {
+      list-style: none;
+      margin: 4px 0 0;
+      padding: 0;
+    }
+    li {
+      padding: 5px 0;
+      border-top: 1px solid var(--line);
+      font-size: 13.5px;
+      overflow-wrap: anywhere;
     }
   `,
   providers: [{ provide: OnSheet, useExisting: forwardRef(() => WaitingTile) }],
@@ -133,6 +170,8 @@ function targetWords({ actual, met, sureness, spend, plan, pacing, client }: Cli
 })
 export class WaitingTile extends OnSheet {
   protected readonly heading = WAITING;
+  /** Points from its caption to its lower edge. */
+  readonly room = input.required<number>();
   private readonly own = inject(OwnGlance);
   protected readonly problem = this.own.problem;
   protected readonly waiting = computed(() => {
@@ -141,13 +180,21 @@ export class WaitingTile extends OnSheet {
     const { proposals, accepted } = waiting;
     return [
       { count: proposals, of: `${proposals === 1 ? 'proposal' : 'proposals'} of the audit` },
-      { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made at the channels` },
+      { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made` },
     ];
+  });
+
+  /** The proposals with most at stake, as the audit writes them; as many as there is room for. */
+  protected readonly first = computed(() => {
+    const glance = this.own.told();
+    const fit = Math.max(1, Math.floor((this.room() - COUNTS) / PROPOSAL));
+    return glance ? glance.waiting.first.slice(0, fit).map((finding) => findingView(finding, glance.client)) : [];
   });
 
   onPaper(): OnPaper {
     const lines = this.waiting()?.map(({ count, of }) => `${count} ${of}`);
-    return lines ? wordsOnPaper(WAITING, lines) : unknownOnPaper(WAITING, this.problem());
+    const proposals = this.first().map(({ finding, actual, against, change }) => `${finding.name}: ${actual}, ${against}. ${change}`);
+    return lines ? wordsOnPaper(WAITING, [...lines, ...proposals]) : unknownOnPaper(WAITING, this.problem());
   }
 }
 

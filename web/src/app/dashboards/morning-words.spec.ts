@@ -1,5 +1,5 @@
 import type { ClientGlance } from '@lens/contract';
-import { BUILT_IN_BOOK, dayOf, rangeText, value } from '@lens/core';
+import { bounds, BUILT_IN_BOOK, dayOf, rangeText, value } from '@lens/core';
 import { readFocus } from '../data/address';
 import { readCompare } from '../compare/compare-state';
 import { type MorningKnown, morningSentences } from './morning-words';
@@ -19,13 +19,27 @@ const GLANCE: ClientGlance = {
   spend: value(100),
   plan: null,
   pacing: null,
-  waiting: { proposals: 0, accepted: 0 },
+  balances: [],
+  waiting: { proposals: 0, accepted: 0, first: [] },
 };
 
 describe('the words of a morning', () => {
   it('are none where there is nothing', () => {
     expect(texts({})).toEqual([]);
     expect(texts({ glance: { ...GLANCE, met: 1.1 } })).toEqual([]);
+  });
+
+  it('say of prepaid money what ends within days, or has ended', () => {
+    const balances = [
+      { channelName: 'Larkmail', left: value(40), days: 3.2 },
+      { channelName: 'Heron', left: value(900), days: 7 },
+      { channelName: 'Wren', left: value(-5), days: null },
+      { channelName: 'Tern', left: bounds(null, 40), days: null },
+    ];
+    expect(texts({ glance: { ...GLANCE, met: 1.1, balances } })).toEqual([
+      '£40.00 left at Larkmail: it lasts 3 more days at this pace.',
+      'The balance at Wren is used up, unless it was topped up.',
+    ]);
   });
 
   it('say a day with what would be usual, and what was changed on it', () => {

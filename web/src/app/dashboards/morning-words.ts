@@ -16,6 +16,7 @@ import type { Resolved } from '../data/focus';
 import { lowerFirst } from '../data/fields';
 import { readCompare, writeCompare } from '../compare/compare-state';
 import type { NoteView } from '../intake/health-view';
+import { balanceText } from './balance-text';
 
 /** A sentence of the morning, and where what it says can be looked at. */
 export interface MorningSentence {
@@ -38,7 +39,7 @@ type Told = Pick<Resolved, 'style' | 'book'>;
 export function morningSentences({ facts, glance, serious }: MorningKnown, told: Told): MorningSentence[] {
   return [
     ...facts.map((fact) => factSentence(fact, told)),
-    ...(glance ? [...targetSentence(glance), ...waitingSentence(glance)] : []),
+    ...(glance ? [...targetSentence(glance), ...balanceSentences(glance), ...waitingSentence(glance)] : []),
     ...dataSentence(serious),
   ];
 }
@@ -97,6 +98,14 @@ function targetSentence({ target, actual, met, sureness, client }: ClientGlance)
   const promised = `${TARGET_METRICS[target.metric].bound} ${formatNumber(target.value, unit, client)}`;
   return [{ text: `${label} is ${is} this month, where ${promised} was promised.`, path: '/targets', query: {} }];
 }
+
+/** Prepaid money that ends within days: what is off stays off for as long as nobody pays in. */
+const balanceSentences = ({ balances, client }: ClientGlance): MorningSentence[] =>
+  balances
+    .filter(({ left, days }) => (left.kind === 'value' && left.value <= 0) || (days !== null && days < FEW_DAYS))
+    .map((each) => ({ text: balanceText(each, client), path: '/targets', query: {} }));
+
+const FEW_DAYS = 7;
 
 function waitingSentence({ waiting: { proposals, accepted } }: ClientGlance): MorningSentence[] {
   return [

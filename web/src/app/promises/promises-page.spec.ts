@@ -18,6 +18,7 @@ const PROMISES: Promises = {
   budgets: [{ amount: 18_000, ...YEAR }],
   rates: [],
   numbers: [],
+  balances: [],
 };
 const account = (currency: string) => ({ id: currency, name: 'a', channel: 'search', channelName: 'Search', currency, timeZone: 'UTC' });
 
@@ -108,6 +109,14 @@ describe('the targets page', () => {
     await page.write('Number', '62.5');
     await page.press('Save');
     expect(saved[0]?.numbers).toEqual([{ name: 'kept', unit: 'share', value: 0.625, from: day('2026-10-01'), to: YEAR.to }]);
+  });
+
+  it('takes what stands on a prepaid account, of a channel it has', async () => {
+    expect(page.text).toContain('No balance: nothing is said of how long one lasts.');
+    await page.press('Add a balance');
+    await page.write('Balance', '500');
+    await page.press('Save');
+    expect(saved[0]?.balances).toEqual([{ channel: 'Search', amount: 500, day: day('2026-10-31') }]);
   });
 
   it('takes lines out, and says what is missing then', async () => {

@@ -31,12 +31,25 @@ import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
+import { balanceOfRow, type BalanceRow, balanceRow, Balances } from './balances';
 import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-numbers';
 
 /** Targets, margin, monthly budget and other numbers of a client, each with its days. */
 @Component({
   selector: 'ul-promises-page',
-  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, NeedClient, OwnNumbers, PickField, ReactiveFormsModule],
+  imports: [
+    Balances,
+    DayField,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    NeedClient,
+    OwnNumbers,
+    PickField,
+    ReactiveFormsModule,
+  ],
   templateUrl: './promises-page.html',
   styleUrl: './promises-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,6 +78,7 @@ export class PromisesPage {
     budgets: this.forms.array<ReturnType<typeof this.numberRow>>([]),
     rates: this.forms.array<ReturnType<typeof this.rateRow>>([]),
     numbers: this.forms.array<NumberRow>([]),
+    balances: this.forms.array<BalanceRow>([]),
   });
   private read = '';
   protected readonly breakEven = computed(() => {
@@ -91,6 +105,10 @@ export class PromisesPage {
     return [...new Set(currencies)].filter((each) => each !== client?.currency).sort();
   });
 
+  protected readonly channels = computed((): readonly Choice<string>[] =>
+    [...new Set(this.client()?.accounts.map(({ channelName }) => channelName))].map((name) => ({ value: name, label: name })),
+  );
+
   protected add(list: List): void {
     const { year, month } = dayParts(this.focus.clock()?.today ?? 0);
     const days = { from: dayOf(year, month, 1) ?? null, to: dayOf(year, 12, 31) ?? null };
@@ -106,6 +124,10 @@ export class PromisesPage {
         }),
       );
     else if (list === 'numbers') this.form.controls.numbers.push(numberRow(this.forms, { name: '', unit: 'money', value: null, ...days }));
+    else if (list === 'balances')
+      this.form.controls.balances.push(
+        balanceRow(this.forms, { channel: this.channels()[0]?.value ?? '', amount: null, day: this.focus.clock()?.today ?? null }),
+      );
     else if (list === 'rates') this.form.controls.rates.push(this.rateRow({ currency: this.foreign()[0] ?? '', number: null, ...days }));
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
@@ -139,7 +161,7 @@ export class PromisesPage {
     });
   }
 
-  private fill({ targets, margins, budgets, rates, numbers }: Promises): void {
+  private fill({ targets, margins, budgets, rates, numbers, balances }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow(target))));
     this.form.setControl(
       'margins',
@@ -148,11 +170,12 @@ export class PromisesPage {
     this.form.setControl('budgets', this.forms.array(budgets.map((budget) => this.numberRow({ ...budget, number: budget.amount }))));
     this.form.setControl('rates', this.forms.array(rates.map((each) => this.rateRow({ ...each, number: each.rate }))));
     this.form.setControl('numbers', this.forms.array(numbers.map((each) => numberRow(this.forms, each))));
+    this.form.setControl('balances', this.forms.array(balances.map((each) => balanceRow(this.forms, each))));
     this.form.markAsPristine();
   }
 
   private values(): Promises {
-    const { targets, margins, budgets, rates, numbers } = this.form.getRawValue();
+    const { targets, margins, budgets, rates, numbers, balances } = this.form.getRawValue();
     const days = (row: Days) => ({ from: row.from ?? 0, to: row.to ?? 0 });
     return {
       targets: targets.map((row) => ({
@@ -167,6 +190,7 @@ export class PromisesPage {
       budgets: budgets.map((row) => ({ amount: Number(row.number), ...days(row) })),
       rates: rates.map((row) => ({ currency: row.currency.trim().toUpperCase(), rate: Number(row.number), ...days(row) })),
       numbers: numbers.map(numberOfRow),
+      balances: balances.map(balanceOfRow),
     };
   }
 
@@ -200,7 +224,7 @@ export class PromisesPage {
   }
 }
 
-type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers';
+type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers' | 'balances';
 
 /** Null while a field holds no day. */
 interface Days {
