@@ -51,6 +51,6 @@ export function balanceLeft(balance: number, spent: Figure, lately: Figure, days
       : spent.kind === 'bounds' && spent.low !== null
         ? bounds(spent.high === null ? null : balance - spent.high, balance - spent.low)
         : gap('not measured');
-  const pace = lately.kind === 'value' ? lately.value / days : 0;
-  return { left, days: left.kind === 'value' && left.value > 0 && pace > 0 ? left.value / pace : null };
+  const isKnown = left.kind === 'value' && left.value > 0 && lately.kind === 'value' && lately.value > 0;
+  return { left, days: isKnown ? (left.value * days) / lately.value : null };
 }

@@ -66,7 +66,7 @@ describe('tiles on paper', () => {
       [
         'Nothing was promised for this month.',
         'Spent £100.00 of £200.00.',
-        '< £120.00 left at Larkmail; the last days do not tell how long it lasts.',
+        '≤ £120.00 left at Larkmail; the last days do not tell how long it lasts.',
       ],
       ['1 proposal of the audit', '2 accepted moves to be made', 'Steam: CPA £41.00, target ≤ £20.00. Daily budget £74.00 → £59.20 (−20%)'],
       ['Nothing is missing or late that is known of.'],
