@@ -127,7 +127,12 @@ test('claims of two channels are at most, and what a channel does not measure is
   await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims')}`);
   await expect(page.getByText(/No report delivers what these are made of: Purchases, CPA, Value/)).toBeVisible();
   await lens.open(`/compare?${JUNIPER.replace('by=orders', 'by=claims').replace('on=sale', 'on=click')}`);
-  await expect(page.getByRole('treegrid').getByRole('row', { name: /^Mark Total|Total/ }).first()).toContainText(/between [\d,]+ and [\d,]+/);
+  await expect(
+    page
+      .getByRole('treegrid')
+      .getByRole('row', { name: /^Mark Total|Total/ })
+      .first(),
+  ).toContainText(/between [\d,]+ and [\d,]+/);
 });
 
 test('people are never added up, and a channel that does not count them is no zero', async ({ page, lens }) => {

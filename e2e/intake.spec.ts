@@ -16,6 +16,24 @@ test('names are described, a broken one corrected, and Compare shows what they t
   await lens.accessible();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Compare can show what names tell')).toBeVisible();
+  // Somebody else stores others, from another screen.
+  const naming = `${new URL(page.url()).origin}/api/clients/juniper-loft-tea/naming`;
+  const { version } = (await (await page.request.get(naming)).json()) as { version: number };
+  await page.request.put(naming, { data: { conventions: [], rules: [], seen: version, by: 'Ana' } });
+  await page.getByRole('group', { name: 'Correction 1' }).getByLabel('theme').fill('tins and boxes');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('Ana has changed it');
+  await lens.accessible();
+  await page.getByRole('button', { name: 'Look at theirs' }).click();
+  await expect(page.getByRole('group', { name: 'Correction 1' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'What it was before…' }).click();
+  const versions = page.getByRole('list', { name: 'Versions, the newest first' }).getByRole('listitem');
+  await expect(versions.first()).toContainText('Ana');
+  await lens.accessible();
+  await versions.nth(1).getByRole('button', { name: 'Put it in' }).click();
+  await expect(page.getByRole('group', { name: 'Correction 1' }).getByLabel('theme')).toHaveValue('tins');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Compare can show what names tell')).toBeVisible();
   await lens.open(`/compare?${JUNIPER}`);
   const total = page.getByRole('treegrid').getByRole('row', { name: /^Mark Total|^Total/ });
   const before = await total.innerText();

@@ -143,8 +143,18 @@ test('what channels deliver beside spend can be compared: films, auctions, a lis
   const film = page.getByRole('treegrid').getByRole('row', { name: /Mark Cobble Video/ });
   await expect(film).toContainText('%');
   await lens.open(`/compare?${NORTHWALL}&set=listing&tree=surfaces&q=maps`);
-  await expect(page.getByRole('treegrid').getByRole('row', { name: /maps, phone/ }).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('treegrid')
+      .getByRole('row', { name: /maps, phone/ })
+      .first(),
+  ).toBeVisible();
   await lens.open(`/compare?${JUNIPER}&set=auction`);
-  await expect(page.getByRole('treegrid').getByRole('row', { name: /Mark Harbor Search/ }).first()).toContainText('%');
+  await expect(
+    page
+      .getByRole('treegrid')
+      .getByRole('row', { name: /Mark Harbor Search/ })
+      .first(),
+  ).toContainText('%');
   await lens.accessible();
 });

@@ -1,7 +1,7 @@
 import { AUDITED_LEVELS, FINDING_VERDICTS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
-import { target, targetMetric } from './clients';
+import { target, targetMetric } from './promises';
 
 const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
 

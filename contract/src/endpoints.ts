@@ -51,14 +51,6 @@ export const ENDPOINTS = {
   }),
   addClient: endpoint({ method: 'POST', path: '/clients', summary: 'Add a client', body: clients.newClient, reply: clients.client }),
   client: endpoint({ method: 'GET', path: '/clients/:client', summary: 'One client', params: ofClient, reply: clients.clientDetail }),
-  setPromises: endpoint({
-    method: 'PUT',
-    path: '/clients/:client/promises',
-    summary: 'Replace targets, margins and budgets',
-    params: ofClient,
-    body: clients.promises,
-    reply: clients.promises,
-  }),
   channels: endpoint({ method: 'GET', path: '/channels', summary: 'All channels', reply: z.array(clients.channel) }),
   addChannel: endpoint({ method: 'POST', path: '/channels', summary: 'Add a channel', body: clients.newChannel, reply: clients.channel }),
   addAccount: endpoint({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
-import { promises, resultSetId } from './clients';
+import { resultSetId } from './clients';
+import { promises } from './promises';
 import { endpoint } from './endpoint';
 import { groupingName } from './groupings';
 import { edited, library, removal } from './metrics';

@@ -2,7 +2,8 @@ import { ORDERS_MEANT, SURENESS } from '@lens/core';
 import { z } from 'zod';
 import { auditedFinding } from './audit';
 import { dayRange, figure } from './basic';
-import { client, target } from './clients';
+import { client } from './clients';
+import { target } from './promises';
 
 /** One line of the Clients screen. */
 export const clientGlance = z.object({

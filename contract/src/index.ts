@@ -22,6 +22,7 @@ export * from './metrics';
 export * from './morning';
 export * from './naming';
 export * from './other-requests';
+export * from './promises';
 export * from './sheets';
 export * from './sources';
 export * from './tiles';

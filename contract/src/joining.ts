@@ -1,6 +1,7 @@
 import { JOIN_BY, JOIN_LEVELS, NAME_PARTS, SEVERAL, TAG_LEVELS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange } from './basic';
+import { ruleVersion } from './metrics';
 
 /** How the outcomes of a list reach members; see core/join. */
 const joining = z.object({
@@ -48,6 +49,9 @@ export type JoiningReply = z.infer<typeof joiningReply>;
 
 export const joiningsReply = z.object({
   lists: z.array(z.object({ feed: z.number().int(), name: z.string(), action: z.string(), isUsual: z.boolean(), joining })).readonly(),
+  ...ruleVersion,
 });
 
 export const newJoining = z.object({ feed: z.number().int(), joining });
+/** Those of all lists that do not match as usual. */
+export const joinings = z.object({ lists: z.array(newJoining).readonly() });

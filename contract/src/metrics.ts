@@ -48,6 +48,10 @@ export const putMetric = metricBody.extend(change);
 export const putMetricSet = setBody.extend(change);
 export const removal = z.object({ seen: version, by });
 
+/** What was looked at by whoever stores rules as a whole, and who it is; left out, they stand whatever was there before. */
+export const ruleEdit = { seen: version.nullable().default(null), by: by.default('') };
+export const ruleVersion = { version };
+
 export const edited = { version, by: z.string(), at: z.string(), note: z.string() };
 /** The library with the version of each. */
 export const libraryReply = z.object({

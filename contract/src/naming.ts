@@ -1,5 +1,6 @@
 import { NAME_PARTS, NAME_STATES, NAMED_LEVELS, TEXT_TESTS } from '@lens/core';
 import { z } from 'zod';
+import { ruleVersion } from './metrics';
 
 const word = z.string().trim().min(1).max(200);
 const level = z.enum(NAMED_LEVELS);
@@ -25,6 +26,7 @@ export const naming = z.object({
 
 export const namingReply = z.object({
   naming,
+  ...ruleVersion,
   /** Conventions that the names seem to follow, for levels that have none. */
   proposals: z.array(convention).readonly(),
 });

@@ -5,12 +5,24 @@ import * as changes from './changes';
 import * as groupings from './groupings';
 import * as joining from './joining';
 import * as lots from './lots';
+import { edited, ruleEdit, ruleVersion } from './metrics';
 import * as naming from './naming';
 import * as sources from './sources';
 import * as words from './words';
+import { promises } from './promises';
 
 const ofClient = z.object({ client: id });
 const ofWord = z.object({ client: id, word: words.wordId });
+
+/** Versions of rules that are stored as a whole, the newest first. */
+const versionsOf = <Body extends z.ZodType>(rules: string, body: Body) =>
+  endpoint({
+    method: 'GET',
+    path: `/clients/:client/${rules}/versions`,
+    summary: `What was said before, when and by whom: ${rules}`,
+    params: ofClient,
+    reply: z.object({ versions: z.array(z.object({ ...edited, body })).readonly() }),
+  });
 
 /** What a client says about how its data is to be understood, and what that makes of it. */
 export const RULES_ENDPOINTS = {
@@ -26,9 +38,10 @@ export const RULES_ENDPOINTS = {
     path: '/clients/:client/naming',
     summary: 'Say how names are built, and what corrects those that are not',
     params: ofClient,
-    body: naming.naming,
-    reply: naming.naming,
+    body: naming.naming.extend(ruleEdit),
+    reply: naming.naming.extend(ruleVersion),
   }),
+  namingVersions: versionsOf('naming', naming.naming),
   names: endpoint({
     method: 'POST',
     path: '/clients/:client/names',
@@ -49,9 +62,10 @@ export const RULES_ENDPOINTS = {
     path: '/clients/:client/sources',
     summary: 'Say how spellings of sources are sorted',
     params: ofClient,
-    body: sources.sourceRules,
-    reply: sources.sourceRules,
+    body: sources.sourceRules.extend(ruleEdit),
+    reply: sources.sourceRules.extend(ruleVersion),
   }),
+  sourcesVersions: versionsOf('sources', sources.sourceRules),
   visits: endpoint({
     method: 'POST',
     path: '/clients/:client/visits',
@@ -81,16 +95,17 @@ export const RULES_ENDPOINTS = {
     path: '/clients/:client/groupings',
     summary: 'How the members of a client are grouped',
     params: ofClient,
-    reply: groupings.groupings,
+    reply: groupings.groupings.extend(ruleVersion),
   }),
   setGroupings: endpoint({
     method: 'PUT',
     path: '/clients/:client/groupings',
     summary: 'Group members, by rule or by hand; each grouping is a dimension at once',
     params: ofClient,
-    body: groupings.groupings,
-    reply: groupings.groupings,
+    body: groupings.groupings.extend(ruleEdit),
+    reply: groupings.groupings.extend(ruleVersion),
   }),
+  groupingsVersions: versionsOf('groupings', groupings.groupings),
   tryGrouping: endpoint({
     method: 'POST',
     path: '/clients/:client/groupings/try',
@@ -111,9 +126,10 @@ export const RULES_ENDPOINTS = {
     path: '/clients/:client/joinings',
     summary: 'Say how the outcomes of a list reach members',
     params: ofClient,
-    body: joining.newJoining,
-    reply: joining.newJoining,
+    body: joining.newJoining.extend(ruleEdit),
+    reply: joining.newJoining.extend(ruleVersion),
   }),
+  joiningsVersions: versionsOf('joinings', joining.joinings),
   tryJoining: endpoint({
     method: 'POST',
     path: '/clients/:client/joinings/try',
@@ -122,6 +138,15 @@ export const RULES_ENDPOINTS = {
     body: joining.joiningRequest,
     reply: joining.joiningReply,
   }),
+  setPromises: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/promises',
+    summary: 'Replace targets, margins, budgets, rates, numbers and balances',
+    params: ofClient,
+    body: promises.extend(ruleEdit),
+    reply: promises.extend(ruleVersion),
+  }),
+  promisesVersions: versionsOf('promises', promises),
   words: endpoint({
     method: 'GET',
     path: '/clients/:client/words',

@@ -1,6 +1,7 @@
 import { SOURCE_KINDS, TEXT_TESTS } from '@lens/core';
 import { z } from 'zod';
 import { dayRange, figure } from './basic';
+import { ruleVersion } from './metrics';
 
 const kind = z.enum(SOURCE_KINDS);
 const channel = z.string().trim().max(200);
@@ -14,6 +15,7 @@ export const sourceRules = z.object({
 });
 
 export const sourcesReply = sourceRules.extend({
+  ...ruleVersion,
   /** Rules to begin with, from the names of the client's channels. */
   proposal: sourceRules.shape.rules,
 });

@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { parseDay } from '@lens/core';
 import { compare, freshFolder, removeFolder, type Running, send, startServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -15,6 +16,18 @@ type Loose = any;
 const OLD = join(import.meta.dirname, 'before-words');
 const old: Loose = JSON.parse(readFileSync(join(OLD, 'answers.json'), 'utf8'));
 
+/** Another client of that record: what it was promised lay in rows then, the later first. */
+const [OCTOBER, NOVEMBER] = ['2026-10-01', '2026-11-01'].map((day) => parseDay(day) ?? 0) as [number, number];
+const PROMISED = `
+  INSERT INTO client VALUES ('promised', 'Promised', 'EUR', 'UTC', 'en-GB', 'leads');
+  INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, currency, orders_meant) VALUES
+    ('promised', 'target', ${NOVEMBER}, ${NOVEMBER}, 20, 'cost-per-lead', 'claims', 'click', NULL, 'matched'),
+    ('promised', 'target', ${OCTOBER}, ${OCTOBER}, 22.5, 'cost-per-lead', 'orders', 'sale', NULL, 'all'),
+    ('promised', 'margin', ${OCTOBER}, ${OCTOBER}, 0.46, NULL, NULL, NULL, NULL, NULL),
+    ('promised', 'budget', ${OCTOBER}, ${OCTOBER}, 18000, NULL, NULL, NULL, NULL, NULL),
+    ('promised', 'rate', ${OCTOBER}, ${OCTOBER}, 1.15, NULL, NULL, NULL, 'GBP', NULL);
+  INSERT INTO client_rules VALUES ('promised', 'sources', '{"rules":[{"test":"is","value":"x","channel":"X","kind":"search"}]}');`;
+
 describe('a record of before there were words', () => {
   const folder = freshFolder();
   let server: Running;
@@ -23,6 +36,7 @@ describe('a record of before there were words', () => {
     for (const name of ['lens', 'facts']) {
       const db = new Database(join(folder, `${name}.sqlite`));
       db.exec(readFileSync(join(OLD, `${name}.sql`), 'utf8'));
+      if (name === 'lens') db.exec(PROMISED);
       db.close();
     }
     server = await startServer(folder);
@@ -44,6 +58,31 @@ describe('a record of before there were words', () => {
       });
     }
     expect(cells).toBeGreaterThan(500);
+  });
+
+  it('keeps what clients were promised and have said, as the first version of it', async () => {
+    const { body } = await send(server.address, 'GET', '/clients/promised');
+    const [october, november] = [
+      { from: '2026-10-01', to: '2026-10-01' },
+      { from: '2026-11-01', to: '2026-11-01' },
+    ];
+    expect([body.promisesVersion, body.promises]).toEqual([
+      1,
+      {
+        targets: [
+          { ...october, value: 22.5, metric: 'cost-per-lead', countedBy: 'orders', basis: 'sale', orders: 'all' },
+          { ...november, value: 20, metric: 'cost-per-lead', countedBy: 'claims', basis: 'click', orders: 'matched' },
+        ],
+        margins: [{ ...october, share: 0.46 }],
+        budgets: [{ ...october, amount: 18000 }],
+        rates: [{ ...october, currency: 'GBP', rate: 1.15 }],
+        numbers: [],
+        balances: [],
+      },
+    ]);
+    const { body: sources } = await send(server.address, 'GET', '/clients/promised/sources');
+    expect([sources.version, sources.rules]).toEqual([1, [{ test: 'is', value: 'x', channel: 'X', kind: 'search' }]]);
+    expect((await send(server.address, 'GET', `/clients/${old.client}`)).body.promisesVersion).toBe(0);
   });
 
   it('tells of each import what it told', async () => {

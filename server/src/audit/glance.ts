@@ -21,8 +21,9 @@ import {
 } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { targetQuestion } from '../query/audit';
-import { dataRange, promisesOf } from '../store/clients';
+import { dataRange } from '../store/clients';
 import { movesOf } from '../store/moves';
+import { rulesOf } from '../store/rules';
 import { withDecisions } from './decide';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */
@@ -48,7 +49,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   };
   if (!resolved || !dataRange(db, client.id)) return nothing;
   const period = { from: resolved.from, to: resolved.to };
-  const { targets, budgets, balances } = promisesOf(db, client.id);
+  const { targets, budgets, balances } = rulesOf(db, client.id, 'promises');
   const target = targetFor(targets, period) ?? null;
   const plan = budgets.find((each) => each.from <= period.to && period.to <= each.to)?.amount ?? null;
   const [{ spend, arrived, ...totals }, audit, left] = await Promise.all([

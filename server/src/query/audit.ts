@@ -11,8 +11,8 @@ import {
   type Target,
   targetFor,
 } from '@lens/core';
-import { promisesOf } from '../store/clients';
 import { acceptedMoves } from '../store/moves';
+import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
 
 /** An audit with the names its findings need on a screen. */
@@ -30,7 +30,7 @@ export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
 /** Judges a client against its target; without a target there is nothing to judge by. */
 export function judging(data: ClientData, client: string, days: DayRange, today: number): NamedAudit {
   const loaded = data.load(client);
-  const target = targetFor(promisesOf(data.db, client).targets, days);
+  const target = targetFor(rulesOf(data.db, client, 'promises').targets, days);
   if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
   const names = data.namesOf(loaded);
   const pictures = data.picturesOf(loaded);

@@ -4,7 +4,7 @@ import type { Db } from '../store/database';
 import { columnsOf, type FeedRecord, feedsOf } from '../store/feeds';
 import { findImport, type ImportRecord } from '../store/imports';
 import { thingSums, THING_WORDS } from '../store/row-tables';
-import { vocabularyOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { changedMembers, readingOf, versionOf } from '../store/versions';
 import type { ClientData } from './client-data';
 

@@ -1,6 +1,6 @@
 import { bookOf, canSplitBy, type MetricId, metricsAsked, MOST_TERMS, type Question, termsNeeded } from '@lens/core';
 import type { Context } from '../context';
-import { vocabularyOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { HttpProblem } from '../problem';
 
 /** Refuses a metric set, metrics or dimensions that the words of a question's clients do not have. */

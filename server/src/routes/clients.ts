@@ -1,24 +1,13 @@
 import { ENDPOINTS, type Account, type Client } from '@lens/contract';
-import { NAMED_LEVELS, numberProblems, partsOfLevel } from '@lens/core';
+import { NAMED_LEVELS, partsOfLevel } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { glanceOfClient } from '../audit/glance';
 import { clockOf, type Context, fixClock } from '../context';
-import {
-  accountsOf,
-  allChannels,
-  allClients,
-  dataRange,
-  findClient,
-  insertAccount,
-  insertChannel,
-  insertClient,
-  promisesOf,
-  replacePromises,
-} from '../store/clients';
+import { accountsOf, allChannels, allClients, dataRange, findClient, insertAccount, insertChannel, insertClient } from '../store/clients';
 import { dimensionsOf } from '../store/feeds';
 import { libraryOf } from '../store/library';
-import { rulesOf, vocabularyOf } from '../store/rules';
+import { rulesOf, saidOf } from '../store/rules';
 import { answer } from './answer';
 import { HttpProblem, notFound } from '../problem';
 
@@ -47,9 +36,11 @@ export function clientRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.client, ({ params }) => {
     const client = clientOr404(context, params.client);
     const naming = rulesOf(db, client.id, 'naming');
+    const { body: promises, version: promisesVersion } = saidOf(db, client.id, 'promises');
     return {
       ...client,
-      promises: promisesOf(db, client.id),
+      promises,
+      promisesVersion,
       accounts: accountsOf(db, client.id),
       data: dataRange(db, client.id),
       words: rulesOf(db, client.id, 'words'),
@@ -58,13 +49,6 @@ export function clientRoutes(router: Router, context: Context): void {
       library: libraryOf(db, client.id),
       nameParts: NAMED_LEVELS.flatMap((level) => partsOfLevel(naming, level)),
     };
-  });
-  answer(router, ENDPOINTS.setPromises, ({ params, body }) => {
-    clientOr404(context, params.client);
-    const problems = numberProblems(body.numbers, vocabularyOf(db, params.client));
-    if (problems.length > 0) throw new HttpProblem(400, 'It cannot be stored so', problems.join(' '));
-    replacePromises(db, params.client, body);
-    return promisesOf(db, params.client);
   });
   answer(router, ENDPOINTS.channels, () => allChannels(db));
   answer(router, ENDPOINTS.addChannel, ({ body }) => {

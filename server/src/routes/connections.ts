@@ -19,7 +19,7 @@ import {
   reportsOf,
   updateConnection,
 } from '../store/connections';
-import { vocabularyOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
 import { HttpProblem, notFound } from '../problem';

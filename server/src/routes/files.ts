@@ -15,7 +15,7 @@ import { storedPath } from '../intake/file-store';
 import { picturePath } from '../intake/pictures';
 import { findImport, insertFile } from '../store/imports';
 import { movesOf } from '../store/moves';
-import { vocabularyOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { check } from './answer';
 import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';

@@ -10,6 +10,7 @@ import {
   removedDocumentsOf,
   versionsOfDocument,
 } from '../store/documents';
+import { asSaid, type Rules, type RulesKind, saidOf } from '../store/rules';
 import { clientOr404 } from './clients';
 
 /** Who changes which version why, of what is the agency's or a client's. */
@@ -42,6 +43,23 @@ export function put(context: Context, kind: DocumentKind, document: Omit<Paramet
     );
   }
 }
+
+/** What a client has said of one kind, stored as a whole, with its version; or a 409 problem where it was changed since it was looked at. */
+export function keepRules<K extends RulesKind>(
+  context: Context,
+  { client, kind, body, seen, by }: { client: string; kind: K; body: Rules[K]; seen: number | null; by: string },
+): Rules[K] & { readonly version: number } {
+  const known = seen ?? saidOf(context.db, client, kind).version;
+  const version = put(context, kind, { id: client, client, body, seen: known, by, note: '' });
+  return { ...body, version };
+}
+
+/** What a client has said of one kind, the newest first. */
+export const rulesSaid = <K extends RulesKind>({ db }: Context, client: string, kind: K) => ({
+  versions: versionsOfDocument<Rules[K]>(db, kind, client).flatMap(({ version, by, at, note, body }) =>
+    body ? [{ version, by, at, note, body: asSaid(kind, body) }] : [],
+  ),
+});
 
 /** The newest version of a document of the agency or the client, or a 404 problem. */
 export function documentOr404<Body>({ db }: Context, kind: DocumentKind, { client, id }: Of) {

@@ -5,7 +5,7 @@ import type { Context } from '../context';
 import { allClients } from '../store/clients';
 import { documentsOf } from '../store/documents';
 import type { MetricBody, MetricSetBody } from '../store/library';
-import { vocabularyOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { answer } from './answer';
 import { askedOf } from './asked-question';
 import { clientOr404 } from './clients';

@@ -4,8 +4,8 @@ import { type Happening, happeningOfChange, happeningOfNote, timeKindOf } from '
 import type { Request } from 'express';
 import type { Context } from '../context';
 import type { SheetPicture, SheetTask } from '../draw/sheet-task';
-import { promisesOf } from '../store/clients';
-import { vocabularyOf } from '../store/rules';
+import { rulesOf } from '../store/rules';
+import { vocabularyOf } from '../store/vocabulary';
 import { askedOf } from './asked-question';
 import { keptOf } from './kept-documents';
 import { answerPictures } from './tiles';
@@ -36,7 +36,7 @@ async function pictureOf(context: Context, asked: PictureAsked, answer: PictureA
   const { own, groupings, library } = vocabularyOf(db, asked.question.clients);
   return {
     answer,
-    client: { metricSet: client.metricSet, promises: promisesOf(db, client.id) },
+    client: { metricSet: client.metricSet, promises: rulesOf(db, client.id, 'promises') },
     style: { locale: client.locale, currency: client.currency },
     words: [own, groupings, library],
     happenings: await happeningsOn(context, asked),

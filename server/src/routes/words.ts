@@ -4,10 +4,11 @@ import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import type { Context } from '../context';
 import { feedsOf } from '../store/feeds';
-import { replaceRules, rulesOf } from '../store/rules';
+import { rulesOf } from '../store/rules';
 import { usesOfWord } from '../store/word-uses';
 import { answer } from './answer';
 import { clientOr404 } from './clients';
+import { keepRules } from './kept-documents';
 import { HttpProblem, notFound } from '../problem';
 
 /** A client's own measures, outcomes and dimensions. */
@@ -20,7 +21,7 @@ export function wordRoutes(router: Router, context: Context): void {
     return word;
   };
   const store = (client: string, words: OwnWords): OwnWords => {
-    replaceRules(db, client, 'words', words);
+    keepRules(context, { client, kind: 'words', body: words, seen: null, by: '' });
     return words;
   };
 

@@ -1,4 +1,4 @@
-import { accountsOf, findClient, promisesOf } from './clients';
+import { accountsOf, findClient } from './clients';
 import type { Db } from './database';
 import { feedsOf } from './feeds';
 import { libraryOf } from './library';
@@ -9,7 +9,7 @@ export const clientRecord = (db: Db, client: string) => ({
   info: findClient(db, client),
   accounts: accountsOf(db, client),
   feeds: feedsOf(db, client),
-  promises: promisesOf(db, client),
+  promises: rulesOf(db, client, 'promises'),
   naming: rulesOf(db, client, 'naming'),
   joins: rulesOf(db, client, 'joins'),
   words: rulesOf(db, client, 'words'),

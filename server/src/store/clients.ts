@@ -1,15 +1,5 @@
 import type { Account, Channel, Client, Promises } from '@lens/contract';
-import {
-  clientNumbers,
-  type CountedBy,
-  type DatedNumber,
-  type DayRange,
-  isTimeZone,
-  MARGIN,
-  type NumberUnit,
-  type OrdersMeant,
-  type TargetMetric,
-} from '@lens/core';
+import { clientNumbers, type DatedNumber, type DayRange, isTimeZone, MARGIN } from '@lens/core';
 import type { Db } from './database';
 
 const CLIENT = 'id, name, currency, time_zone AS timeZone, locale, metric_set AS metricSet';
@@ -70,66 +60,9 @@ export function dataRange(db: Db, client: string): DayRange | null {
   return range && range.from !== null && range.to !== null ? { from: range.from, to: range.to } : null;
 }
 
-interface PromiseRow {
-  kind: 'target' | 'margin' | 'budget' | 'rate' | 'number' | 'balance';
-  from: number;
-  to: number;
-  value: number;
-  metric: TargetMetric;
-  countedBy: CountedBy;
-  basis: 'click' | 'sale';
-  orders: OrdersMeant;
-  currency: string;
-  name: string;
-  unit: NumberUnit;
-}
-
-export function promisesOf(db: Db, client: string): Promises {
-  const rows = db
-    .prepare<[string], PromiseRow>(
-      'SELECT kind, from_day AS "from", to_day AS "to", value, metric, counted_by AS countedBy, basis, orders_meant AS orders, currency, name, unit FROM promise WHERE client_id = ? ORDER BY from_day, id',
-    )
-    .all(client);
-  const of = (kind: PromiseRow['kind']): PromiseRow[] => rows.filter((row) => row.kind === kind);
-  return {
-    targets: of('target').map(({ from, to, value, metric, countedBy, basis, orders }) => ({
-      from,
-      to,
-      value,
-      metric,
-      countedBy,
-      basis,
-      orders,
-    })),
-    margins: of('margin').map(({ from, to, value }) => ({ from, to, share: value })),
-    budgets: of('budget').map(({ from, to, value }) => ({ from, to, amount: value })),
-    rates: of('rate').map(({ from, to, value, currency }) => ({ from, to, currency, rate: value })),
-    numbers: of('number').map(({ from, to, value, name, unit }) => ({ from, to, name, unit, value })),
-    balances: of('balance').map(({ from, value, name }) => ({ channel: name, day: from, amount: value })),
-  };
-}
-
 /** The numbers that formulas can calculate with, by their ids. */
 export const datedNumbers = ({ margins, numbers }: Promises): ReadonlyMap<string, readonly DatedNumber[]> =>
   new Map([
     [MARGIN.id, margins.map(({ from, to, share }) => ({ from, to, value: share }))],
     ...clientNumbers(numbers).map(({ id }) => [id, numbers.filter((each) => clientNumbers([each])[0]?.id === id)] as const),
   ]);
-
-export function replacePromises(db: Db, client: string, { targets, margins, budgets, rates, numbers, balances }: Promises): void {
-  const insert = db.prepare(
-    `INSERT INTO promise (client_id, kind, from_day, to_day, value, metric, counted_by, basis, orders_meant, currency, name, unit)
-     VALUES (@client, @kind, @from, @to, @value, @metric, @countedBy, @basis, @orders, @currency, @name, @unit)`,
-  );
-  const plain = { client, metric: null, countedBy: null, basis: null, orders: null, currency: null, name: null, unit: null };
-  db.transaction(() => {
-    db.prepare('DELETE FROM promise WHERE client_id = ?').run(client);
-    for (const target of targets) insert.run({ ...plain, kind: 'target', ...target });
-    for (const { share, ...days } of margins) insert.run({ ...plain, kind: 'margin', value: share, ...days });
-    for (const { amount, ...days } of budgets) insert.run({ ...plain, kind: 'budget', value: amount, ...days });
-    for (const { rate, ...rest } of rates) insert.run({ ...plain, kind: 'rate', value: rate, ...rest });
-    for (const number of numbers) insert.run({ ...plain, kind: 'number', ...number });
-    for (const { channel, day, amount } of balances)
-      insert.run({ ...plain, kind: 'balance', name: channel, from: day, to: day, value: amount });
-  })();
-}

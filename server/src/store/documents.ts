@@ -1,7 +1,8 @@
 import type { Db } from './database';
+import type { RulesKind } from './rules';
 
 /** What people write and keep, by kind, with what each holds. */
-export type DocumentKind = 'metric' | 'metric set' | 'view' | 'dashboard' | 'frozen copy' | 'note';
+export type DocumentKind = 'metric' | 'metric set' | 'view' | 'dashboard' | 'frozen copy' | 'note' | RulesKind;
 
 /** Who made a version, when and why. */
 export interface Edit {
@@ -70,6 +71,15 @@ export function removedDocumentsOf<Body>(
     .all({ kind, client, since })
     .map((row) => readRow<Body>(row))
     .filter((each): each is DocumentVersion<Body> & { body: Body } => each.body !== null);
+}
+
+/** The newest version of one document; undefined where there is none, or it was taken away. */
+export function documentOf<Body>(db: Db, kind: DocumentKind, id: string): (DocumentVersion<Body> & { readonly body: Body }) | undefined {
+  const row = db
+    .prepare<[string, string], Row>(`SELECT ${COLUMNS} FROM document WHERE kind = ? AND id = ? ORDER BY version DESC LIMIT 1`)
+    .get(kind, id);
+  const found = row && readRow<Body>(row);
+  return found && found.body !== null ? { ...found, body: found.body } : undefined;
 }
 
 /** All versions of a document, the newest first; none where there is no such document. */

@@ -1,7 +1,7 @@
 import { clientNumbers, type Library, type OwnMetric, type OwnMetricSet } from '@lens/core';
-import { promisesOf } from './clients';
 import type { Db } from './database';
 import { documentsOf } from './documents';
+import { rulesOf } from './rules';
 
 export type MetricBody = Omit<OwnMetric, 'id' | 'client'>;
 export type MetricSetBody = Omit<OwnMetricSet, 'id' | 'client'>;
@@ -10,5 +10,5 @@ export type MetricSetBody = Omit<OwnMetricSet, 'id' | 'client'>;
 export const libraryOf = (db: Db, client: string): Library => ({
   metrics: documentsOf<MetricBody>(db, 'metric', client).map(({ id, client: whose, body }) => ({ ...body, id, client: whose })),
   sets: documentsOf<MetricSetBody>(db, 'metric set', client).map(({ id, client: whose, body }) => ({ ...body, id, client: whose })),
-  numbers: clientNumbers(promisesOf(db, client).numbers),
+  numbers: clientNumbers(rulesOf(db, client, 'promises').numbers),
 });

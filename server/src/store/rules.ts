@@ -1,6 +1,5 @@
+import type { Promises } from '@lens/contract';
 import {
-  EMPTY_LIBRARY,
-  firstOfEach,
   type Groupings,
   type Joinings,
   type Naming,
@@ -8,46 +7,41 @@ import {
   NO_NAMING,
   NO_OWN_WORDS,
   NO_SOURCES,
+  type OwnWords,
   type SourceRules,
   USUAL_JOININGS,
-  wordsTogether,
-  Vocabulary,
-  type OwnWords,
 } from '@lens/core';
 import type { Db } from './database';
-import { libraryOf } from './library';
+import { documentOf } from './documents';
 
-/** What a client can have said about its data, by kind, with what holds where nothing was said. */
+/** What a client can have said about its data, and was promised, by kind: each a document of its own, as a whole. */
 export interface Rules {
   readonly naming: Naming;
   readonly sources: SourceRules;
   readonly joins: Joinings;
   readonly words: OwnWords;
   readonly groupings: Groupings;
+  readonly promises: Promises;
 }
 export type RulesKind = keyof Rules;
-const NOTHING_SAID: Rules = { naming: NO_NAMING, sources: NO_SOURCES, joins: USUAL_JOININGS, words: NO_OWN_WORDS, groupings: NO_GROUPINGS };
 
-/** What a client has said of one kind. */
-export function rulesOf<K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] {
-  const document = db.prepare('SELECT document FROM client_rules WHERE client_id = ? AND kind = ?').pluck().get(client, kind) as
-    string | undefined;
-  return document === undefined ? NOTHING_SAID[kind] : { ...NOTHING_SAID[kind], ...(JSON.parse(document) as Rules[K]) };
+/** What holds where nothing was said. */
+const NOTHING_SAID: Rules = {
+  naming: NO_NAMING,
+  sources: NO_SOURCES,
+  joins: USUAL_JOININGS,
+  words: NO_OWN_WORDS,
+  groupings: NO_GROUPINGS,
+  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [] },
+};
+
+/** What a client has said of one kind, and which version that is; 0 where nothing was said. */
+export function saidOf<K extends RulesKind>(db: Db, client: string, kind: K): { readonly body: Rules[K]; readonly version: number } {
+  const said = documentOf<Rules[K]>(db, kind, client);
+  return { body: asSaid(kind, said?.body), version: said?.version ?? 0 };
 }
 
-export function replaceRules<K extends RulesKind>(db: Db, client: string, kind: K, document: Rules[K]): void {
-  db.prepare(
-    `INSERT INTO client_rules (client_id, kind, document) VALUES (?, ?, ?)
-     ON CONFLICT (client_id, kind) DO UPDATE SET document = excluded.document`,
-  ).run(client, kind, JSON.stringify(document));
-}
+/** A kind in full: what an earlier version of the product could not say is not said. */
+export const asSaid = <K extends RulesKind>(kind: K, body: Rules[K] | undefined): Rules[K] => ({ ...NOTHING_SAID[kind], ...body });
 
-/** The words that the data of a client, or of several together, is told in; own metrics and sets are those of the first. */
-export function vocabularyOf(db: Db, clients: string | readonly string[]): Vocabulary {
-  const each = [clients].flat();
-  return new Vocabulary(
-    wordsTogether(each.map((client) => rulesOf(db, client, 'words'))),
-    firstOfEach(each.flatMap((client) => rulesOf(db, client, 'groupings').groupings)),
-    each[0] === undefined ? EMPTY_LIBRARY : libraryOf(db, each[0]),
-  );
-}
+export const rulesOf = <K extends RulesKind>(db: Db, client: string, kind: K): Rules[K] => saidOf(db, client, kind).body;

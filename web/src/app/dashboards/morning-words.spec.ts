@@ -96,7 +96,7 @@ describe('the words of a morning', () => {
   it('claim that a target is missed only where that is sure', () => {
     expect(texts({ glance: GLANCE })).toEqual(['ROAS is 1.75 this month, where at least 2.60 was promised.']);
     expect(texts({ glance: { ...GLANCE, sureness: 'undecided' } })).toEqual([]);
-    expect(texts({ glance: { ...GLANCE, met: 1.2, waiting: { proposals: 1, accepted: 3 } } })).toEqual([
+    expect(texts({ glance: { ...GLANCE, met: 1.2, waiting: { proposals: 1, accepted: 3, first: [] } } })).toEqual([
       'One proposal waits for a decision.',
       '3 accepted moves are to be made at the channels.',
     ]);

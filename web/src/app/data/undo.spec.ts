@@ -84,9 +84,12 @@ describe('what was done', () => {
   });
 
   it('of a document is undone step by step; once it is saved, what was stored before is stored again', () => {
-    const stored = signal({ rules: ['a'] });
+    const stored = signal({ value: { rules: ['a'] }, version: 3 });
     const sent: string[][] = [];
-    const draft = TestBed.runInInjectionContext(() => draftOf(stored, { store: ({ rules }) => of(sent.push(rules)), saved: 'Saved.' }));
+    const store = ({ rules }: { rules: string[] }) => of({ version: 3 + sent.push(rules) });
+    const draft = TestBed.runInInjectionContext(() =>
+      draftOf(stored, { read: () => of(stored()), store, earlier: () => of([]), saved: 'Saved.' }),
+    );
     draft.change({ rules: ['a', 'b'] });
     draft.change({ rules: ['b'] });
     undo.last();
@@ -96,7 +99,35 @@ describe('what was done', () => {
     undo.last();
     expect([draft.value().rules, draft.dirty(), sent]).toEqual([['a'], false, [['a', 'b'], ['a']]]);
     draft.change({ rules: [] });
-    stored.set({ rules: ['theirs'] });
+    stored.set({ value: { rules: ['theirs'] }, version: 9 });
     expect([undo.last(), draft.value().rules, draft.dirty()]).toEqual([false, ['theirs'], false]);
+  });
+
+  it('of a document that somebody else has stored meanwhile is shown beside theirs, and either is kept', () => {
+    const theirs = { value: { rules: ['theirs'] }, version: 2 };
+    const sent: [string[], number][] = [];
+    const late = new ApiError({ type: '', title: 'Changed meanwhile', status: 409, detail: 'Ana has changed it.' });
+    const store = ({ rules }: { rules: string[] }, { seen }: { seen: number }) => {
+      if (seen < theirs.version) return throwError(() => late);
+      return of({ version: theirs.version + sent.push([rules, seen]) });
+    };
+    const read = () => of(theirs);
+    const begun = signal({ value: { rules: ['a'] }, version: 1 });
+    const draftHere = () => TestBed.runInInjectionContext(() => draftOf(begun, { read, store, earlier: () => of([]), saved: 'Saved.' }));
+    const draft = draftHere();
+    draft.change({ rules: ['mine'] });
+    draft.save();
+    expect([draft.error(), draft.isLate(), draft.value().rules]).toEqual(['Ana has changed it.', true, ['mine']]);
+    draft.takeTheirs();
+    expect([draft.isLate(), draft.value().rules, draft.dirty()]).toEqual([false, ['theirs'], false]);
+    undo.last();
+    expect([draft.value().rules, draft.dirty(), sent]).toEqual([['mine'], true, []]);
+    const other = draftHere();
+    other.change({ rules: ['other'] });
+    other.save();
+    other.keepMine();
+    expect([other.isLate(), other.dirty(), sent]).toEqual([false, false, [[['other'], 2]]]);
+    undo.last();
+    expect([other.value().rules, sent.at(-1)]).toEqual([['theirs'], [['theirs'], 3]]);
   });
 });

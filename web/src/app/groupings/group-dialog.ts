@@ -12,8 +12,9 @@ import {
 } from '@angular/material/dialog';
 import type { ClientDetail } from '@lens/contract';
 import type { Grouping } from '@lens/core';
-import { filter, map, type Observable } from 'rxjs';
+import { filter, type Observable } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { Person } from '../data/person';
 import { SuggestedField } from '../ui/suggested-field';
 import { type Chosen, withChosen } from './with-chosen';
 
@@ -74,13 +75,13 @@ export const askForGroup = (dialogs: MatDialog, data: GroupAsked): Observable<st
 })
 export class GroupDialog {
   private readonly api = inject(Api);
+  private readonly person = inject(Person);
   private readonly reference = inject(MatDialogRef);
   protected readonly asked = inject<GroupAsked>(MAT_DIALOG_DATA);
-  private readonly stored = toSignal(
-    this.api.call('groupings', { params: { client: this.asked.client.id } }).pipe(map(({ groupings }) => groupings)),
-    { initialValue: [] as readonly Grouping[] },
-  );
-  private readonly fitting = computed(() => this.stored().filter(({ of }) => of === this.asked.of));
+  private readonly stored = toSignal(this.api.call('groupings', { params: { client: this.asked.client.id } }), {
+    initialValue: { groupings: [] as readonly Grouping[], version: 0 },
+  });
+  private readonly fitting = computed(() => this.stored().groupings.filter(({ of }) => of === this.asked.of));
   protected readonly label = signal('');
   protected readonly name = signal('');
   protected readonly error = signal('');
@@ -99,10 +100,15 @@ export class GroupDialog {
       this.error.set('Name the grouping, and the group that these are in.');
       return;
     }
-    const { groupings, id } = withChosen(this.stored(), this.asked, { label: this.label(), name: this.name() });
-    this.api.call('setGroupings', { params: { client: this.asked.client.id }, body: { groupings } }).subscribe({
-      next: () => this.reference.close(id),
-      error: (problem: ApiError) => this.error.set(problem.message),
-    });
+    const { groupings, id } = withChosen(this.stored().groupings, this.asked, { label: this.label(), name: this.name() });
+    this.api
+      .call('setGroupings', {
+        params: { client: this.asked.client.id },
+        body: { groupings, seen: this.stored().version, by: this.person.name() },
+      })
+      .subscribe({
+        next: () => this.reference.close(id),
+        error: (problem: ApiError) => this.error.set(problem.message),
+      });
   }
 }

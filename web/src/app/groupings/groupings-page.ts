@@ -3,13 +3,13 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { type Grouping, groupingId, groupingProblems, isRowDimension, NO_GROUPINGS } from '@lens/core';
-import { of, switchMap } from 'rxjs';
+import { type Grouping, type Groupings, groupingId, groupingProblems, isRowDimension, NO_GROUPINGS } from '@lens/core';
+import { map, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { fieldChoices } from '../data/fields';
 import { FocusService } from '../data/focus';
 import { vocabularyOf } from '../data/vocabulary';
-import { draftOf } from '../ui/draft';
+import { draftOf, type Stored } from '../ui/draft';
 import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -33,13 +33,16 @@ export class GroupingsPage {
     ),
   );
   protected readonly isLoading = computed(() => (this.stored()?.state ?? 'loading') === 'loading');
+  private readonly params = computed(() => ({ client: this.client()?.id ?? '' }));
   protected readonly edited = draftOf(
     computed(() => {
       const stored = this.stored();
-      return stored?.state === 'ready' ? stored.value : NO_GROUPINGS;
+      return stored?.state === 'ready' ? storedOf(stored.value) : { value: NO_GROUPINGS, version: 0 };
     }),
     {
-      store: (body) => this.api.call('setGroupings', { params: { client: this.client()?.id ?? '' }, body }),
+      read: () => this.api.call('groupings', { params: this.params() }).pipe(map(storedOf)),
+      store: (groupings, edit) => this.api.call('setGroupings', { params: this.params(), body: { ...groupings, ...edit } }),
+      earlier: () => this.api.call('groupingsVersions', { params: this.params() }).pipe(map(({ versions }) => versions)),
       saved: 'Saved. Compare can split, filter and spread by it.',
       then: () => this.focus.refresh(),
     },
@@ -91,3 +94,5 @@ export class GroupingsPage {
     this.edited.change({ groupings });
   }
 }
+
+const storedOf = ({ groupings, version }: Groupings & { version: number }): Stored<Groupings> => ({ value: { groupings }, version });

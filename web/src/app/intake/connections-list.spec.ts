@@ -13,6 +13,7 @@ const CLIENT: ClientDetail = {
   locale: 'en-GB',
   metricSet: 'shop',
   promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [] },
+  promisesVersion: 0,
   accounts: [],
   data: null,
   nameParts: [],

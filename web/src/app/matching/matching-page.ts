@@ -6,7 +6,7 @@ import { JOIN_BY, type Joining, type JoinKey, NAME_PARTS, SEVERAL, USUAL_JOINING
 import { combineLatest, debounceTime, EMPTY, filter, map, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { draftOf } from '../ui/draft';
+import { draftOf, type Stored } from '../ui/draft';
 import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -25,6 +25,11 @@ const SEVERAL_LABELS: Readonly<Record<(typeof SEVERAL)[number], string>> = {
   clicks: 'are split by the clicks of that day',
   spend: 'are split by the spend of that day',
 };
+
+interface Matched {
+  readonly lists: readonly { readonly feed: number; readonly joining: Joining }[];
+  readonly version: number;
+}
 
 /** How outcomes reach the campaigns that cost money: keys in order, tried on the period before they are saved. */
 @Component({
@@ -58,13 +63,21 @@ export class MatchingPage {
   });
   protected readonly feed = linkedSignal<number | null>(() => this.lists()?.[0]?.feed ?? null);
   protected readonly listChoices = computed(() => this.lists()?.map(({ feed: value, name: label }) => ({ value, label })) ?? []);
-  private readonly joined = computed((): Joining => this.lists()?.find(({ feed }) => feed === this.feed())?.joining ?? USUAL_JOINING);
+  private readonly joined = computed((): Stored<Joining> => {
+    const stored = this.stored();
+    return this.storedOf(stored?.state === 'ready' ? stored.value : { lists: [], version: 0 });
+  });
+  private readonly params = computed(() => ({ client: this.client()?.id ?? '' }));
   protected readonly edited = draftOf(this.joined, {
-    store: (joining) => {
-      const [client, feed] = [this.client(), this.feed()];
-      if (!client || feed === null) return EMPTY;
-      return this.api.call('setJoining', { params: { client: client.id }, body: { feed, joining } });
+    read: () => this.api.call('joinings', { params: this.params() }).pipe(map((reply) => this.storedOf(reply))),
+    store: (joining, edit) => {
+      const feed = this.feed();
+      return feed === null ? EMPTY : this.api.call('setJoining', { params: this.params(), body: { feed, joining, ...edit } });
     },
+    earlier: () =>
+      this.api
+        .call('joiningsVersions', { params: this.params() })
+        .pipe(map(({ versions }) => versions.map((each) => ({ ...each, body: this.storedOf({ ...each, ...each.body }).value })))),
     saved: 'Saved. Every screen matches by it from now on.',
     then: () => this.saved.next(),
   });
@@ -94,6 +107,11 @@ export class MatchingPage {
     const { keys, several } = tried.joining;
     return { ...joinView(tried.reply.value, keys, several, tried.style), unreached: unreachedView(tried.reply.value, tried.style) };
   });
+
+  /** How the list that is looked at matches. */
+  private storedOf({ lists, version }: Matched): Stored<Joining> {
+    return { value: lists.find(({ feed }) => feed === this.feed())?.joining ?? USUAL_JOINING, version };
+  }
 
   protected edit(at: number, change: Partial<JoinKey>): void {
     this.change({ keys: this.joining().keys.map((key, place) => (place === at ? { ...key, ...change } : key)) });

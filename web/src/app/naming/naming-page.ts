@@ -3,10 +3,10 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { type Convention, NAMED_LEVELS, type NamedLevel, type NameRule, type Naming, namingProblems, NO_NAMING } from '@lens/core';
-import { combineLatest, debounceTime, of, switchMap } from 'rxjs';
+import { combineLatest, debounceTime, map, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { draftOf } from '../ui/draft';
+import { draftOf, type Stored } from '../ui/draft';
 import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -33,12 +33,15 @@ export class NamingPage {
     ),
   );
   protected readonly state = computed(() => this.stored()?.state ?? 'loading');
-  private readonly naming = computed((): Naming => {
+  private readonly naming = computed((): Stored<Naming> => {
     const stored = this.stored();
-    return stored?.state === 'ready' ? stored.value.naming : NO_NAMING;
+    return stored?.state === 'ready' ? storedOf(stored.value) : { value: NO_NAMING, version: 0 };
   });
+  private readonly params = computed(() => ({ client: this.client()?.id ?? '' }));
   protected readonly edited = draftOf(this.naming, {
-    store: (body) => this.api.call('setNaming', { params: { client: this.client()?.id ?? '' }, body }),
+    read: () => this.api.call('naming', { params: this.params() }).pipe(map(storedOf)),
+    store: (naming, edit) => this.api.call('setNaming', { params: this.params(), body: { ...naming, ...edit } }),
+    earlier: () => this.api.call('namingVersions', { params: this.params() }).pipe(map(({ versions }) => versions)),
     saved: 'Saved. Compare can show what names tell.',
     then: () => this.focus.refresh(),
   });
@@ -96,3 +99,5 @@ export class NamingPage {
     this.edited.change({ ...this.draft(), ...part });
   }
 }
+
+const storedOf = ({ naming: value, version }: { naming: Naming; version: number }): Stored<Naming> => ({ value, version });

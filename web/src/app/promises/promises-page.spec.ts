@@ -7,6 +7,7 @@ import { Screen } from '../../../test/screen';
 import { Api, ApiError } from '../data/api';
 import { provideClientDates } from '../data/client-dates';
 import { FocusService } from '../data/focus';
+import { Undo } from '../data/undo';
 import { Icons } from '../ui/icons';
 import { PromisesPage } from './promises-page';
 
@@ -26,11 +27,12 @@ describe('the targets page', () => {
   let saved: Promises[];
   let kept: Promises;
   let refuses: string;
+  let version: number;
   let fixture: ComponentFixture<PromisesPage>;
   let page: Screen;
 
   beforeEach(async () => {
-    [saved, kept, refuses] = [[], PROMISES, ''];
+    [saved, kept, refuses, version] = [[], PROMISES, '', 1];
     const client = (): unknown => ({
       id: 'tea',
       name: 'Tea',
@@ -39,18 +41,22 @@ describe('the targets page', () => {
       timeZone: 'UTC',
       metricSet: 'shop',
       promises: kept,
+      promisesVersion: version,
       accounts: [account('GBP'), account('USD')],
       data: null,
       nameParts: [],
       words: NO_OWN_WORDS,
       dimensions: [],
     });
-    const call = (name: string, { body }: { body?: Promises }) => {
+    const call = (name: string, { body }: { body?: Promises & { seen: number; by: string } }) => {
       if (name === 'clock') return of({ today: day('2026-10-31') });
       if (name === 'client') return of(client() as ClientDetail);
       if (refuses) return throwError(() => new ApiError({ type: 'about:blank', title: 'No', status: 400, detail: refuses }));
-      saved.push(body ?? kept);
-      return of({});
+      if (name === 'promisesVersions') return of({ versions: [2, 1].map((each) => ({ version: each, by: '', at: '', body: PROMISES })) });
+      const { seen, by: _, ...promises } = body ?? { ...kept, seen: 0, by: '' };
+      if (seen !== version) return throwError(() => new ApiError({ type: '', title: 'Late', status: 409, detail: 'Ana has changed it.' }));
+      saved.push(promises);
+      return of({ ...promises, version: (version += 1) });
     };
     TestBed.configureTestingModule({ providers: [provideRouter([]), provideClientDates(), { provide: Api, useValue: { call } }] });
     TestBed.inject(Icons).register();
@@ -132,9 +138,25 @@ describe('the targets page', () => {
     refuses = 'The first day comes after the last.';
     await page.write('From', '1/2/2027');
     await page.press('Save');
-    expect(page.alert).toBe(refuses);
+    expect(page.alert?.trim()).toBe(refuses);
     expect((await page.values('From'))[0]).toBe('01/02/2027');
     expect(page.button('Save').disabled).toBe(false);
+  });
+
+  it('shows what somebody else stored meanwhile beside what is written, and keeps either', async () => {
+    await page.write('Value', '9');
+    [kept, version] = [{ ...PROMISES, budgets: [] }, 2];
+    await page.press('Save');
+    expect(page.alert).toContain('Ana has changed it.');
+    await page.press('Look at theirs');
+    expect([page.text.includes('No budget'), (await page.values('Value'))[0]]).toEqual([true, '2.6']);
+    TestBed.inject(Undo).last();
+    await fixture.whenStable();
+    expect([page.text.includes('No budget'), (await page.values('Value'))[0]]).toEqual([false, '9']);
+    version = 3;
+    await page.press('Save');
+    await page.press('Keep mine over it');
+    expect(saved.map(({ targets, budgets }) => [targets[0]?.value, budgets.length])).toEqual([[9, 1]]);
   });
 
   it('does not write over what is being written when the same client is read again', async () => {

@@ -4,7 +4,7 @@ import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
-import type { Promises } from '@lens/contract';
+import type { ClientDetail, Promises } from '@lens/contract';
 import {
   breakEvenRoas,
   COUNTED_BY,
@@ -23,12 +23,15 @@ import {
   USUAL_TARGET,
   type TargetMetric,
 } from '@lens/core';
-import { type Observable, tap } from 'rxjs';
+import { map, type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
+import { Person } from '../data/person';
 import { Undo } from '../data/undo';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
+import { EarlierVersions } from '../ui/earlier';
+import { LateNotice } from '../ui/late-notice';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
 import { balanceOfRow, type BalanceRow, balanceRow, Balances } from './balances';
@@ -40,6 +43,7 @@ import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-number
   imports: [
     Balances,
     DayField,
+    LateNotice,
     MatButton,
     MatFormField,
     MatIcon,
@@ -59,6 +63,8 @@ export class PromisesPage {
   private readonly forms = inject(FormBuilder).nonNullable;
   private readonly undo = inject(Undo);
   private readonly focus = inject(FocusService);
+  private readonly person = inject(Person);
+  private readonly versions = inject(EarlierVersions);
 
   protected readonly client = this.focus.client;
   protected readonly countedBy = COUNTED_BY.toReversed().map((value) => ({ value, label: COUNTED_WORDS[value].who }));
@@ -67,7 +73,10 @@ export class PromisesPage {
     { value: 'click', label: 'click date' },
   ];
   protected readonly ordersMeant = ORDERS_MEANT.map((value) => ({ value, label: ORDERS_WORDS[value] }));
-  protected readonly error = signal('');
+  private readonly failed = signal<ApiError | null>(null);
+  protected readonly error = computed(() => this.failed()?.message ?? '');
+  protected readonly isLate = computed(() => this.failed()?.problem.status === 409);
+  private seen = 0;
   protected readonly metrics = Object.entries(TARGET_METRICS).map(([value, { bound }]) => ({
     value,
     label: `${BUILT_IN_BOOK.named(value as TargetMetric).label} ${bound}`,
@@ -80,6 +89,7 @@ export class PromisesPage {
     numbers: this.forms.array<NumberRow>([]),
     balances: this.forms.array<BalanceRow>([]),
   });
+  private shown = '';
   private read = '';
   protected readonly breakEven = computed(() => {
     const client = this.client();
@@ -93,7 +103,7 @@ export class PromisesPage {
       const document = JSON.stringify([client?.id, client?.promises]);
       if (client && document !== this.read) {
         this.read = document;
-        this.fill(client.promises);
+        this.show(client);
       }
     });
   }
@@ -149,16 +159,67 @@ export class PromisesPage {
   protected save(): void {
     const client = this.client();
     if (!client || this.form.invalid) return;
-    this.error.set('');
-    const put = (body: Promises): Observable<unknown> =>
-      this.api.call('setPromises', { params: { client: client.id }, body }).pipe(tap(() => this.focus.refresh()));
+    this.failed.set(null);
+    const put = (promises: Promises): Observable<unknown> =>
+      this.api.call('setPromises', { params: { client: client.id }, body: { ...promises, seen: this.seen, by: this.person.name() } }).pipe(
+        tap(({ version }) => {
+          this.seen = version;
+          this.focus.refresh();
+        }),
+      );
     put(this.values()).subscribe({
       next: () => {
         this.form.markAsPristine();
         this.undo.stored('Saved. Every screen uses it from now on.', () => put(client.promises));
       },
-      error: (error: ApiError) => this.error.set(error.message),
+      error: (error: ApiError) => this.failed.set(error),
     });
+  }
+
+  /** Shows what somebody else stored; what stood here comes back by undoing. */
+  protected takeTheirs(): void {
+    this.readTheirs((theirs) => this.show(theirs));
+  }
+
+  /** Stores what stands here over what somebody else stored. */
+  protected keepMine(): void {
+    this.readTheirs(() => this.save());
+  }
+
+  protected before(): void {
+    const params = { client: this.client()?.id ?? '' };
+    const versions = this.api.call('promisesVersions', { params }).pipe(map((reply) => reply.versions));
+    this.versions.choose(versions, (promises) => {
+      this.replace(promises);
+      this.form.markAsDirty();
+    });
+  }
+
+  private readTheirs(use: (theirs: ClientDetail) => void): void {
+    this.api.call('client', { params: { client: this.client()?.id ?? '' } }).subscribe((theirs) => {
+      this.seen = theirs.promisesVersion;
+      this.failed.set(null);
+      use(theirs);
+    });
+  }
+
+  private show({ id, promises, promisesVersion }: ClientDetail): void {
+    const isSame = this.shown === id;
+    [this.shown, this.read, this.seen] = [id, JSON.stringify([id, promises]), promisesVersion];
+    if (isSame) this.replace(promises);
+    else this.fill(promises);
+  }
+
+  /** Puts others on the screen; what was written there and not stored comes back by undoing. */
+  private replace(promises: Promises): void {
+    const [form, mine] = [this.form, this.values()];
+    if (form.dirty)
+      this.undo.remember(() => {
+        this.fill(mine);
+        form.markAsDirty();
+        return true;
+      });
+    this.fill(promises);
   }
 
   private fill({ targets, margins, budgets, rates, numbers, balances }: Promises): void {

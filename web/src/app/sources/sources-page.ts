@@ -6,7 +6,7 @@ import { SOURCE_KINDS, sourceProblems, type SourceRule } from '@lens/core';
 import { combineLatest, debounceTime, filter, map, of, switchMap } from 'rxjs';
 import { Api } from '../data/api';
 import { FocusService } from '../data/focus';
-import { draftOf } from '../ui/draft';
+import { draftOf, type Stored } from '../ui/draft';
 import { DraftBar } from '../ui/draft-bar';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -39,12 +39,18 @@ export class SourcesPage {
     const stored = this.stored();
     return stored?.state === 'ready' ? stored.value.proposal : [];
   });
-  private readonly sorted = computed((): readonly SourceRule[] => {
+  private readonly sorted = computed((): Stored<readonly SourceRule[]> => {
     const stored = this.stored();
-    return stored?.state === 'ready' ? stored.value.rules : [];
+    return stored?.state === 'ready' ? storedOf(stored.value) : { value: [], version: 0 };
   });
+  private readonly params = computed(() => ({ client: this.client()?.id ?? '' }));
   protected readonly edited = draftOf(this.sorted, {
-    store: (rules) => this.api.call('setSources', { params: { client: this.client()?.id ?? '' }, body: { rules } }),
+    read: () => this.api.call('sources', { params: this.params() }).pipe(map(storedOf)),
+    store: (rules, edit) => this.api.call('setSources', { params: this.params(), body: { rules, ...edit } }),
+    earlier: () =>
+      this.api
+        .call('sourcesVersions', { params: this.params() })
+        .pipe(map(({ versions }) => versions.map((each) => ({ ...each, body: each.body.rules })))),
     saved: 'Saved.',
   });
   protected readonly rules = this.edited.value;
@@ -99,3 +105,8 @@ export class SourcesPage {
     this.edited.change(this.rules().toSpliced(at, 1));
   }
 }
+
+const storedOf = ({ rules: value, version }: { rules: readonly SourceRule[]; version: number }): Stored<readonly SourceRule[]> => ({
+  value,
+  version,
+});

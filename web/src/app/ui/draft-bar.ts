@@ -3,27 +3,33 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Undo } from '../data/undo';
 import type { Draft } from './draft';
+import { EarlierVersions } from './earlier';
+import { LateNotice } from './late-notice';
 
-/** Below a document that is being changed: saves it, undoes the last change, and says why it could not be saved. */
+/** Below a document that is being changed: saves it, undoes the last change, shows what it was, and says why it could not be saved. */
 @Component({
   selector: 'ul-draft-bar',
-  imports: [MatButton, MatIcon],
+  imports: [LateNotice, MatButton, MatIcon],
   template: `
-    @if (draft().error()) {
-      <div class="notice bad" role="alert">{{ draft().error() }}</div>
-    }
+    <ul-late-notice [error]="draft().error()" [isLate]="draft().isLate()" (theirs)="draft().takeTheirs()" (mine)="draft().keepMine()" />
     <p>
       <button mat-flat-button type="button" [disabled]="!draft().dirty() || blocked()" (click)="draft().save()">Save</button>
       @if (draft().dirty()) {
         <button mat-button type="button" (click)="undo.last()"><mat-icon svgIcon="undo" /> Undo</button>
       }
+      <button mat-button type="button" (click)="before(draft())">What it was before…</button>
     </p>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DraftBar {
+export class DraftBar<T> {
   protected readonly undo = inject(Undo);
-  readonly draft = input.required<Draft<unknown>>();
+  private readonly versions = inject(EarlierVersions);
+  readonly draft = input.required<Draft<T>>();
   /** Whether what stands there cannot be saved. */
   readonly blocked = input(false);
+
+  protected before({ earlier, change }: Draft<T>): void {
+    this.versions.choose(earlier(), change);
+  }
 }
