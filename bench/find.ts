@@ -12,7 +12,16 @@ const [STAGES, PRODUCTS, PLACES, FORMATS] = [
   ['carousel', 'story', 'search', 'film', 'banner', 'poster'],
 ] as const;
 /** As people type: the beginning, words out of order, a slip, what there is none of. */
-const TYPED = ['loose leaf', 'story gifts 17', 'wales customers', 'smaplers film', 'grean tea', 'subscriptions poster 1999', 'kayak', 'ad 77'];
+const TYPED = [
+  'loose leaf',
+  'story gifts 17',
+  'wales customers',
+  'smaplers film',
+  'grean tea',
+  'subscriptions poster 1999',
+  'kayak',
+  'ad 77',
+];
 const ROUNDS = 5;
 
 /** How long it takes until members are found by what is typed, where there are as many as a client can have. */
@@ -29,7 +38,8 @@ export async function benchFind(folder: string): Promise<void> {
     return performance.now() - from;
   };
   const first = await find('loose');
-  for (let round = 0; round < ROUNDS; round++) for (const typed of TYPED) times.push(await find(`${typed}${' '.repeat(round)}${round || ''}`));
+  for (let round = 0; round < ROUNDS; round++)
+    for (const typed of TYPED) times.push(await find(`${typed}${' '.repeat(round)}${round || ''}`));
   await server.stop();
   times.sort((a, b) => a - b);
   const slow = quantileSorted(times, 0.95);

@@ -1,6 +1,8 @@
 import { type DatedRate, tablesTogether, withInverse } from '@lens/core';
+import { findClient } from './clients';
 import type { Db } from './database';
 import { Members } from './members';
+import { rulesOf } from './rules';
 import type { LoadedClient } from './tables';
 
 /** Several clients as one; `exchange` says what the money of each is worth, null where it is in the currency answered in. */
@@ -21,11 +23,10 @@ export function loadedTogether(
 /** What one currency is worth in another, as the rates of some clients say; null where both are the same. */
 export function ratesBetween(db: Db, clients: readonly string[], from: string, to: string): DatedRate[] | null {
   if (from === to) return null;
-  const rates = db.prepare<[string, string, string], DatedRate>(
-    `SELECT from_day AS "from", to_day AS "to", value AS rate FROM promise JOIN client ON client.id = client_id
-     WHERE promise.kind = 'rate' AND client_id IN (SELECT value FROM json_each(?)) AND promise.currency = ? AND client.currency = ?
-     ORDER BY from_day, promise.id`,
-  );
-  const whose = JSON.stringify(clients);
-  return withInverse(rates.all(whose, from, to), rates.all(whose, to, from));
+  const said = (one: string, other: string): DatedRate[] =>
+    clients
+      .filter((client) => findClient(db, client)?.currency === other)
+      .flatMap((client) => rulesOf(db, client, 'promises').rates.filter(({ currency }) => currency === one))
+      .toSorted((a, b) => a.from - b.from);
+  return withInverse(said(from, to), said(to, from));
 }
