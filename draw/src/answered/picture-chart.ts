@@ -105,11 +105,13 @@ function barsChart(of: Pictured): PictureChart {
   const bars = barsOf(answered, metric, promisedOf(of, metric), most);
   const keys = bars.bars.map(({ key }) => key);
   const strokes = bars.bars.some(({ before }) => before) ? 'The strokes are the days compared with.' : '';
+  const without = bars.bars.find(({ now }) => now.kind === 'gap' && now.gap === 'no rate');
+  const rate = without ? `${bars.brief(without.now)}: no exchange rate holds on these days; Targets takes one.` : '';
   return {
     drawn: (theme) => barsConfig(bars, theme),
     height: HEIGHTS.head + HEIGHTS.line * bars.bars.length,
     summary: `${metric.label} of ${keys.length} members as bars`,
-    note: [strokes, more(answered.rows.length - keys.length)].filter((part) => part !== '').join(' '),
+    note: [strokes, rate, more(answered.rows.length - keys.length)].filter((part) => part !== '').join(' '),
     keys,
     behind: behindBars(bars, metric.label),
   };

@@ -1,6 +1,7 @@
-import { BUILT_IN_BOOK, bounds, gap, type PictureKind, value } from '@lens/core';
+import { BUILT_IN_BOOK, bounds, type Figure, gap, type PictureKind, plainQuestion, value } from '@lens/core';
 import { answered, column, many, named } from '../test/answered';
 import { cardMetrics, drawnMetrics } from './drawn-metrics';
+import { pictureChart } from './picture-chart';
 import { barsOf, cardsOf, funnelOf, heatOf, ringOf, scatterOf, wholeRow } from './picture-data';
 
 describe('what a picture is drawn from', () => {
@@ -99,6 +100,24 @@ describe('what a picture is drawn from', () => {
       ['CTR', '2.00%'],
       ['Spend', '£5.00'],
     ]);
+  });
+
+  it('says below bars what a sign in place of money means, and where that is put right', () => {
+    const question = plainQuestion({
+      clients: ['a', 'b'],
+      period: { from: 1, to: 2 },
+      countedBy: 'orders',
+      basis: 'sale',
+      metricSet: 'shop',
+    });
+    const noteOf = (figure: Figure) =>
+      pictureChart({
+        ...{ kind: 'bars', metric: named('spend'), question, room: null },
+        answered: answered({ spend: [value(12), figure] }),
+        client: { metricSet: 'shop', promises: { targets: [] } },
+      })?.note;
+    expect(noteOf(gap('no rate'))).toBe('¤: no exchange rate holds on these days; Targets takes one.');
+    expect(noteOf(gap('not measured'))).toBe('');
   });
 
   it('is the metrics that are shown, and no others', () => {
