@@ -7,7 +7,6 @@ import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { ActivatedRoute, Router } from '@angular/router';
 import { question as questionSchema } from '@lens/contract';
 import { BUILT_IN, isDayDimension, type MetricId, type Question, type Sort, SORT_OF, type Style } from '@lens/core';
@@ -40,7 +39,7 @@ import { Picture } from '../answer/picture';
 import { PICTURE_CHOICES, pictureLabel } from '../answer/picture-choices';
 import { TakeAlongMenu } from '../answer/take-along-menu';
 import { tableView } from './table-view';
-import { TraceDrawer } from './trace-drawer';
+import { BesideTrace, type TracedFigure } from './beside-trace';
 import { ViewMenu } from '../views/view-menu';
 
 /** Members of all channels in one table, with a chart of the chosen ones and a trace of any figure. */
@@ -48,6 +47,7 @@ import { ViewMenu } from '../views/view-menu';
   selector: 'ul-compare-page',
   imports: [
     AnswerNotes,
+    BesideTrace,
     ChoicePhrase,
     ClientPhrases,
     CompareTable,
@@ -61,20 +61,16 @@ import { ViewMenu } from '../views/view-menu';
     MatMenu,
     MatMenuItem,
     MatMenuTrigger,
-    MatSidenav,
-    MatSidenavContainer,
-    MatSidenavContent,
     NeedClient,
     Phrase,
     Picture,
     SplitPhrases,
     TakeAlongMenu,
-    TraceDrawer,
     ViewMenu,
     WherePhrases,
   ],
   templateUrl: './compare-page.html',
-  styleUrls: ['./trace-aside.scss', './compare-page.scss'],
+  styleUrl: './compare-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ComparePage {
@@ -126,6 +122,10 @@ export class ComparePage {
   protected readonly style = computed((): Style => {
     const own = this.resolved()?.style ?? { locale: 'en-GB', currency: '' };
     return { ...own, currency: this.lastAnswered()?.question?.currency ?? own.currency };
+  });
+  protected readonly traced = computed((): TracedFigure | null => {
+    const [{ traced }, question, resolved] = [this.state(), this.question(), this.resolved()];
+    return traced && question && resolved ? { ...traced, question, style: this.style(), book: resolved.book } : null;
   });
   protected readonly view = computed(() => {
     const table = this.table();

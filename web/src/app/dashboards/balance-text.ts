@@ -7,5 +7,5 @@ export function balanceText({ channelName, left, days }: ClientGlance['balances'
   if (left.kind === 'value' && left.value <= 0) return `The balance at ${channelName} is used up, unless it was topped up.`;
   const there = `${figureText(left, 'money', style).text} left at ${channelName}`;
   if (days === null) return `${there}; the last days do not tell how long it lasts.`;
-  return `${there}: it lasts ${days < 1 ? 'less than a day' : `${quantity(Math.floor(days), 'more day', 'more days', style)}`} at this pace.`;
+  return `${there}: it lasts ${days < 1 ? 'less than a day' : quantity(Math.floor(days), 'more day', 'more days', style)} at this pace.`;
 }

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import type { Frozen, FrozenDetail } from '@lens/contract';
-import { bookOf, type MetricBook, type MetricId, type Question, type Style, Vocabulary } from '@lens/core';
+import { bookOf, type MetricId, Vocabulary } from '@lens/core';
 import { combineLatest, map, of, switchMap } from 'rxjs';
-import { TraceDrawer } from '../compare/trace-drawer';
+import { BesideTrace, type TracedFigure } from '../compare/beside-trace';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { Undo } from '../data/undo';
@@ -19,21 +18,12 @@ import { FrozenCopies } from './frozen-copies';
 import { FrozenTileView } from './frozen-tile';
 import { roomOf } from './room';
 
-/** A figure of a copy that is traced as it was known on the copy's day. */
-interface Traced {
-  readonly question: Question;
-  readonly row: string;
-  readonly metric: MetricId;
-  readonly style: Style;
-  readonly book: MetricBook;
-}
-
 /** Dashboards as they stood on a day, with the figures of that day. */
 @Component({
   selector: 'ul-frozen-page',
-  imports: [FrozenTileView, MatButton, MatSidenav, MatSidenavContainer, MatSidenavContent, NeedClient, RouterLink, TakenAway, TraceDrawer],
+  imports: [BesideTrace, FrozenTileView, MatButton, NeedClient, RouterLink, TakenAway],
   templateUrl: './frozen-page.html',
-  styleUrls: ['../compare/trace-aside.scss', './frozen-page.scss'],
+  styleUrl: './frozen-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FrozenPage {
@@ -66,7 +56,8 @@ export class FrozenPage {
     const opened = this.opened();
     return opened?.state === 'ready' ? opened.value : null;
   });
-  protected readonly traced = linkedSignal<string | null, Traced | null>({ source: this.id, computation: () => null });
+  /** Traced as it was known on the copy's day. */
+  protected readonly traced = linkedSignal<string | null, TracedFigure | null>({ source: this.id, computation: () => null });
   protected readonly roomOf = roomOf;
   protected readonly whenText = (moment: string): string => momentText(moment, { locale: this.client()?.locale ?? 'en-GB' });
 
