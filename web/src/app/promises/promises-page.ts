@@ -30,7 +30,7 @@ import { Person } from '../data/person';
 import { Undo } from '../data/undo';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
-import { EarlierVersions } from '../ui/earlier';
+import { EarlierVersions, PUT_IN } from '../ui/earlier';
 import { LateNotice } from '../ui/late-notice';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
@@ -189,8 +189,8 @@ export class PromisesPage {
   protected before(): void {
     const params = { client: this.client()?.id ?? '' };
     const versions = this.api.call('promisesVersions', { params }).pipe(map((reply) => reply.versions));
-    this.versions.choose(versions, (promises) => {
-      this.replace(promises);
+    this.versions.choose({ ...PUT_IN, versions }, ({ body }) => {
+      this.replace(body);
       this.form.markAsDirty();
     });
   }

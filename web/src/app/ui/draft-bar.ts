@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Undo } from '../data/undo';
 import type { Draft } from './draft';
-import { EarlierVersions } from './earlier';
+import { EarlierVersions, PUT_IN } from './earlier';
 import { LateNotice } from './late-notice';
 
 /** Below a document that is being changed: saves it, undoes the last change, shows what it was, and says why it could not be saved. */
@@ -30,6 +30,6 @@ export class DraftBar<T> {
   readonly blocked = input(false);
 
   protected before({ earlier, change }: Draft<T>): void {
-    this.versions.choose(earlier(), change);
+    this.versions.choose({ ...PUT_IN, versions: earlier() }, ({ body }) => change(body));
   }
 }

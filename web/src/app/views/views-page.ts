@@ -5,22 +5,24 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
-import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Router, RouterLink } from '@angular/router';
 import type { StoredView } from '@lens/contract';
+import type { View } from '@lens/core';
+import { map } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { Undo } from '../data/undo';
 import { KeptFilePicker } from '../kept-files/kept-file-picker';
 import { KeptFiles } from '../kept-files/kept-files';
+import { EarlierVersions } from '../ui/earlier';
 import { NeedClient } from '../ui/need-client';
 import { TakenAway } from '../ui/taken-away';
+import { asksText } from './asks-text';
 import { Keeper } from './keeper';
-import { type AnyView, isStored, queryOfView } from './view-state';
+import { type AnyView, boundTo, isStored, keepsText, queryOfView } from './view-state';
 import { type ViewLine, viewGroups } from './views-view';
-import { VersionsDialog, type VersionsOf } from './versions-dialog';
 import { ViewsService } from './views';
 
 /** Questions worth asking again: kept by the agency or for the client, and those that come with the product. */
@@ -40,7 +42,7 @@ export class ViewsPage {
   private readonly focus = inject(FocusService);
   private readonly keeper = inject(Keeper);
   private readonly notices = inject(MatSnackBar);
-  private readonly dialogs = inject(MatDialog);
+  private readonly earlier = inject(EarlierVersions);
   private readonly undo = inject(Undo);
   private readonly files = inject(KeptFiles);
   private readonly router = inject(Router);
@@ -94,7 +96,20 @@ export class ViewsPage {
 
   protected versions(view: StoredView): void {
     const client = this.client();
-    if (client) this.dialogs.open<VersionsDialog, VersionsOf>(VersionsDialog, { data: { client, view }, width: '560px' });
+    if (!client) return;
+    const { book, labelOf } = boundTo(client);
+    const tell = ({ label, asks, keeps }: View): string => {
+      const kept = keepsText(keeps, client.locale);
+      return `${label}: ${asksText(asks, book, labelOf)}${kept && `, keeps ${kept}`}`;
+    };
+    const versions = this.api.call('viewVersions', { params: { client: client.id, id: view.id } }).pipe(map((reply) => reply.versions));
+    const title = `What “${view.label}” was`;
+    this.earlier.choose({ title, lead: 'Any of it can be made so again.', action: 'Make it so again', versions, tell }, ({ body, when }) =>
+      this.views.put(client.id, view, body, `as it was at ${when}`).subscribe({
+        next: (now) => this.undo.stored(`“${now.label}” is as it was at ${when}.`, () => this.views.put(client.id, now, view, 'undone')),
+        error: (problem: ApiError) => this.tell(problem.message),
+      }),
+    );
   }
 
   protected copy({ view }: ViewLine): void {
