@@ -40,7 +40,7 @@ import { type Answered, bigFigure } from '@lens/draw';
       color: var(--ink-soft);
     }
     .trend {
-      max-width: 460px;
+      max-width: 640px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -111,8 +111,8 @@ function paceWords({ spend, plan, pacing, balances, client }: ClientGlance): str
   ];
 }
 
-/** Points that the counts take, and a proposal. */
-const [COUNTS, PROPOSAL] = [40, 52];
+/** Points that the counts take. */
+const COUNTS = 40;
 
 /** What the audit found and nobody has decided on. */
 @Component({
@@ -128,7 +128,7 @@ const [COUNTS, PROPOSAL] = [40, 52];
           <strong>{{ line.count }}</strong> {{ line.of }}
         </p>
       }
-      <ul>
+      <ul [style.height.px]="room() - counts">
         @for (proposal of first(); track proposal.finding.key) {
           <li>
             <b>{{ proposal.finding.name }}</b><span class="quiet">, {{ proposal.where }}</span> <br />{{ proposal.actual }},
@@ -153,12 +153,17 @@ const [COUNTS, PROPOSAL] = [40, 52];
       display: inline-block;
       margin: 4px 14px 4px 0;
     }
+    /* What there is no room for in whole stands in a further column, out of sight. */
     ul {
+      display: flex;
+      flex-flow: column wrap;
+      overflow: hidden;
       list-style: none;
       margin: 4px 0 0;
       padding: 0;
     }
     li {
+      width: 100%;
       padding: 5px 0;
       border-top: 1px solid var(--line);
       font-size: 13.5px;
@@ -170,6 +175,7 @@ const [COUNTS, PROPOSAL] = [40, 52];
 })
 export class WaitingTile extends OnSheet {
   protected readonly heading = WAITING;
+  protected readonly counts = COUNTS;
   /** Points from its caption to its lower edge. */
   readonly room = input.required<number>();
   private readonly own = inject(OwnGlance);
@@ -178,17 +184,15 @@ export class WaitingTile extends OnSheet {
     const waiting = this.own.told()?.waiting;
     if (!waiting) return null;
     const { proposals, accepted } = waiting;
-    return [
-      { count: proposals, of: `${proposals === 1 ? 'proposal' : 'proposals'} of the audit` },
-      { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made` },
-    ];
+    const toDecide = { count: proposals, of: `${proposals === 1 ? 'proposal' : 'proposals'} of the audit` };
+    const toMake = { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made` };
+    return accepted > 0 ? [toDecide, toMake] : [toDecide];
   });
 
-  /** The proposals with most at stake, as the audit writes them; as many as there is room for. */
+  /** The proposals with most at stake, as the audit writes them. */
   protected readonly first = computed(() => {
     const glance = this.own.told();
-    const fit = Math.max(1, Math.floor((this.room() - COUNTS) / PROPOSAL));
-    return glance ? glance.waiting.first.slice(0, fit).map((finding) => findingView(finding, glance.client)) : [];
+    return glance ? glance.waiting.first.map((finding) => findingView(finding, glance.client)) : [];
   });
 
   onPaper(): OnPaper {
