@@ -82,6 +82,18 @@ describe('a view that another client is asked', () => {
     expect(lacks).toEqual(['Nothing tells its browser.']);
   });
 
+  it('can be asked in part where only steps are missing, not where it would be of other members', () => {
+    const browser = [{ dimension: 'browser', any: [{ test: 'is', value: 'x' }] }] as const;
+    const isAskable = (asks: Partial<Asks>) => bind(asks).isAskable;
+    expect(isAskable({})).toBe(true);
+    expect(isAskable({ rows: ['campaign', 'browser'], pictureMetric: 'theirs' })).toBe(true);
+    expect(isAskable({ rows: ['browser', 'campaign'] })).toBe(false);
+    expect(isAskable({ where: browser })).toBe(false);
+    expect(isAskable({ columns: { by: 'browser', metric: 'clicks' } })).toBe(false);
+    expect(isAskable({ metricSet: 'theirs' })).toBe(false);
+    expect(isAskable({ having: [{ kind: 'amount', level: 'campaign', metric: 'theirs', test: 'above', than: 1 }] })).toBe(false);
+  });
+
   it('asks for channels of the kind where it has none of the name', () => {
     const filter = (value: string) => [{ dimension: 'channel', any: [{ test: 'is', value }] }] as const;
     expect(bind({ where: filter('Heron') }).asks.where).toEqual(filter('Heron'));
@@ -89,6 +101,7 @@ describe('a view that another client is asked', () => {
     expect(bind({ where: filter('Plover') }, { kinds })).toEqual({
       asks: expect.objectContaining({ where: [{ dimension: 'channel kind', any: [{ test: 'is', value: 'search' }] }] }),
       lacks: [],
+      isAskable: true,
     });
     expect(bind({ where: filter('Teal') }, { kinds }).lacks).toEqual(['It has no video channel.']);
     expect(bind({ where: filter('Smew') }, { kinds })).toMatchObject({ asks: { where: [] }, lacks: ['It has no channel “Smew”.'] });

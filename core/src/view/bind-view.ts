@@ -23,6 +23,8 @@ export interface BoundView {
   readonly asks: Asks;
   /** What of it this client does not have, in sentences; empty where it can be asked all of it. */
   readonly lacks: readonly string[];
+  /** Whether what is left still asks what the view asks: with fewer steps further down, but of the same members. */
+  readonly isAskable: boolean;
 }
 
 /** What sorts by no metric. */
@@ -33,18 +35,18 @@ const NOT_METRICS = ['name', 'target'];
  * kind. What the client does not have is left out and said.
  */
 export function bindView({ asks, words }: Pick<View, 'asks' | 'words'>, client: BoundTo): BoundView {
-  const lacks: string[] = [];
+  const [needed, spared]: [string[], string[]] = [[], []];
   const { book, tells, labelOf } = client;
-  const lacking = (what: string): null => {
-    lacks.push(what);
+  const lacking = (what: string, of = needed): null => {
+    of.push(what);
     return null;
   };
-  const metricOf = (id: MetricId): MetricId | null =>
-    book.has(id) ? id : (sameLabel(book.metrics, words.labels[id]) ?? lacking(`It has no metric “${words.labels[id] ?? id}”.`));
+  const metricOf = (id: MetricId, of = needed): MetricId | null =>
+    book.has(id) ? id : (sameLabel(book.metrics, words.labels[id]) ?? lacking(`It has no metric “${words.labels[id] ?? id}”.`, of));
   const setOf = (id: string): string | null =>
     book.set(id) ? id : (sameLabel(book.sets, words.labels[id]) ?? lacking(`It has no metric set “${words.labels[id] ?? id}”.`));
-  const rows = asks.rows.filter((dimension) => tells(dimension) || lacking(`Nothing tells its ${labelOf(dimension)}.`));
-  const where = asks.where.flatMap((each) => boundFilter(each, words.kinds, client, lacks) ?? []);
+  const rows = asks.rows.filter((dimension) => tells(dimension) || lacking(`Nothing tells its ${labelOf(dimension)}.`, spared));
+  const where = asks.where.flatMap((each) => boundFilter(each, words.kinds, client, needed) ?? []);
   const { columns } = asks;
   return {
     asks: {
@@ -59,10 +61,12 @@ export function bindView({ asks, words }: Pick<View, 'asks' | 'words'>, client: 
         const metric = metricOf(each.metric);
         return metric === null ? [] : [{ ...each, metric }];
       }),
-      sort: { ...asks.sort, by: NOT_METRICS.includes(asks.sort.by) ? asks.sort.by : (metricOf(asks.sort.by) ?? 'name') },
-      pictureMetric: asks.pictureMetric && metricOf(asks.pictureMetric),
+      sort: { ...asks.sort, by: NOT_METRICS.includes(asks.sort.by) ? asks.sort.by : (metricOf(asks.sort.by, spared) ?? 'name') },
+      pictureMetric: asks.pictureMetric && metricOf(asks.pictureMetric, spared),
     },
-    lacks: [...new Set(lacks)],
+    lacks: [...new Set([...needed, ...spared])],
+    // Pictures are of the first step.
+    isAskable: needed.length === 0 && rows[0] === asks.rows[0],
   };
 }
 

@@ -24,9 +24,9 @@ import { boundTo, keepsText, queryOfView } from '../views/view-state';
         <small>{{ keeps() }}</small>
       }
     </h2>
-    @if (lacks(); as text) {
+    @if (!isAskable()) {
       <p class="quiet">
-        {{ text }} A report that tells it can be brought in under <a routerLink="/intake" queryParamsHandling="merge">Intake</a>.
+        {{ lacks() }} A report that tells it can be brought in under <a routerLink="/intake" queryParamsHandling="merge">Intake</a>.
       </p>
     } @else if (answered(); as shown) {
       @if (shown.rows.length > 0) {
@@ -37,9 +37,12 @@ import { boundTo, keepsText, queryOfView } from '../views/view-state';
           [answered]="shown"
           [given]="series()"
           [client]="resolved().client"
-          [room]="room()"
+          [room]="room() - (lacks() ? NOTE : 0)"
           (traced)="pick(shown.rows, $event.row)"
         />
+        @if (lacks()) {
+          <p class="quiet">{{ lacks() }} It is drawn without.</p>
+        }
       } @else {
         <p class="quiet">Nothing came in on these days.</p>
       }
@@ -69,7 +72,10 @@ export class ViewTile extends OnSheet {
 
   protected readonly label = computed(() => this.view().label);
   protected readonly keeps = computed(() => keepsText(this.view().keeps, this.resolved().client.locale));
-  protected readonly lacks = computed(() => bindView(this.view(), boundTo(this.resolved().client)).lacks.join(' '));
+  private readonly bound = computed(() => bindView(this.view(), boundTo(this.resolved().client)));
+  protected readonly lacks = computed(() => this.bound().lacks.join(' '));
+  protected readonly isAskable = computed(() => this.bound().isAskable);
+  protected readonly NOTE = NOTE;
   private readonly asked = computed(() => {
     const query = queryOfView({ ...this.view(), id: '' }, this.resolved().client, this.others());
     const state = readCompare((key) => query[key] ?? null);
@@ -91,7 +97,7 @@ export class ViewTile extends OnSheet {
   private readonly wanted = computed(
     (): PictureAsked | null => {
       const question = this.question();
-      if (!question || this.lacks() !== '') return null;
+      if (!question || !this.isAskable()) return null;
       const metrics = this.resolved().book.set(question.metricSet)?.metrics ?? [];
       const { chartMetric } = this.asked();
       const metric = chartMetric !== null && metrics.includes(chartMetric) ? chartMetric : firstOf({ metrics });
@@ -132,7 +138,11 @@ export class ViewTile extends OnSheet {
   onPaper(): OnPaper {
     const asked = this.wanted();
     if (!asked) return wordsOnPaper(this.label(), [this.lacks()]);
-    return { heading: this.label(), note: this.keeps(), what: { kind: 'picture', asked } };
+    return {
+      heading: this.label(),
+      note: [this.keeps(), this.lacks()].filter((text) => text !== '').join('. '),
+      what: { kind: 'picture', asked },
+    };
   }
 
   protected pick(rows: readonly WireTable['rows'][number][], key: string): void {
@@ -142,3 +152,5 @@ export class ViewTile extends OnSheet {
 }
 
 const MOST_MEMBERS = 200;
+/** Points of a line below a picture. */
+const NOTE = 30;
