@@ -19,6 +19,7 @@ import type { Db } from './database';
 import type { FeedRecord } from './feeds';
 import { coversOf, unreadOf } from './imports';
 import type { Members } from './members';
+import { OrderColumns } from './order-columns';
 import { type Cut, rowsAt } from './rows-at';
 
 /** A row of a list of outcomes as it is kept. */
@@ -93,45 +94,6 @@ export interface OrderLoading {
   readonly lotCodesOf: (links: readonly (string | null)[]) => Int32Array;
 }
 
-/** Columns of a list as they grow, a row for each member an outcome is led to. */
-class OrderColumns {
-  readonly saleDay: number[] = [];
-  readonly clickDay: number[] = [];
-  readonly importId: number[] = [];
-  readonly path: ReadonlyMap<string, number>[] = [];
-  readonly link: (string | null)[] = [];
-  readonly count: number[] = [];
-  /** Amounts in millionths, the value and what comes beside it by the measure's id; NaN where a row tells none. */
-  readonly amounts = new Map<string, number[]>();
-
-  get length(): number {
-    return this.count.length;
-  }
-
-  add({ saleDay, clickDay, since, tagLink }: StoredOutcome, path: ReadonlyMap<string, number>, count: number): void {
-    this.saleDay.push(saleDay);
-    this.clickDay.push(clickDay ?? NONE);
-    this.importId.push(since);
-    this.path.push(path);
-    this.link.push(tagLink);
-    this.count.push(count);
-  }
-
-  /** Of the row that was added last. */
-  tell(key: string, amount: number): void {
-    const column = this.amountsOf(key);
-    while (column.length < this.length) column.push(NaN);
-    // Two words that have become one: the later is it.
-    column[this.length - 1] = amount;
-  }
-
-  amountsOf(key: string): number[] {
-    const column = this.amounts.get(key) ?? [];
-    if (column.length === 0) this.amounts.set(key, column);
-    return column;
-  }
-}
-
 /** The key of what an outcome is worth. */
 const VALUE = 'value';
 const NOWHERE: ReadonlyMap<string, number> = new Map();
@@ -142,9 +104,9 @@ const levelsOf = ({ keys }: Joining): readonly ('campaign' | 'group' | 'ad' | 'k
 /** The table of a list of outcomes, each led to its member; one that is split stands in several rows that add up to it. */
 export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): OrderTable {
   const columns = placed(storedOutcomes(db, feed.id, loading.cut), loading);
-  for (const key of namedBy(feed.mapping, loading.vocabulary)) columns.amountsOf(key);
+  for (const key of namedBy(feed.mapping, loading.vocabulary)) columns.columnOf(key);
   const { length } = columns;
-  const amounts = new Map([...columns.amounts].map(([key, told]) => [key, filled(told, length)]));
+  const amounts = columns.amountColumns();
   const unpriced = exchange(amounts, columns.saleDay, loading);
   return {
     feedId: feed.id,
@@ -164,12 +126,6 @@ export function loadOrders(db: Db, feed: FeedRecord, loading: OrderLoading): Ord
     amounts,
     ...(unpriced.size > 0 ? { unpriced: { account: loading.account, rows: unpriced } } : {}),
   };
-}
-
-function filled(told: readonly number[], length: number): Float64Array {
-  const column = new Float64Array(length).fill(NaN);
-  column.set(told);
-  return column;
 }
 
 /** What the newest file of a list has a column for. */
