@@ -119,7 +119,7 @@ describe('members in groups', () => {
       { name: 'Spring', members: 2, spend: { kind: 'bounds', low: 15, high: null }, first: ['JL_new_uk', 'JL_known'] },
       { name: 'in no group', members: 1, spend: { kind: 'bounds', low: 2, high: null }, first: ['Old stock'] },
     ]);
-    expect((await send(server.address, 'GET', path('groupings'))).body).toEqual({ groupings: [] });
+    expect((await send(server.address, 'GET', path('groupings'))).body).toEqual({ groupings: [], version: 0 });
     const refused = await compare(server.address, setting.client, { rows: ['season as grouped'] });
     expect(refused).toMatchObject({ status: 400, body: { detail: 'This client has no dimension “season as grouped”.' } });
   });
