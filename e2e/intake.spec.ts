@@ -21,6 +21,7 @@ test('names are described, a broken one corrected, and Compare shows what they t
   const { version } = (await (await page.request.get(naming)).json()) as { version: number };
   await page.request.put(naming, { data: { conventions: [], rules: [], seen: version, by: 'Ana' } });
   await page.getByRole('group', { name: 'Correction 1' }).getByLabel('theme').fill('tins and boxes');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('Ana has changed it');
   await lens.accessible();
