@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
+import type { Context } from './context';
 import { Refresher } from './connect/refresh';
 import { Seal } from './connect/seal';
 import { Drawer } from './draw/drawer';
@@ -45,8 +46,7 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
   const context = { db, dataFolder, intake, queries, drawer, now: () => new Date() };
   forgetFiles(context);
   dropLeftovers(context);
-  // The first question of the day need not wait for the rows to be read.
-  for (const { id } of allClients(db)) queries.feeds(id).catch(() => undefined);
+  void getReady(context);
   const refresher = new Refresher(context, seal, market);
   const app = createApp(context, { refresher, seal }, join(import.meta.dirname, '../web/browser'), logger);
 
@@ -79,4 +79,9 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+}
+
+/** Reads the rows of one client after the other, so that the first question of the day need not wait for that. */
+async function getReady({ db, queries }: Context): Promise<void> {
+  for (const { id } of allClients(db)) await queries.feeds(id).catch(() => undefined);
 }

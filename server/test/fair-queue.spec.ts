@@ -1,4 +1,4 @@
-import { type Ask, FairQueue, Left } from '../src/query/fair-queue';
+import { type Ask, FairQueue, Left, NOBODY } from '../src/query/fair-queue';
 
 /** Work that ends when the test says so. */
 function controlled() {
@@ -45,6 +45,15 @@ describe('questions in a queue', () => {
     void queue.ask(ask('a4', 'a'));
     await end('a2', new Error('failed'));
     expect(begun).toEqual(['a1', 'a2', 'a3', 'b1']);
+  });
+
+  it('come before what is only got ready, whenever that was asked', async () => {
+    const queue = new FairQueue(10);
+    const { begun, ask, end } = controlled();
+    for (const key of ['ready 1', 'ready 2']) void queue.ask(ask(key, NOBODY));
+    for (const key of ['a1', 'a2']) void queue.ask(ask(key, 'a'));
+    for (const key of ['ready 1', 'a1', 'a2', 'ready 2']) if (begun.includes(key)) await end(key);
+    expect(begun).toEqual(['ready 1', 'a1', 'a2', 'ready 2']);
   });
 
   it('that are equal are answered once, while they wait and afterwards', async () => {

@@ -21,6 +21,9 @@ interface Waiting {
   waiters: number;
 }
 
+/** Asks what is only got ready. */
+export const NOBODY = '';
+
 /** The asker has left. */
 export class Left extends Error {}
 
@@ -86,9 +89,10 @@ export class FairQueue {
     waiting.stop.abort();
   }
 
-  /** The next question of the asker whose turn it is; that asker goes to the end. */
+  /** The next question of the asker whose turn it is; that asker goes to the end. What nobody asks waits until nobody does. */
   private take(): Waiting | undefined {
-    for (const [asker, [first, ...rest]] of this.queues) {
+    const turns = [...this.queues].sort(([a], [b]) => Number(a === NOBODY) - Number(b === NOBODY));
+    for (const [asker, [first, ...rest]] of turns) {
       this.queues.delete(asker);
       if (rest.length > 0) this.queues.set(asker, rest);
       if (first && first.waiters > 0) return first;

@@ -2,7 +2,7 @@ import { type Question, sumsAsked } from '@lens/core';
 import { currentAsker } from './asker';
 import { DataStates } from './data-state';
 import type { ClientData } from './client-data';
-import { FairQueue } from './fair-queue';
+import { FairQueue, NOBODY } from './fair-queue';
 import { QueryThreads, THREADS } from './query-threads';
 import { QUERIES, type QueryName } from './registry';
 import { HttpProblem } from '../problem';
@@ -33,7 +33,7 @@ export function startQueries(db: Db, data: QueryWorkerData): Queries {
         key: `${clientsOf(args[0])
           .map((client) => states.of(client))
           .join()} ${query} ${JSON.stringify(args)}`,
-        asker: asker?.id ?? '',
+        asker: asker?.id ?? NOBODY,
         signal: asker?.signal,
         work: async (stop) => answerOf(await threads.ask(query, args, sumsOf(args[0]), stop)),
         weigh,
