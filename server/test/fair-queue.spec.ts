@@ -47,6 +47,20 @@ describe('questions in a queue', () => {
     expect(begun).toEqual(['a1', 'a2', 'a3', 'b1']);
   });
 
+  it('behind one that its asker has left are answered all the same', async () => {
+    const queue = new FairQueue(10);
+    const { begun, ask, end } = controlled();
+    void queue.ask(ask('b1', 'b'));
+    const left = new AbortController();
+    const gone = expect(queue.ask(ask('a1', 'a', { signal: left.signal }))).rejects.toThrow(Left);
+    const other = queue.ask(ask('a2', 'a'));
+    left.abort();
+    await gone;
+    await end('b1');
+    await end('a2');
+    expect([begun, await other]).toEqual([['b1', 'a2'], 'answer a2']);
+  });
+
   it('come before what is only got ready, whenever that was asked', async () => {
     const queue = new FairQueue(10);
     const { begun, ask, end } = controlled();

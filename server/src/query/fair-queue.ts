@@ -91,8 +91,9 @@ export class FairQueue {
 
   /** The next question of the asker whose turn it is; that asker goes to the end. What nobody asks waits until nobody does. */
   private take(): Waiting | undefined {
-    const turns = [...this.queues].sort(([a], [b]) => Number(a === NOBODY) - Number(b === NOBODY));
-    for (const [asker, [first, ...rest]] of turns) {
+    while (this.queues.size > 0) {
+      const asker = [...this.queues.keys()].find((each) => each !== NOBODY) ?? NOBODY;
+      const [first, ...rest] = this.queues.get(asker) ?? [];
       this.queues.delete(asker);
       if (rest.length > 0) this.queues.set(asker, rest);
       if (first && first.waiters > 0) return first;
