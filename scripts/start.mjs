@@ -66,8 +66,8 @@ if (existsSync(loading)) {
   try {
     const { connectDemo } = await import(pathToFileURL(join(process.cwd(), 'dist/market/connect.js')).href);
     await connectDemo(address, market, console.log);
-    rmSync(loading);
     await lookOnce(address);
+    rmSync(loading);
   } catch (error) {
     console.error(`The demonstration could not be fetched completely: ${error.message}\nThe next start goes on from here.`);
   }

@@ -25,7 +25,7 @@ export const clientGlance = z.object({
   waiting: z.object({
     proposals: z.number(),
     accepted: z.number(),
-    /** The proposals with most at stake. */
+    /** The proposals for what spends most, in the order of the audit's page. */
     first: z.array(auditedFinding),
   }),
 });

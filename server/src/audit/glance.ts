@@ -74,7 +74,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     plan,
     pacing: plan !== null && spent !== null ? (pacing(plan, spent, dayParts(period.to).date, daysInMonth(period.to)) ?? null) : null,
     balances: left,
-    waiting: { proposals: proposals.length, accepted, first: proposals.slice(0, MOST_TOLD) },
+    waiting: { proposals: proposals.length, accepted, first: proposals.toSorted((a, b) => b.spend - a.spend).slice(0, MOST_TOLD) },
   };
 }
 

@@ -66,7 +66,8 @@ export class TraceDrawer {
   });
   private readonly about = computed((): Partial<Note> => {
     const trace = this.trace();
-    if (!trace) return {};
+    // A note is of the client in focus.
+    if (!trace || this.question().clients.length > 1) return {};
     const { day, channel, campaign } = trace.about;
     const noted = day ?? this.question().period.to;
     return { days: { from: noted, to: noted }, channel, campaign };

@@ -189,7 +189,7 @@ export class WaitingTile extends OnSheet {
     return accepted > 0 ? [toDecide, toMake] : [toDecide];
   });
 
-  /** The proposals with most at stake, as the audit writes them. */
+  /** The proposals for what spends most, as the audit writes them. */
   protected readonly first = computed(() => {
     const glance = this.own.told();
     return glance ? glance.waiting.first.map((finding) => findingView(finding, glance.client)) : [];

@@ -157,6 +157,9 @@ describe('the targets page', () => {
     await page.press('Save');
     await page.press('Keep mine over it');
     expect(saved.map(({ targets, budgets }) => [targets[0]?.value, budgets.length])).toEqual([[9, 1]]);
+    // What theirs was is what undoing stores again.
+    TestBed.inject(Undo).last();
+    expect(saved.at(-1)?.budgets).toEqual([]);
   });
 
   it('does not write over what is being written when the same client is read again', async () => {

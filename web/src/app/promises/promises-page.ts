@@ -76,7 +76,8 @@ export class PromisesPage {
   private readonly failed = signal<ApiError | null>(null);
   protected readonly error = computed(() => this.failed()?.message ?? '');
   protected readonly isLate = computed(() => this.failed()?.problem.status === 409);
-  private seen = 0;
+  /** What is stored, as far as is known here. */
+  private kept: Pick<ClientDetail, 'promises' | 'promisesVersion'> | null = null;
   protected readonly metrics = Object.entries(TARGET_METRICS).map(([value, { bound }]) => ({
     value,
     label: `${BUILT_IN_BOOK.named(value as TargetMetric).label} ${bound}`,
@@ -161,16 +162,22 @@ export class PromisesPage {
     if (!client || this.form.invalid) return;
     this.failed.set(null);
     const put = (promises: Promises): Observable<unknown> =>
-      this.api.call('setPromises', { params: { client: client.id }, body: { ...promises, seen: this.seen, by: this.person.name() } }).pipe(
-        tap(({ version }) => {
-          this.seen = version;
-          this.focus.refresh();
-        }),
-      );
+      this.api
+        .call('setPromises', {
+          params: { client: client.id },
+          body: { ...promises, seen: this.kept?.promisesVersion ?? 0, by: this.person.name() },
+        })
+        .pipe(
+          tap(({ version }) => {
+            this.kept = { promises, promisesVersion: version };
+            this.focus.refresh();
+          }),
+        );
+    const before = this.kept?.promises ?? client.promises;
     put(this.values()).subscribe({
       next: () => {
         this.form.markAsPristine();
-        this.undo.stored('Saved. Every screen uses it from now on.', () => put(client.promises));
+        this.undo.stored('Saved. Every screen uses it from now on.', () => put(before));
       },
       error: (error: ApiError) => this.failed.set(error),
     });
@@ -196,16 +203,20 @@ export class PromisesPage {
   }
 
   private readTheirs(use: (theirs: ClientDetail) => void): void {
-    this.api.call('client', { params: { client: this.client()?.id ?? '' } }).subscribe((theirs) => {
-      this.seen = theirs.promisesVersion;
-      this.failed.set(null);
-      use(theirs);
+    this.api.call('client', { params: { client: this.client()?.id ?? '' } }).subscribe({
+      next: (theirs) => {
+        this.kept = theirs;
+        this.failed.set(null);
+        use(theirs);
+      },
+      error: (error: ApiError) => this.failed.set(error),
     });
   }
 
-  private show({ id, promises, promisesVersion }: ClientDetail): void {
+  private show(client: ClientDetail): void {
+    const { id, promises } = client;
     const isSame = this.shown === id;
-    [this.shown, this.read, this.seen] = [id, JSON.stringify([id, promises]), promisesVersion];
+    [this.shown, this.read, this.kept] = [id, JSON.stringify([id, promises]), client];
     if (isSame) this.replace(promises);
     else this.fill(promises);
   }
