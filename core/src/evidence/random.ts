@@ -24,3 +24,16 @@ export function gammaVariate(shape: number, random: () => number): number {
     if (v > 0 && Math.log(1 - random()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v;
   }
 }
+
+/** The Poisson count of mean 1 at a probability, by its distribution function. */
+export function poissonOne(probability: number): number {
+  let chance = Math.exp(-1);
+  let reached = chance;
+  let count = 0;
+  while (probability > reached && count < 20) {
+    count += 1;
+    chance /= count;
+    reached += chance;
+  }
+  return count;
+}

@@ -1,4 +1,4 @@
-import { seededRandom } from '../evidence/random';
+import { poissonOne, seededRandom } from '../evidence/random';
 import type { Day } from '../time/day';
 
 /** How often each interval is drawn anew. */
@@ -23,17 +23,4 @@ export function resampleDays(): Times {
     }
     return times[draw] ?? 1;
   };
-}
-
-/** The Poisson count of mean 1 at a probability, by its distribution function. */
-function poissonOne(probability: number): number {
-  let chance = Math.exp(-1);
-  let reached = chance;
-  let count = 0;
-  while (probability > reached && count < 20) {
-    count += 1;
-    chance /= count;
-    reached += chance;
-  }
-  return count;
 }

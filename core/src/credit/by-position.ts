@@ -1,0 +1,179 @@
+import type { Journeys } from './journeys';
+import { placeEnd } from './places';
+
+/** Rules that credit the touches of a journey by where they stand in it. */
+export const POSITION_RULES = ['last', 'first', 'equal', 'decay', 'ends'] as const;
+export type PositionRule = (typeof POSITION_RULES)[number];
+
+/** Days in which the credit of a touch halves, where nobody says otherwise. */
+export const HALF_LIFE = 7;
+
+/** Of an outcome with touches in three places or more: each end, and all between. */
+const [END, BETWEEN] = [0.4, 0.2];
+
+/** What a member is summed for beside its credit. */
+export const PARTS = ['assisting', 'assisted', 'carried', 'met'] as const;
+export type JourneyPart = (typeof PARTS)[number];
+
+const RULES = POSITION_RULES.length;
+/** A member's sums lie side by side: outcomes by rule, their value, outcomes whose value is not told, and the parts. */
+const [VALUE, UNVALUED, PART] = [RULES, 2 * RULES, 3 * RULES];
+const WIDTH = 3 * RULES + PARTS.length;
+
+/** Outcomes, their value in millionths, and those whose value is not told. */
+export interface CreditTotal {
+  readonly outcomes: number;
+  readonly value: number;
+  readonly unvalued: number;
+}
+
+/** Sums over members by their place; by click date of the touches asked for. */
+export interface PositionCredit {
+  readonly members: number;
+  of(member: number, rule: PositionRule): CreditTotal;
+  /**
+   * `assisting`: touches before the last place of journeys that ended in an outcome. Outcomes in whose journey the
+   * member stands before the last place (`assisted`), between the first and the last (`carried`), or at all (`met`).
+   */
+  part(member: number, part: JourneyPart): number;
+  /** Outcomes with a touch, and those without one that is known. */
+  readonly touched: CreditTotal;
+  readonly untouched: CreditTotal;
+}
+
+/**
+ * Credits outcomes by all rules in one pass (calculations 15). Touches of one moment share a place, so that the order
+ * of lines in a log never matters. `halfLife` in days; `weight` stands for that of the journeys, as resamples do.
+ */
+export function creditByPosition(journeys: Journeys, halfLife = HALF_LIFE, weight: Float64Array = journeys.weight): PositionCredit {
+  const pass = new PositionPass(journeys, halfLife);
+  for (let journey = 0; journey < journeys.length; journey++)
+    if (journeys.isSold[journey] === 1 && weight[journey] !== 0) pass.add(journey, weight[journey] ?? 0);
+  return pass;
+}
+
+type Total = { -readonly [Key in keyof CreditTotal]: number };
+
+/** The sums while journeys are added one by one. */
+export class PositionPass implements PositionCredit {
+  readonly members: number;
+  readonly touched: Total = { outcomes: 0, value: 0, unvalued: 0 };
+  readonly untouched: Total = { outcomes: 0, value: 0, unvalued: 0 };
+  private readonly sums: Float64Array;
+  /** The last journey in which a member was found at all, assisting and carrying. */
+  private readonly found: Int32Array;
+  private readonly cooling: number;
+  private readonly heat: Float64Array;
+
+  constructor(
+    private readonly journeys: Journeys,
+    halfLife: number,
+  ) {
+    this.members = journeys.members;
+    this.sums = new Float64Array(this.members * WIDTH);
+    this.found = new Int32Array(this.members * PARTS.length).fill(-1);
+    this.cooling = Math.LN2 / (halfLife * 86_400);
+    this.heat = new Float64Array(longest(journeys));
+  }
+
+  of(member: number, rule: PositionRule): CreditTotal {
+    const at = member * WIDTH + POSITION_RULES.indexOf(rule);
+    const { sums } = this;
+    return { outcomes: sums[at] ?? 0, value: sums[at + VALUE] ?? 0, unvalued: sums[at + UNVALUED] ?? 0 };
+  }
+
+  part(member: number, part: JourneyPart): number {
+    return this.sums[member * WIDTH + PART + PARTS.indexOf(part)] ?? 0;
+  }
+
+  /** Begins anew with a member. */
+  forget(member: number): void {
+    this.sums.fill(0, member * WIDTH, (member + 1) * WIDTH);
+  }
+
+  add(journey: number, weight: number): void {
+    const { age, touchesFrom, value } = this.journeys;
+    const from = touchesFrom[journey] ?? 0;
+    const to = touchesFrom[journey + 1] ?? 0;
+    const worth = value[journey] ?? NaN;
+    addTo(from === to ? this.untouched : this.touched, weight, worth);
+    if (from === to) return;
+    const oldest = age[from] ?? 0;
+    const newest = age[to - 1] ?? 0;
+    let [firsts, lasts, places, warmth] = [0, 0, 0, 0];
+    for (let at = from; at < to; at++) {
+      const own = age[at] ?? 0;
+      if (own === oldest) firsts += 1;
+      if (own === newest) lasts += 1;
+      if (at === from || own !== age[at - 1]) places += 1;
+      warmth += this.heat[at - from] = Math.exp((newest - own) * this.cooling);
+    }
+    let alike = 1;
+    for (let at = from; at < to; at++) {
+      const own = age[at] ?? 0;
+      if (at === from || own !== age[at - 1]) alike = placeEnd(age, at, to) - at;
+      if (this.journeys.isAsked[at] === 0) continue;
+      const isFirst = own === oldest;
+      const isLast = own === newest;
+      const sum = (this.journeys.member[at] ?? 0) * WIDTH;
+      // In the order of POSITION_RULES.
+      if (isLast) this.credit(sum, weight / lasts, worth);
+      if (isFirst) this.credit(sum + 1, weight / firsts, worth);
+      this.credit(sum + 2, weight / (to - from), worth);
+      this.credit(sum + 3, (weight * (this.heat[at - from] ?? 0)) / warmth, worth);
+      this.credit(sum + 4, (weight * endsShare(places, isFirst || isLast)) / alike, worth);
+      this.stands(at, { journey, weight, isFirst, isLast });
+    }
+  }
+
+  private credit(at: number, part: number, worth: number): void {
+    const { sums } = this;
+    sums[at] = (sums[at] ?? 0) + part;
+    if (worth === worth) sums[at + VALUE] = (sums[at + VALUE] ?? 0) + part * worth;
+    else sums[at + UNVALUED] = (sums[at + UNVALUED] ?? 0) + part;
+  }
+
+  private stands(at: number, { journey, weight, isFirst, isLast }: Standing): void {
+    const member = this.journeys.member[at] ?? 0;
+    const [assisting, assisted, carried, met] = [0, 1, 2, 3];
+    if (!isLast) {
+      this.sums[member * WIDTH + PART + assisting] = (this.sums[member * WIDTH + PART + assisting] ?? 0) + weight;
+      this.once(member, assisted, journey, weight);
+      if (!isFirst) this.once(member, carried, journey, weight);
+    }
+    this.once(member, met, journey, weight);
+  }
+
+  private once(member: number, part: number, journey: number, weight: number): void {
+    const mark = member * PARTS.length + part;
+    if (this.found[mark] === journey) return;
+    this.found[mark] = journey;
+    const at = member * WIDTH + PART + part;
+    this.sums[at] = (this.sums[at] ?? 0) + weight;
+  }
+}
+
+interface Standing {
+  readonly journey: number;
+  readonly weight: number;
+  readonly isFirst: boolean;
+  readonly isLast: boolean;
+}
+
+function longest({ length, touchesFrom }: Journeys): number {
+  let most = 0;
+  for (let journey = 0; journey < length; journey++) most = Math.max(most, (touchesFrom[journey + 1] ?? 0) - (touchesFrom[journey] ?? 0));
+  return most;
+}
+
+/** What a place is credited: of one all, of two a half each, else the ends' and a part of what is between them. */
+function endsShare(places: number, isEnd: boolean): number {
+  if (places <= 2) return 1 / places;
+  return isEnd ? END : BETWEEN / (places - 2);
+}
+
+function addTo(total: Total, weight: number, worth: number): void {
+  total.outcomes += weight;
+  if (Number.isNaN(worth)) total.unvalued += weight;
+  else total.value += worth * weight;
+}

@@ -1,0 +1,124 @@
+import { quantileSorted } from 'simple-statistics';
+import type { Interval } from '../evidence/interval';
+import { poissonOne, seededRandom } from '../evidence/random';
+import { POSITION_RULES, PositionPass } from './by-position';
+import type { CreditGround } from './credit-sums';
+import { touchedIn } from './credit-sums';
+import type { Journeys } from './journeys';
+import { CREDIT_RULES, type CreditRule } from './rules';
+import { MOST_EXACT } from './shapley';
+
+/** Limits within which 95 of 100 resamples lie, by the place of the member. */
+export interface CreditIntervals {
+  readonly outcomes: Readonly<Record<CreditRule, readonly Interval[]>>;
+  readonly value: Readonly<Record<CreditRule, readonly Interval[]>>;
+  readonly carried: readonly Interval[];
+  readonly lost: readonly Interval[];
+  /** How many resamples there were. */
+  readonly draws: number;
+}
+
+/** Work, in touches and members, that goes into resamples: some 200 of a client's month. */
+const WORK = 12_000_000;
+const [MOST_DRAWS, LEAST_DRAWS] = [200, 40];
+/** Orders drawn for Shapley within a resample. */
+const ORDERS = 20;
+
+/** A resample's sums of one member: outcomes by rule, value by rule, carried, lost. */
+const COLUMNS = 2 * CREDIT_RULES.length + 2;
+const [CARRIED, LOST] = [COLUMNS - 2, COLUMNS - 1];
+
+/**
+ * A bootstrap over people in its Poisson form (Hanley & MacGibbon 2006): each resample takes every person 0, 1, 2 …
+ * times around a mean of 1, and credits anew by every rule. The same journeys give the same limits.
+ */
+export function creditIntervals(ground: CreditGround): CreditIntervals {
+  const { journeys } = ground;
+  const { members } = journeys;
+  const parts = partsOf(journeys, ground.halfLife);
+  const draws = drawsFor(ground);
+  const drawn = Array.from({ length: draws }, (_, draw) => drawOnce(ground, parts, draw));
+  const interval = (member: number, column: number): Interval => {
+    const all = Float64Array.from(drawn, (sums) => sums[member * COLUMNS + column] ?? 0).sort();
+    return { low: quantileSorted([...all], 0.025), high: quantileSorted([...all], 0.975) };
+  };
+  const column = (at: number): Interval[] => Array.from({ length: members }, (_, member) => interval(member, at));
+  const byRule = (from: number) =>
+    Object.fromEntries(CREDIT_RULES.map((rule, at) => [rule, column(from + at)])) as unknown as Record<CreditRule, Interval[]>;
+  return { outcomes: byRule(0), value: byRule(CREDIT_RULES.length), carried: column(CARRIED), lost: column(LOST), draws };
+}
+
+function drawsFor({ journeys: { touch, members }, lacks }: CreditGround): number {
+  const solved = lacks.removal ? 0 : members ** 3 / 20;
+  const sets = lacks.shapley || members > MOST_EXACT ? 0 : members * 2 ** members;
+  return Math.round(Math.min(MOST_DRAWS, Math.max(LEAST_DRAWS, WORK / (touch.length + solved + sets + 1))));
+}
+
+function drawOnce(ground: CreditGround, parts: Parts, draw: number): Float64Array {
+  const { journeys, again } = ground;
+  const rules = CREDIT_RULES.length;
+  const weight = resampled(journeys, draw);
+  const sums = new Float64Array(journeys.members * COLUMNS);
+  const { journey, member, shares } = parts;
+  const width = POSITION_RULES.length + 1;
+  for (let part = 0; part < journey.length; part++) {
+    const of = journey[part] ?? 0;
+    const times = weight[of] ?? 0;
+    if (times === 0) continue;
+    const worth = journeys.value[of] ?? NaN;
+    const at = (member[part] ?? 0) * COLUMNS;
+    for (let rule = 0; rule < POSITION_RULES.length; rule++) {
+      const share = times * (shares[part * width + rule] ?? 0);
+      sums[at + rule] = (sums[at + rule] ?? 0) + share;
+      if (worth === worth) sums[at + rules + rule] = (sums[at + rules + rule] ?? 0) + share * worth;
+    }
+    sums[at + CARRIED] = (sums[at + CARRIED] ?? 0) + times * (shares[part * width + width - 1] ?? 0);
+  }
+  const touched = touchedIn(journeys, weight);
+  const chained = again(weight, touched, ORDERS);
+  const perOutcome = touched.outcomes > touched.unvalued ? touched.value / (touched.outcomes - touched.unvalued) : 0;
+  for (let of = 0; of < journeys.members; of++) {
+    const at = of * COLUMNS;
+    sums.set([chained.removal[of] ?? 0, chained.shapley[of] ?? 0], at + POSITION_RULES.length);
+    sums.set([(chained.removal[of] ?? 0) * perOutcome, (chained.shapley[of] ?? 0) * perOutcome], at + rules + POSITION_RULES.length);
+    sums[at + LOST] = chained.lost[of] ?? 0;
+  }
+  return sums;
+}
+
+/** Weights of journeys in one resample: of one person all are taken as often. */
+function resampled({ length, person, weight }: Journeys, draw: number): Float64Array {
+  const random = seededRandom(draw * 7919 + 17);
+  const drawn = new Float64Array(length);
+  let times = 0;
+  for (let journey = 0; journey < length; journey++) {
+    if (journey === 0 || person[journey] !== person[journey - 1]) times = poissonOne(random());
+    drawn[journey] = times * (weight[journey] ?? 0);
+  }
+  return drawn;
+}
+
+/** What each sold journey gives each of its members, by the rules of position and as carried, at a weight of 1. */
+interface Parts {
+  readonly journey: Uint32Array;
+  readonly member: Uint32Array;
+  readonly shares: Float32Array;
+}
+
+function partsOf(journeys: Journeys, halfLife: number): Parts {
+  const pass = new PositionPass(journeys, halfLife);
+  const [journey, member, shares]: [number[], number[], number[]] = [[], [], []];
+  for (let of = 0; of < journeys.length; of++) {
+    if (journeys.isSold[of] === 0) continue;
+    pass.add(of, 1);
+    const met = new Set(journeys.member.subarray(journeys.touchesFrom[of], journeys.touchesFrom[of + 1]));
+    for (const each of met) {
+      journey.push(of);
+      member.push(each);
+      for (const rule of POSITION_RULES) shares.push(pass.of(each, rule).outcomes);
+      shares.push(pass.part(each, 'carried'));
+      pass.forget(each);
+    }
+  }
+  return { journey: Uint32Array.from(journey), member: Uint32Array.from(member), shares: Float32Array.from(shares) };
+}

@@ -1,0 +1,11 @@
+import { POSITION_RULES } from './by-position';
+
+/** Ways to credit an outcome to what came before it. */
+export const CREDIT_RULES = [...POSITION_RULES, 'removal', 'shapley'] as const;
+export type CreditRule = (typeof CREDIT_RULES)[number];
+
+/** What stands in the way of a rule that needs more than sold journeys. */
+export type CreditLack = 'no unsold journeys' | 'few sold journeys' | 'too many members' | 'one member';
+
+/** Sold journeys below which nothing is said about members beyond what was counted. */
+export const LEAST_SOLD = 30;
