@@ -24,6 +24,7 @@ import { rulesRoutes } from './routes/rules';
 import { libraryRoutes } from './routes/library';
 import { documentRoutes } from './routes/documents';
 import { findRoutes } from './routes/find';
+import { creditRoutes } from './routes/credit';
 import { morningRoutes } from './routes/morning';
 import { wordRoutes } from './routes/words';
 import { HttpProblem } from './problem';
@@ -94,6 +95,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   documentRoutes(router, context);
   findRoutes(router, context);
   morningRoutes(router, context);
+  creditRoutes(router, context);
   router.use(() => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address.');
   });

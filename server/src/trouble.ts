@@ -1,6 +1,6 @@
 import { NewerData } from './store/migrate';
 import { FolderInUse } from './store/folder-lock';
-import { KeyProblem } from './connect/seal';
+import { KeyProblem } from './key';
 
 /** Something around the program is not as it must be: words for the person who can put it right. */
 export interface Trouble {

@@ -86,9 +86,9 @@ describe('the history of imports', () => {
 
   it('holds journeys as well, touch by touch', async () => {
     const touches = [
-      'Journey,At,Kind,Source,Weight,Outcome at',
-      'a,2026-10-20T10:00:00Z,view,wren,1,',
-      'a,2026-10-21T10:00:00Z,click,tern,1,2026-10-21T11:00:00Z',
+      'Visitor,At,Kind,Source,Weight,Outcome at',
+      'anna,2026-10-20T10:00:00Z,view,wren,1,',
+      'anna,2026-10-21T10:00:00Z,click,tern,1,2026-10-21T11:00:00Z',
     ];
     const first = await importFile(server.address, setting, 'Journeys', touches.join('\n'));
     expect(first.report).toMatchObject({ rows: 2, days: { from: '2026-10-20', to: '2026-10-21' } });
@@ -96,7 +96,7 @@ describe('the history of imports', () => {
       server.address,
       setting,
       'Journeys',
-      [...touches, 'b,2026-10-21T09:00:00Z,click,direct,100,'].join('\n'),
+      [...touches, 'bert,2026-10-21T09:00:00Z,click,direct,100,'].join('\n'),
     );
     const { body } = await send(server.address, 'GET', `/imports/${second.importId}`);
     expect(body.terms).toEqual([

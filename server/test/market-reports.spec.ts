@@ -13,7 +13,7 @@ const dayOf = (text: string): number => Date.parse(`${text}T00:00:00Z`) / 86_400
 /** Fields that are left out, by report: what another field of it tells as well, or what nothing here asks of it. */
 const LEFT_OUT: Readonly<Record<string, readonly string[]>> = {
   lots: ['Campaign ID'],
-  journeys: ['Day', 'Touch', 'Device'],
+  journeys: ['Day'],
   // Later steps of a lead have days of their own: they are lists of their own, made of the same file.
   till: ['Day', 'Attended at', 'Joined at'],
   subscriptions: ['Day', 'Install'],

@@ -2,7 +2,8 @@ import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { nextFetch } from '../src/connect/schedule';
-import { keyPath, Seal } from '../src/connect/seal';
+import { Seal } from '../src/connect/seal';
+import { keyPath, personHasher } from '../src/key';
 
 describe('the seal on tokens', () => {
   const folder = mkdtempSync(join(tmpdir(), 'seal-'));
@@ -32,6 +33,21 @@ describe('the seal on tokens', () => {
     expect(keyPath()).toBe('/elsewhere/key');
     if (before === undefined) delete process.env['LENS_KEY_FILE'];
     else process.env['LENS_KEY_FILE'] = before;
+  });
+});
+
+describe('ids of people', () => {
+  it('are hashed by the key, the same each time, and hashes stay', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'person-'));
+    const hash = personHasher(join(folder, 'one'));
+    const [anna, bert] = [hash('anna@example'), hash('bert@example')];
+    expect(hash('anna@example')).toBe(anna);
+    expect(bert).not.toBe(anna);
+    expect(hash(anna)).toBe(anna);
+    // What only looks like a hash is an id like any other.
+    expect(hash(`${anna.slice(0, -1)}!`)).not.toBe(`${anna.slice(0, -1)}!`);
+    expect(personHasher(join(folder, 'two'))('anna@example')).not.toBe(anna);
+    rmSync(folder, { recursive: true, force: true });
   });
 });
 

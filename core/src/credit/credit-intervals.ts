@@ -2,61 +2,69 @@ import { quantileSorted } from 'simple-statistics';
 import type { Interval } from '../evidence/interval';
 import { poissonOne, seededRandom } from '../evidence/random';
 import { POSITION_RULES, PositionPass } from './by-position';
-import type { CreditGround } from './credit-sums';
-import { touchedIn } from './credit-sums';
+import { type ChainedHow, type CreditGround, touchedIn, valueOfEach } from './credit-sums';
 import type { Journeys } from './journeys';
 import { CREDIT_RULES, type CreditRule } from './rules';
-import { MOST_EXACT } from './shapley';
 
-/** Limits within which 95 of 100 resamples lie, by the place of the member. */
+/** Limits within which 95 of 100 resamples lie, by the place of the member; null where none were made. */
 export interface CreditIntervals {
-  readonly outcomes: Readonly<Record<CreditRule, readonly Interval[]>>;
-  readonly value: Readonly<Record<CreditRule, readonly Interval[]>>;
-  readonly carried: readonly Interval[];
-  readonly lost: readonly Interval[];
+  readonly outcomes: Readonly<Record<CreditRule, readonly (Interval | null)[]>>;
+  readonly value: Readonly<Record<CreditRule, readonly (Interval | null)[]>>;
+  readonly carried: readonly (Interval | null)[];
+  readonly lost: readonly (Interval | null)[];
   /** How many resamples there were. */
   readonly draws: number;
 }
 
-/** Work, in touches and members, that goes into resamples: some 200 of a client's month. */
+/** What all resamples together may take, in steps of some ten nanoseconds. */
 const WORK = 12_000_000;
 const [MOST_DRAWS, LEAST_DRAWS] = [200, 40];
-/** Orders drawn for Shapley within a resample. */
+/** Members beyond which removal is not resampled: each time takes a matrix of their square. */
+const MOST_CHAINED = 120;
+/** Members up to which resamples look at every set of them; beyond, orders that are the same in each. */
+const MOST_SETS = 12;
 const ORDERS = 20;
 
 /** A resample's sums of one member: outcomes by rule, value by rule, carried, lost. */
-const COLUMNS = 2 * CREDIT_RULES.length + 2;
+const RULES = CREDIT_RULES.length;
+const COLUMNS = 2 * RULES + 2;
 const [CARRIED, LOST] = [COLUMNS - 2, COLUMNS - 1];
+const [REMOVAL, SHAPLEY] = [CREDIT_RULES.indexOf('removal'), CREDIT_RULES.indexOf('shapley')];
 
 /**
  * A bootstrap over people in its Poisson form (Hanley & MacGibbon 2006): each resample takes every person 0, 1, 2 …
  * times around a mean of 1, and credits anew by every rule. The same journeys give the same limits.
  */
 export function creditIntervals(ground: CreditGround): CreditIntervals {
-  const { journeys } = ground;
+  const { journeys, sums, again } = ground;
   const { members } = journeys;
   const parts = partsOf(journeys, ground.halfLife);
   const draws = drawsFor(ground);
-  const drawn = Array.from({ length: draws }, (_, draw) => drawOnce(ground, parts, draw));
-  const interval = (member: number, column: number): Interval => {
-    const all = Float64Array.from(drawn, (sums) => sums[member * COLUMNS + column] ?? 0).sort();
-    return { low: quantileSorted([...all], 0.025), high: quantileSorted([...all], 0.975) };
+  const how = { noRemoval: members > MOST_CHAINED, mostExact: MOST_SETS, orders: ORDERS };
+  const drawn = Array.from({ length: draws }, (_, draw) => drawOnce(ground, parts, { draw, how }));
+  // Few orders are off by as much in every resample: by what they are off for the journeys as they are.
+  const quick = members > MOST_SETS ? again(journeys.weight, touchedIn(journeys), how).shapley : sums.outcomes.shapley;
+  const shiftOf = (member: number, column: number): number =>
+    column === SHAPLEY ? (sums.outcomes.shapley[member] ?? 0) - (quick[member] ?? 0) : 0;
+  const interval = (member: number, column: number): Interval | null => {
+    if (how.noRemoval && [REMOVAL, REMOVAL + RULES, LOST].includes(column)) return null;
+    const all = Float64Array.from(drawn, (own) => own[member * COLUMNS + column] ?? 0).sort();
+    const shift = shiftOf(member, column);
+    return { low: quantileSorted([...all], 0.025) + shift, high: quantileSorted([...all], 0.975) + shift };
   };
-  const column = (at: number): Interval[] => Array.from({ length: members }, (_, member) => interval(member, at));
+  const column = (at: number): (Interval | null)[] => Array.from({ length: members }, (_, member) => interval(member, at));
   const byRule = (from: number) =>
-    Object.fromEntries(CREDIT_RULES.map((rule, at) => [rule, column(from + at)])) as unknown as Record<CreditRule, Interval[]>;
-  return { outcomes: byRule(0), value: byRule(CREDIT_RULES.length), carried: column(CARRIED), lost: column(LOST), draws };
+    Object.fromEntries(CREDIT_RULES.map((rule, at) => [rule, column(from + at)])) as unknown as Record<CreditRule, (Interval | null)[]>;
+  return { outcomes: byRule(0), value: byRule(RULES), carried: column(CARRIED), lost: column(LOST), draws };
 }
 
-function drawsFor({ journeys: { touch, members }, lacks }: CreditGround): number {
-  const solved = lacks.removal ? 0 : members ** 3 / 20;
-  const sets = lacks.shapley || members > MOST_EXACT ? 0 : members * 2 ** members;
-  return Math.round(Math.min(MOST_DRAWS, Math.max(LEAST_DRAWS, WORK / (touch.length + solved + sets + 1))));
+function drawsFor({ journeys: { touch, members }, lacks, sets }: CreditGround): number {
+  const solved = lacks.removal || members > MOST_CHAINED ? 0 : 3 * members ** 3;
+  const shared = lacks.shapley ? 0 : members > MOST_SETS ? ORDERS * (sets + members) : members * 2 ** members;
+  return Math.round(Math.min(MOST_DRAWS, Math.max(LEAST_DRAWS, WORK / (5 * touch.length + solved + shared + 1))));
 }
 
-function drawOnce(ground: CreditGround, parts: Parts, draw: number): Float64Array {
-  const { journeys, again } = ground;
-  const rules = CREDIT_RULES.length;
+function drawOnce({ journeys, again }: CreditGround, parts: Parts, { draw, how }: { draw: number; how: ChainedHow }): Float64Array {
   const weight = resampled(journeys, draw);
   const sums = new Float64Array(journeys.members * COLUMNS);
   const { journey, member, shares } = parts;
@@ -70,17 +78,19 @@ function drawOnce(ground: CreditGround, parts: Parts, draw: number): Float64Arra
     for (let rule = 0; rule < POSITION_RULES.length; rule++) {
       const share = times * (shares[part * width + rule] ?? 0);
       sums[at + rule] = (sums[at + rule] ?? 0) + share;
-      if (worth === worth) sums[at + rules + rule] = (sums[at + rules + rule] ?? 0) + share * worth;
+      if (worth === worth) sums[at + RULES + rule] = (sums[at + RULES + rule] ?? 0) + share * worth;
     }
     sums[at + CARRIED] = (sums[at + CARRIED] ?? 0) + times * (shares[part * width + width - 1] ?? 0);
   }
   const touched = touchedIn(journeys, weight);
-  const chained = again(weight, touched, ORDERS);
-  const perOutcome = touched.outcomes > touched.unvalued ? touched.value / (touched.outcomes - touched.unvalued) : 0;
+  const chained = again(weight, touched, how);
+  const each = valueOfEach(touched) ?? 0;
   for (let of = 0; of < journeys.members; of++) {
     const at = of * COLUMNS;
-    sums.set([chained.removal[of] ?? 0, chained.shapley[of] ?? 0], at + POSITION_RULES.length);
-    sums.set([(chained.removal[of] ?? 0) * perOutcome, (chained.shapley[of] ?? 0) * perOutcome], at + rules + POSITION_RULES.length);
+    sums[at + REMOVAL] = chained.removal[of] ?? 0;
+    sums[at + SHAPLEY] = chained.shapley[of] ?? 0;
+    sums[at + RULES + REMOVAL] = (chained.removal[of] ?? 0) * each;
+    sums[at + RULES + SHAPLEY] = (chained.shapley[of] ?? 0) * each;
     sums[at + LOST] = chained.lost[of] ?? 0;
   }
   return sums;

@@ -2,8 +2,7 @@ import { type CreditTotal, creditByPosition, POSITION_RULES, type PositionCredit
 import { askedOf, type Journeys } from './journeys';
 import { distinctPaths } from './paths';
 import { chainOf, MOST_REMOVED, removalEffects } from './removal';
-import type { CreditLack, CreditRule } from './rules';
-import { LEAST_SOLD } from './rules';
+import { type CreditLack, type CreditRule, LEAST_SOLD } from './rules';
 import { MOST_EXACT, setsMet, shapleyOf, weighSets } from './shapley';
 
 /** Credit of every rule, by the place of the member. Outcomes are whole ones, values in millionths. */
@@ -20,13 +19,21 @@ export interface CreditGround {
   readonly halfLife: number;
   readonly position: PositionCredit;
   readonly sums: CreditSums;
-  /** Whether a journey, sold or not, has a touch of a member. */
-  readonly isMet: (member: number) => boolean;
   readonly lacks: Readonly<Record<'removal' | 'shapley', CreditLack | null>>;
   /** Standard errors of the credit by Shapley, where orders were drawn; null where every set was looked at. */
   readonly shapleyError: Float64Array | null;
-  /** Credits by removal and by Shapley with other weights of the journeys. `orders` as in shapleyOf. */
-  readonly again: (weight: Float64Array, touched: CreditTotal, orders?: number) => ChainedCredit;
+  /** How many different sets of members journeys met. */
+  readonly sets: number;
+  /** Credits by removal and by Shapley with other weights of the journeys. */
+  readonly again: (weight: Float64Array, touched: CreditTotal, how?: ChainedHow) => ChainedCredit;
+}
+
+export interface ChainedHow {
+  /** Whether removal is left out. */
+  readonly noRemoval?: boolean;
+  /** As in shapleyOf. */
+  readonly mostExact?: number;
+  readonly orders?: number;
 }
 
 /** What needs all journeys together. */
@@ -44,30 +51,26 @@ export function creditGround(journeys: Journeys, halfLife: number): CreditGround
   const { journeys: paths, pathOf } = distinctPaths(asked);
   const met = setsMet(paths);
   const lacks = lacksOf(journeys);
-  const all = asked.weight.reduce((sum, each) => sum + each, 0);
-  const meanWeight = asked.length === 0 ? 1 : all / asked.length;
-  const seen = new Uint8Array(journeys.members);
-  for (const member of asked.member) seen[member] = 1;
+  const meanWeight = asked.length === 0 ? 1 : sumOf(asked.weight) / asked.length;
   const zeros = (): Float64Array => new Float64Array(journeys.members);
-
-  const again = (weight: Float64Array, touched: CreditTotal, orders?: number): ChainedCredit => {
+  const again = (weight: Float64Array, touched: CreditTotal, { noRemoval = false, ...how }: ChainedHow = {}): ChainedCredit => {
     const onPaths = new Float64Array(paths.length);
     for (const [journey, path] of pathOf.entries()) onPaths[path] = (onPaths[path] ?? 0) + (weight[journey] ?? 0);
-    const effects = lacks.removal ? zeros() : removalEffects(chainOf(paths, onPaths));
-    const parts = lacks.shapley
+    const effects = lacks.removal || noRemoval ? zeros() : removalEffects(chainOf(paths, onPaths));
+    const { parts, error } = lacks.shapley
       ? { parts: zeros(), error: zeros() }
-      : shapleyOf(weighSets(met, paths, { weight: onPaths, meanWeight }), orders);
-    const scale = touched.outcomes / sumOf(parts.parts);
+      : shapleyOf(weighSets(met, paths, { weight: onPaths, meanWeight }), how);
+    const scale = touched.outcomes / sumOf(parts);
     return {
       removal: scaled(effects, touched.outcomes / sumOf(effects)),
-      shapley: scaled(parts.parts, scale),
-      shapleyError: scaled(parts.error, Math.abs(scale)),
-      lost: effects.map((effect) => effect * touched.outcomes),
+      shapley: scaled(parts, scale),
+      shapleyError: scaled(error, Math.abs(scale)),
+      lost: scaled(effects, touched.outcomes),
     };
   };
   const touched = touchedIn(asked);
   const { removal, shapley, shapleyError, lost } = again(asked.weight, touched);
-  const perOutcome = touched.outcomes > touched.unvalued ? touched.value / (touched.outcomes - touched.unvalued) : 0;
+  const each = valueOfEach(touched) ?? 0;
   const byPosition = (of: (total: CreditTotal) => number) =>
     Object.fromEntries(
       POSITION_RULES.map((rule) => [rule, Float64Array.from(zeros(), (_, member) => of(position.of(member, rule)))]),
@@ -77,19 +80,19 @@ export function creditGround(journeys: Journeys, halfLife: number): CreditGround
     halfLife,
     position,
     lacks,
-    isMet: (member) => seen[member] === 1,
     shapleyError: journeys.members > MOST_EXACT && !lacks.shapley ? shapleyError : null,
+    sets: met.sets.length,
     again,
     sums: {
       outcomes: { ...byPosition(({ outcomes }) => outcomes), removal, shapley },
-      value: { ...byPosition(({ value }) => value), removal: scaled(removal, perOutcome), shapley: scaled(shapley, perOutcome) },
+      value: { ...byPosition(({ value }) => value), removal: scaled(removal, each), shapley: scaled(shapley, each) },
       // Nobody can lose more than what met them.
-      lost: lost.map((each, member) => Math.min(each, position.part(member, 'met'))),
+      lost: lost.map((own, member) => Math.min(own, position.part(member, 'met'))),
     },
   };
 }
 
-/** Sold outcomes with a touch. */
+/** Sold outcomes with a touch; `times` stands for the weights of journeys. */
 export function touchedIn({ length, isSold, weight, value, touchesFrom }: Journeys, times: Float64Array = weight): CreditTotal {
   let [outcomes, worth, unvalued] = [0, 0, 0];
   for (let journey = 0; journey < length; journey++) {
@@ -101,6 +104,10 @@ export function touchedIn({ length, isSold, weight, value, touchesFrom }: Journe
   }
   return { outcomes, value: worth, unvalued };
 }
+
+/** The mean value of outcomes, in millionths, by those whose value is told; null where none is. */
+export const valueOfEach = ({ outcomes, value, unvalued }: CreditTotal): number | null =>
+  outcomes > unvalued ? value / (outcomes - unvalued) : null;
 
 function lacksOf({ length, members, isSold, touchesFrom }: Journeys): CreditGround['lacks'] {
   let [sold, unsold] = [0, 0];

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { creditAnswer, CREDIT_RULES, type CreditRule, creditMembers, cutJourneys, gap, type TouchLog } from '../index';
 import { ASKED, logOf, type ToldPerson } from '../test/touches';
+import { compacted } from './journeys';
 import { chainOf, removalEffects } from './removal';
 import { setsMet, shapleyOf, weighSets } from './shapley';
 
@@ -89,7 +90,8 @@ describe('removal', () => {
       fc.property(people, (all) => {
         const log = logOf(all.map((each) => ({ ...each, touches: each.touches.map(([, hour]) => [0, hour] as const) })));
         const effects = removalEffects(chainOf(journeysOf(log)));
-        if (all.some(({ sold, touches }) => sold && touches.some(([, hour]) => hour <= sold[0]!))) expect(effects[0]).toBeCloseTo(1, 9);
+        if (all.some(({ sold, touches }) => sold && touches.some(([, hour]) => hour <= Number(sold[0]))))
+          expect(effects[0]).toBeCloseTo(1, 9);
       }),
       SOME,
     );
@@ -117,7 +119,7 @@ function walked({ members, starts, steps, sold, unsold }: ReturnType<typeof chai
 
 describe('Shapley', () => {
   const sets = (all: readonly ToldPerson[]) => {
-    const journeys = journeysOf(logOf(all));
+    const { journeys } = compacted(journeysOf(logOf(all)));
     return weighSets(setsMet(journeys), journeys, { weight: journeys.weight, meanWeight: 1.5 });
   };
 
@@ -132,10 +134,8 @@ describe('Shapley', () => {
             const before = order.slice(0, order.indexOf(member));
             return worth(game, [...before, member]) - worth(game, before);
           });
-          const isMet = game.sets.some((set) => set.includes(member));
           const mean = gains.reduce((sum, each) => sum + each, 0) / orders.length;
-          if (isMet) expect(parts[member]).toBeCloseTo(mean, 9);
-          else expect(parts[member]).toBe(0);
+          expect(parts[member]).toBeCloseTo(mean, 9);
         }
       }),
       { ...SOME, numRuns: 10 },

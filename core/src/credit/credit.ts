@@ -3,10 +3,10 @@ import { costPer, divide } from '../figure/arithmetic';
 import { bounds, type Figure, gap, value } from '../figure/figure';
 import { MILLIONTHS } from '../measure/scale';
 import { type CreditTotal, type JourneyPart, POSITION_RULES, type PositionRule } from './by-position';
-import { creditGround, type CreditGround } from './credit-sums';
+import { creditGround, type CreditGround, valueOfEach } from './credit-sums';
 import { type CreditIntervals, creditIntervals } from './credit-intervals';
 import { disagreement, type Disagreement } from './disagreement';
-import { cutJourneys, type JourneyQuestion } from './journeys';
+import { compacted, cutJourneys, type JourneyQuestion } from './journeys';
 import { creditMembers } from './members';
 import { CREDIT_RULES, type CreditRule, LEAST_SOLD } from './rules';
 import type { TouchLog } from './touch-log';
@@ -75,12 +75,12 @@ export interface BesideCredit {
 export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit): CreditAnswer {
   if (!(question.lookback > 0) || !(question.halfLife > 0)) throw new RangeError('Lookback and half-life are above 0');
   const members = creditMembers(log, question.by);
-  const journeys = cutJourneys(log, members, question);
+  const { journeys, places: own } = compacted(cutJourneys(log, members, question));
   const ground = creditGround(journeys, question.halfLife);
   const { position } = ground;
   const sold = journeys.isSold.reduce((sum, each) => sum + each, 0);
   const intervals = sold < LEAST_SOLD ? null : creditIntervals(ground);
-  const met = members.codes.flatMap((codes, member) => (ground.isMet(member) ? [{ member, codes }] : []));
+  const met = own.map((place, member) => ({ member, codes: members.codes[place] ?? [] }));
   const known = new Set(met.map(({ codes }) => codes.join()));
   const places: Placed[] = [
     ...met.sort((a, b) => position.of(b.member, 'equal').outcomes - position.of(a.member, 'equal').outcomes),
@@ -177,7 +177,7 @@ function worthOf({ value: worth, unvalued }: Pick<CreditTotal, 'value' | 'unvalu
   return worth > 0 ? bounds(worth / MILLIONTHS, null) : gap('not measured');
 }
 
-const whole = (interval: Interval | undefined): Interval | null =>
+const whole = (interval: Interval | null | undefined): Interval | null =>
   interval ? { low: interval.low / MILLIONTHS, high: interval.high / MILLIONTHS } : null;
 
 function memberColumn(table: Table, of: MemberColumn): CreditColumn {
@@ -185,7 +185,7 @@ function memberColumn(table: Table, of: MemberColumn): CreditColumn {
   const { position, lacks } = ground;
   const part = (name: JourneyPart) =>
     column(table, of, null, ({ member }) => counted(member === null ? 0 : position.part(member, name)), NOTHING);
-  const share = (sum: (member: number) => number, limits: (member: number) => Interval | undefined) =>
+  const share = (sum: (member: number) => number, limits: (member: number) => Interval | null | undefined) =>
     column(table, of, null, ({ member }) => shareCell(table, member, { sum, limits }), NOTHING);
   switch (of) {
     case 'starts':
@@ -214,7 +214,7 @@ function memberColumn(table: Table, of: MemberColumn): CreditColumn {
         table,
         of,
         null,
-        ({ member }) => (lacks.removal ? LITTLE : times(lostCell(table, member), perOutcome(ground))),
+        ({ member }) => (lacks.removal ? LITTLE : times(lostCell(table, member), valueOfEach(position.touched))),
         NOTHING,
       );
     case 'spend':
@@ -232,7 +232,7 @@ const counted = (number: number): Cell => ({ figure: value(number), limits: null
 function shareCell(
   { ground, intervals }: Table,
   member: number | null,
-  told: { readonly sum: (member: number) => number; readonly limits: (member: number) => Interval | undefined },
+  told: { readonly sum: (member: number) => number; readonly limits: (member: number) => Interval | null | undefined },
 ): Cell {
   const { outcomes } = ground.position.touched;
   if (!intervals) return LITTLE;
@@ -261,14 +261,10 @@ function lostCell({ ground, intervals }: Table, member: number | null): Cell {
   };
 }
 
-/** The mean value of the outcomes with a known touch whose value is told, in whole units; null where none is. */
-function perOutcome({ position: { touched } }: CreditGround): number | null {
-  const told = touched.outcomes - touched.unvalued;
-  return told > 0 ? touched.value / told / MILLIONTHS : null;
-}
-
-function times({ figure, limits }: Cell, by: number | null): Cell {
-  if (by === null || figure.kind !== 'value') return NOTHING;
+/** Outcomes as what they are worth, by millionths each. */
+function times({ figure, limits }: Cell, millionths: number | null): Cell {
+  if (millionths === null || figure.kind !== 'value') return NOTHING;
+  const by = millionths / MILLIONTHS;
   return { figure: value(figure.value * by), limits: limits && { low: limits.low * by, high: limits.high * by } };
 }
 

@@ -5,7 +5,8 @@ export const CREDIT_RULES = [...POSITION_RULES, 'removal', 'shapley'] as const;
 export type CreditRule = (typeof CREDIT_RULES)[number];
 
 /** What stands in the way of a rule that needs more than sold journeys. */
-export type CreditLack = 'no unsold journeys' | 'few sold journeys' | 'too many members' | 'one member';
+export const CREDIT_LACKS = ['no unsold journeys', 'few sold journeys', 'too many members'] as const;
+export type CreditLack = (typeof CREDIT_LACKS)[number];
 
 /** Sold journeys below which nothing is said about members beyond what was counted. */
 export const LEAST_SOLD = 30;

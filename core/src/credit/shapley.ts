@@ -77,20 +77,11 @@ export function weighSets(
 
 /**
  * Shapley's value (1953) of each member in the game v(S) = (sales + m k) / (weight + k) over the journeys that met
- * members of S and no other, v(∅) = 0; m the rate of all, k 50 mean journeys. Members that no journey met get 0. Beyond
- * 20 members that were met, means over `orders` in which they join.
+ * members of S and no other, v(∅) = 0; m the rate of all, k 50 mean journeys. Every set of members is looked at up to
+ * `mostExact` of them, 20 at most; beyond, means over `orders` in which they join, the same orders each time.
  */
-export function shapleyOf(of: MemberSets, orders = ORDERS): Shapley {
-  const met = [...new Set(of.sets.flatMap((set, at) => ((of.weight[at] ?? 0) > 0 ? set : [])))].sort((a, b) => a - b);
-  const places = new Map(met.map((member, place) => [member, place]));
-  const game = { ...of, sets: of.sets.map((set) => set.map((member) => places.get(member) ?? -1)), members: met.length };
-  const found = met.length <= MOST_EXACT ? exactly(game) : sampled(game, orders);
-  const [parts, error] = [new Float64Array(of.members), new Float64Array(of.members)];
-  for (const [place, member] of met.entries()) {
-    parts[member] = found.parts[place] ?? 0;
-    error[member] = found.error[place] ?? 0;
-  }
-  return { parts, error };
+export function shapleyOf(game: MemberSets, { mostExact = MOST_EXACT, orders = ORDERS } = {}): Shapley {
+  return game.members <= Math.min(mostExact, MOST_EXACT) ? exactly(game) : sampled(game, orders);
 }
 
 /** What a set of members brings, by the sales and weight of journeys within it. */
@@ -104,6 +95,7 @@ function worthIn({ weight, sales, meanWeight }: MemberSets): (sales: number, wei
 
 function exactly(game: MemberSets): Shapley {
   const { members, sets, weight, sales } = game;
+  if (members === 0) return { parts: new Float64Array(0), error: new Float64Array(0) };
   const all = 1 << members;
   const [within, sold] = [new Float64Array(all), new Float64Array(all)];
   for (const [at, set] of sets.entries()) {

@@ -4,6 +4,7 @@ import type { Vocabulary } from '../measure/vocabulary';
 import type { Target } from '../target/target';
 import type { ChannelKind } from '../sources/source';
 import type { Coding } from '../rows/coding';
+import type { TouchLog } from '../credit/touch-log';
 import type { Rows } from '../rows/rows';
 import type { Lot } from './lot';
 import type { Day } from '../time/day';
@@ -114,6 +115,8 @@ export interface ClientTables {
   readonly accounts: readonly AccountInfo[];
   readonly feeds: readonly FeedTable[];
   readonly orders: readonly OrderTable[];
+  /** What people met before they ordered; absent where it was not asked for. */
+  readonly touches?: TouchLog;
   /** Traffic bought in lots; the codes of "lot" are places in this list. */
   readonly lots: readonly Lot[];
   /** Account index of each campaign code. */

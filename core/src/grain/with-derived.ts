@@ -1,4 +1,4 @@
-import { NONE } from '../rows/coding';
+import { type Coding, NONE } from '../rows/coding';
 import type { ClientTables, FeedTable, OrderTable } from './tables';
 
 /** Code of a value of a dimension, the same one each time. */
@@ -28,12 +28,15 @@ export function withDerived(tables: ClientTables, derivations: readonly Derivati
     return all;
   };
   const feed = (table: FeedTable): FeedTable => {
-    const codes = added(table.codes, (of, codeOf) => ({ ...of, codes: of.codes.map(codeOf) }));
+    const codes = added(table.codes, derivedCoding);
     return { ...table, codes, dimensions: new Set([...table.dimensions, ...codes.keys()]) };
   };
   const orders = (table: OrderTable): OrderTable => ({ ...table, codes: added(table.codes, (of, codeOf) => of.map(codeOf)) });
-  return { ...tables, feeds: tables.feeds.map(feed), orders: tables.orders.map(orders) };
+  const touches = tables.touches && { ...tables.touches, codes: added(tables.touches.codes, derivedCoding) };
+  return { ...tables, feeds: tables.feeds.map(feed), orders: tables.orders.map(orders), ...(touches ? { touches } : {}) };
 }
+
+const derivedCoding = (of: Coding, codeOf: (code: number) => number): Coding => ({ ...of, codes: of.codes.map(codeOf) });
 
 function onceEach(codeOf: (code: number) => number): (code: number) => number {
   const known = new Map<number, number>();

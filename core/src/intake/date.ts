@@ -1,5 +1,5 @@
 import { type Day, dayOf, isSensibleDay, parseDay } from '../time/day';
-import { dayInZone, hourInZone } from '../time/zone';
+import { dayInZone, hourInZone, instantOf } from '../time/zone';
 
 /** The order of the parts of a date. */
 export const DATE_ORDERS = ['year first', 'day first', 'month first'] as const;
@@ -76,7 +76,7 @@ export interface Moment {
 export function parseMoment(text: string, order: DateOrder, zone: string): Moment | undefined {
   const trimmed = text.trim();
   if (/^\d{4}-\d{2}-\d{2}[T ][\d:.]+\s?(?:Z|[+-]\d{2}:?\d{2})$/.test(trimmed)) {
-    const instant = Date.parse(trimmed.replace(' ', 'T').replace(' ', ''));
+    const instant = Date.parse(isoText(trimmed));
     if (Number.isNaN(instant) || parseDay(trimmed.slice(0, 10)) === undefined) return undefined;
     const day = dayInZone(instant, zone);
     return isSensibleDay(day) ? { day, hour: hourInZone(instant, zone), isMoved: true } : undefined;
@@ -85,11 +85,29 @@ export function parseMoment(text: string, order: DateOrder, zone: string): Momen
   return day === undefined ? undefined : { day, hour: localHour(trimmed), isMoved: false };
 }
 
-function localHour(text: string): number | undefined {
-  const found = /[T ,](\d{1,2}):\d{2}(?::[\d.]+)?\s*([ap]\.?m\.?)?$/i.exec(text);
+const localHour = (text: string): number | undefined => localTime(text)?.hour;
+
+function localTime(text: string): { hour: number; second: number } | undefined {
+  const found = /[T ,](\d{1,2}):(\d{2})(?::(\d{1,2})(?:\.\d+)?)?\s*([ap]\.?m\.?)?$/i.exec(text);
   if (!found) return undefined;
-  const hour = Number(found[1]);
-  const half = found[2]?.[0]?.toLowerCase();
-  if (half === undefined) return hour < 24 ? hour : undefined;
-  return hour >= 1 && hour <= 12 ? (hour % 12) + (half === 'p' ? 12 : 0) : undefined;
+  const written = Number(found[1]);
+  const half = found[4]?.[0]?.toLowerCase();
+  const isHour = half === undefined ? written < 24 : written >= 1 && written <= 12;
+  if (!isHour) return undefined;
+  const hour = half === undefined ? written : (written % 12) + (half === 'p' ? 12 : 0);
+  return { hour, second: hour * 3600 + Number(found[2]) * 60 + Number(found[3] ?? 0) };
 }
+
+/**
+ * A moment to the second (since 1970, UTC) with the client's calendar day, read as by parseMoment. A day without a time
+ * is its first second.
+ */
+export function parseInstant(text: string, order: DateOrder, zone: string): { readonly day: Day; readonly second: number } | undefined {
+  const moment = parseMoment(text, order, zone);
+  if (!moment) return undefined;
+  const trimmed = text.trim();
+  const instant = moment.isMoved ? Date.parse(isoText(trimmed)) : instantOf(moment.day, localTime(trimmed)?.second ?? 0, zone);
+  return { day: moment.day, second: Math.floor(instant / 1000) };
+}
+
+const isoText = (text: string): string => text.replace(' ', 'T').replace(' ', '');

@@ -197,18 +197,22 @@ const matches = (header: string, role: Role['role']): boolean =>
 const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
   orders: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
   lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
-  journeys: new Set(['journey', 'touch time', 'touch kind', 'touch source', 'weight', 'outcome time', 'tag']),
+  journeys: new Set([
+    ...(['person', 'touch time', 'touch kind', 'touch source', 'weight', 'outcome time', 'outcome kind'] as const),
+    ...(['order id', 'order value', 'tag', 'dimension'] as const),
+  ]),
   changes: new Set(['change time', 'changed field', 'old value', 'new value', 'change note', 'changed by', 'level']),
 };
 /** Roles of a report that things have as well. */
-const SHARED: ReadonlySet<Role['role']> = new Set(['day', 'level']);
+const SHARED: ReadonlySet<Role['role']> = new Set(['day', 'level', 'dimension']);
 
 function kindOf(headers: readonly string[]): FileKind {
   const has = (role: Role['role']): boolean => headers.some((header) => matches(header, role));
+  if (has('person') && has('touch time') && (has('touch kind') || has('touch source'))) return 'journeys';
   if (has('order id') && has('sale time')) return 'orders';
   if (has('lot id') && has('seller') && has('lot link')) return 'lots';
   if (has('changed field') && has('new value')) return 'changes';
-  return has('journey') && has('touch time') ? 'journeys' : 'report';
+  return 'report';
 }
 
 const fits = (role: Role['role'], kind: FileKind): boolean =>

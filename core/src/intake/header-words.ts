@@ -79,12 +79,28 @@ export const WORDS: readonly Words[] = [
   [{ role: 'delivered' }, ['delivered', 'delivered clicks', 'delivered views']],
   [{ role: 'price' }, ['price', 'cost', 'billed', 'preis', 'prix', 'precio', 'preço']],
   [{ role: 'lot link' }, ['tracked link', 'tracking link', 'link']],
-  [{ role: 'journey' }, ['journey', 'journey id', 'visitor', 'visitor id', 'person']],
+  [
+    { role: 'person' },
+    [
+      'journey',
+      'journey id',
+      'visitor',
+      'visitor id',
+      'person',
+      'person id',
+      'user id',
+      'customer id',
+      'besucher',
+      'visiteur',
+      'visitante',
+    ],
+  ],
   [{ role: 'touch time' }, ['at', 'touched at', 'touch time', 'time']],
-  [{ role: 'touch kind' }, ['kind', 'touch kind', 'interaction']],
+  [{ role: 'touch kind' }, ['kind', 'touch kind', 'interaction', 'event']],
   [{ role: 'touch source' }, ['source', 'channel']],
   [{ role: 'weight' }, ['weight']],
   [{ role: 'outcome time' }, ['outcome at', 'outcome time', 'converted at']],
+  [{ role: 'outcome kind' }, ['outcome', 'outcome kind']],
   [
     { role: 'change time' },
     [
@@ -130,8 +146,14 @@ export const outcomeWords = ({ outcomes }: Vocabulary): readonly Words[] => [
   [{ role: 'tag', level: 'link' }, ['link', 'landing page', 'address', 'url']],
 ];
 
-/** In a log of touches the campaign is a tag. */
-export const TOUCH_WORDS: readonly Words[] = [[{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']]];
+/** In a log of touches members are tags, and what an outcome was worth has shorter names. */
+export const TOUCH_WORDS: readonly Words[] = [
+  [{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign', 'campaign name']],
+  [{ role: 'tag', level: 'ad' }, ['ad id', 'ad', 'ad name', 'creative']],
+  [{ role: 'tag', level: 'keyword' }, ['keyword']],
+  [{ role: 'tag', level: 'link' }, ['link']],
+  [{ role: 'order id' }, ['order', 'order id', 'booking', 'lead']],
+];
 
 /** Shares of the impressions there could have been. */
 export const SHARE_WORDS: readonly Words[] = [

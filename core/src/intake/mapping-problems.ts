@@ -66,7 +66,7 @@ const OF_KIND: Readonly<Record<FileKind, (columns: Columns) => string[]>> = {
     ...(columns.has('agreed clicks') && columns.has('agreed views') ? ['A lot is agreed in clicks or in views, not both.'] : []),
   ],
   journeys: (columns) => [
-    ...need(columns, 'journey', 'Without it nobody knows which touches belong together.'),
+    ...need(columns, 'person', 'Without it nobody knows which touches belong together.'),
     ...need(columns, 'touch time', 'Without it touches have no order.'),
     ...(columns.has('touch source') || columns.has('tag campaign') ? [] : ['Say where touches came from: map a source or a campaign.']),
   ],

@@ -41,15 +41,16 @@ export type Role =
   | { readonly role: 'price' }
   | { readonly role: 'lot link' }
   /** Whose touch a row is. */
-  | { readonly role: 'journey' }
+  | { readonly role: 'person' }
   | { readonly role: 'touch time' }
-  /** A click, or a view without one. */
+  /** A click, a view without one, or the outcome that a line itself is. */
   | { readonly role: 'touch kind' }
   | { readonly role: 'touch source' }
-  /** How many journeys it stands for, in a log that keeps a sample. */
+  /** How many people it stands for, in a log that keeps a sample. */
   | { readonly role: 'weight' }
-  /** When the journey ended in an outcome; empty where it did not. */
+  /** When the journey of a touch ended in an outcome, and in which; empty where it did not. */
   | { readonly role: 'outcome time' }
+  | { readonly role: 'outcome kind' }
   /** When a setting was changed. */
   | { readonly role: 'change time' }
   | { readonly role: 'changed field' }

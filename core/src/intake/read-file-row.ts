@@ -20,7 +20,7 @@ export function readFileRow(cells: readonly Cell[], mapping: Mapping, zones: Zon
     case 'lots':
       return readLotRow(cells, mapping);
     case 'journeys':
-      return readTouchRow(cells, mapping, zones.client);
+      return readTouchRow(cells, mapping, zones.client, vocabulary);
     case 'changes':
       return readChangeRow(cells, mapping, zones.client);
   }

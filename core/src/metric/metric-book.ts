@@ -1,4 +1,4 @@
-import type { Outcome } from '../measure/outcome';
+import type { Outcome, OutcomeId } from '../measure/outcome';
 import { BUILT_IN, type Vocabulary } from '../measure/vocabulary';
 import { BUILT_IN_METRIC_SETS } from './built-in/metric-sets';
 import { BUILT_IN_METRICS } from './built-in/metrics';
@@ -55,6 +55,15 @@ export class MetricBook {
   };
 
   set = (id: MetricSetId): MetricSet | undefined => this.sets.find((set) => set.id === id);
+
+  /** The metric that is a part of an outcome and nothing else, as the focus counts it; undefined where none is. */
+  plainOf(part: 'count' | 'value', outcome: OutcomeId): Metric | undefined {
+    return this.metrics.find(({ formula }) => {
+      if (formula.kind !== 'term' || formula.term.kind !== 'outcome') return false;
+      const { part: own, outcome: of, ...refined } = formula.term;
+      return own === part && of.id === outcome && Object.keys(refined).every((key) => key === 'kind');
+    });
+  }
 
   /** The main outcome of a set; null where it is about none. Throws a RangeError where there is no such set. */
   outcomeOf(id: MetricSetId): Outcome | null {

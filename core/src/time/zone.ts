@@ -19,14 +19,28 @@ function formatFor(zone: string): Intl.DateTimeFormat {
   return format;
 }
 
-interface Local {
-  readonly day: Day;
-  readonly hour: number;
-  readonly minute: number;
+const MS_PER_MINUTE = 60_000;
+/** Clocks change on a quarter of an hour. */
+const QUARTER = 15 * MS_PER_MINUTE;
+const MOST_OFFSETS = 100_000;
+/** Minutes ahead of UTC by quarter of an hour, as told before: a file has moments of few of them, again and again. */
+const offsets = new Map<string, Map<number, number>>();
+
+/** Minutes an IANA zone is ahead of UTC at an instant (milliseconds since 1970 UTC). */
+function offsetAt(instant: number, zone: string): number {
+  const quarter = Math.floor(instant / QUARTER);
+  const known = offsets.get(zone) ?? new Map<number, number>();
+  offsets.set(zone, known);
+  let offset = known.get(quarter);
+  if (offset === undefined) {
+    if (known.size >= MOST_OFFSETS) known.clear();
+    offset = readOffset(quarter * QUARTER, zone);
+    known.set(quarter, offset);
+  }
+  return offset;
 }
 
-/** The calendar day and time of day it is in an IANA zone at an instant (milliseconds since 1970 UTC). */
-function localTime(instant: number, zone: string): Local {
+function readOffset(instant: number, zone: string): number {
   const parts = new Map(
     formatFor(zone)
       .formatToParts(instant)
@@ -35,34 +49,32 @@ function localTime(instant: number, zone: string): Local {
   const of = (type: Intl.DateTimeFormatPartTypes): number => parts.get(type) ?? NaN;
   const day = dayOf(of('year'), of('month'), of('day'));
   if (day === undefined) throw new RangeError(`No day for instant ${instant} in ${zone}`);
-  return { day, hour: of('hour'), minute: of('minute') };
+  return day * 1440 + of('hour') * 60 + of('minute') - Math.floor(instant / MS_PER_MINUTE);
 }
 
+/** Minutes since 1970 as the clocks of a zone show them. */
+const localMinute = (instant: number, zone: string): number => Math.floor(instant / MS_PER_MINUTE) + offsetAt(instant, zone);
+
 /** The calendar day it is in an IANA zone at an instant (milliseconds since 1970 UTC). */
-export const dayInZone = (instant: number, zone: string): Day => localTime(instant, zone).day;
+export const dayInZone = (instant: number, zone: string): Day => Math.floor(localMinute(instant, zone) / 1440);
 
 /** The hour of the day, 0–23, it is in an IANA zone at an instant (milliseconds since 1970 UTC). */
-export const hourInZone = (instant: number, zone: string): number => localTime(instant, zone).hour;
+export const hourInZone = (instant: number, zone: string): number => Math.floor((localMinute(instant, zone) % 1440) / 60);
 
-const MS_PER_MINUTE = 60_000;
-
-/** Minutes a zone is ahead of UTC at an instant. */
-function offsetAt(instant: number, zone: string): number {
-  const { day, hour, minute } = localTime(instant, zone);
-  return day * 1440 + hour * 60 + minute - Math.floor(instant / MS_PER_MINUTE);
+/** The instant (milliseconds since 1970 UTC) at which the clocks of a zone show so many seconds of a day. Of an hour that comes twice, one of them. */
+export function instantOf(day: Day, second: number, zone: string): number {
+  const written = (day * 86_400 + second) * 1000;
+  const guess = written - offsetAt(written, zone) * MS_PER_MINUTE;
+  // Around a clock change the first guess may have used the other offset.
+  return written - offsetAt(guess, zone) * MS_PER_MINUTE;
 }
 
 /**
  * What an hour of one zone's day is called in another zone. Its day stays the first zone's, so that a
  * day's hours still add up to it; where zones are half an hour apart, it is the hour it begins in.
  */
-export function hourElsewhere(day: Day, hour: number, from: string, to: string): number {
-  const written = (day * 1440 + hour * 60) * MS_PER_MINUTE;
-  const guess = written - offsetAt(written, from) * MS_PER_MINUTE;
-  // Around a clock change the first guess may have used the other offset.
-  const instant = written - offsetAt(guess, from) * MS_PER_MINUTE;
-  return hourInZone(instant, to);
-}
+export const hourElsewhere = (day: Day, hour: number, from: string, to: string): number =>
+  hourInZone(instantOf(day, hour * 3600, from), to);
 
 /** Whether the running platform knows the IANA zone. */
 export function isTimeZone(zone: string): boolean {

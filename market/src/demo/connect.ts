@@ -12,7 +12,7 @@ const REPORTS: Readonly<Record<string, readonly string[]>> = {
   stallway: ['products', 'settings', 'changes'],
   larkmail: ['sources', 'sub-sources', 'browsers', 'carriers', 'lots', 'settings', 'changes'],
   doorstep: ['phrases'],
-  footpath: ['visits', 'links'],
+  footpath: ['visits', 'links', 'journeys'],
   till: ['till', 'subscriptions'],
 };
 

@@ -2,12 +2,13 @@ import { accountKept } from '../world/account';
 import { type ChannelId, CHANNELS } from '../world/spec';
 import { cutRows, fieldsOf } from './cut';
 import { gradesReport } from './grades';
+import { journeysReport } from './journeys';
 import { lotsReport } from './lots';
 import { OFFERS } from './offers';
 import { reachReport } from './reach';
 import type { Report } from './report';
 import { changesReport, settingsReport } from './settings-report';
-import { journeysReport, linksReport, visitsReport } from './site';
+import { linksReport, visitsReport } from './site';
 import type { Source } from './source';
 import { subscriptionsReport, tillReport } from './till';
 
@@ -19,7 +20,7 @@ export function reportsOf(source: Source, channel: string): Report[] {
   if (channel === 'till') return [tillReport(source), ...(world.action === 'install' ? [subscriptionsReport(source)] : [])];
   if (channel === 'footpath') {
     const links = world.campaigns.some(({ inLots }) => inLots) ? [linksReport(world, events)] : [];
-    return [visitsReport(world, events), ...links, journeysReport(world, events)];
+    return [visitsReport(world, events), ...links, journeysReport(source)];
   }
   const campaigns = world.campaigns.flatMap((campaign, at) => (campaign.channel === channel ? [at] : []));
   if (campaigns.length === 0) return [];

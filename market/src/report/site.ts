@@ -1,7 +1,7 @@
-import { holds, isoDay, momentOf } from '../world/calendar';
+import { holds, isoDay } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
-import { DEVICES, DID, type Events, rowsOn, type Touches } from '../people/events';
+import { DID, type Events, rowsOn, type Touches } from '../people/events';
 import { lotLink } from './lots';
 import { always, type Cell, type Days, type Report } from './report';
 
@@ -80,57 +80,12 @@ function visitRows(world: ClientWorld, touches: Touches, { from, to }: Days, key
     .map((sum) => [isoDay(sum.day), ...sum.keys, sum.visits, sum.fresh, sum.stayed]);
 }
 
-const pageOf = (world: ClientWorld, { page }: Touch): string => world.pages[page] ?? '';
+export const pageOf = (world: ClientWorld, { page }: Pick<Touch, 'page'>): string => world.pages[page] ?? '';
 
-function sourceOf(world: ClientWorld, campaign: number, person: number): string {
+/** How the visits of a person to a campaign are tagged: some careless spelling of its channel. */
+export function sourceOf(world: ClientWorld, campaign: number, person: number): string {
   const spec = world.campaigns[campaign];
   if (!spec || spec.channel === 'unpaid') return spec?.name ?? '';
   const spellings = SPELLINGS[spec.channel] ?? [spec.channel];
   return spellings[Math.floor(draw(person, 301) * spellings.length)] ?? spec.channel;
-}
-
-/** Touches in order: all journeys that ended in an outcome, one in `KEPT` of the others, each with its weight. */
-const KEPT = 100;
-export function journeysReport(world: ClientWorld, { touches, outcomes }: Events): Report {
-  return {
-    id: 'journeys',
-    name: 'Journeys',
-    restates: 30,
-    fields: [
-      always('Day', 'day', 'Day of the touch'),
-      always('Journey', 'text', 'Whose touch it is: a number for each journey'),
-      always('Touch', 'text', 'Its place in the journey, from 1'),
-      always('At', 'text', 'When'),
-      always('Kind', 'text', 'click, or view where it was seen and not clicked'),
-      always('Source', 'text', 'Where it came from'),
-      always('Campaign ID', 'text', 'The channel’s own number of the campaign'),
-      always('Device', 'text', 'What it was seen on'),
-      always('Weight', 'text', `How many journeys it stands for: of those without an outcome one in ${KEPT} is kept`),
-      always('Outcome at', 'text', 'When the journey ended in an outcome; empty where it did not'),
-    ],
-    rows: ({ from, to }) => {
-      const ended = new Map<number, number>();
-      for (let row = 0; row < outcomes.length; row++) if (outcomes.get('day', row) <= to) ended.set(outcomes.get('person', row), row);
-      const rows: Cell[][] = [];
-      for (const row of rowsOn(touches, { from, to })) {
-        const touch = touches.row(row);
-        const outcome = ended.get(touch.person);
-        if (outcome === undefined && touch.person % KEPT !== 0) continue;
-        const spec = world.campaigns[touch.campaign];
-        rows.push([
-          isoDay(touch.day),
-          touch.person.toString(36),
-          touch.nth + 1,
-          momentOf(world.zone, touch.day, touch.minute),
-          (touch.flags & DID.viewed) === 0 ? 'click' : 'view',
-          sourceOf(world, touch.campaign, touch.person),
-          spec?.channel === 'unpaid' ? null : (spec?.id ?? null),
-          DEVICES[touch.device] ?? '',
-          outcome === undefined ? KEPT : 1,
-          outcome === undefined ? null : momentOf(world.zone, outcomes.get('day', outcome), outcomes.get('minute', outcome)),
-        ]);
-      }
-      return rows.sort((a, b) => String(a[3]).localeCompare(String(b[3]), 'en'));
-    },
-  };
 }

@@ -52,7 +52,8 @@ const FOLLOWED: readonly Column[] = [
 const isAccepted = ({ minute, person }: Outcome): boolean => minute >= 6 * 60 && minute < 21 * 60 && draw(person, 311) < 0.93;
 const hasAttended = (of: Outcome): boolean => isAccepted(of) && draw(of.person, 312) < 0.58;
 
-const idOf = (world: ClientWorld, of: Outcome): string => `${world.prefix}-${of.born.toString(36)}${of.person.toString(36)}`.toUpperCase();
+export const idOf = (world: ClientWorld, of: Outcome): string =>
+  `${world.prefix}-${of.born.toString(36)}${of.person.toString(36)}`.toUpperCase();
 
 /** The client's own list of orders, bookings, leads or installs: every one once, with the tags that survived. */
 export function tillReport(source: Source): Report {
@@ -77,14 +78,16 @@ export function tillReport(source: Source): Report {
 const SUBSCRIBES = 0.11;
 const PRICES = [399, 2499] as const;
 
+/** What became of an install: a subscription, of some, days after it. */
+export function subscribed(of: Outcome): Outcome | undefined {
+  if (draw(of.person, 320) >= SUBSCRIBES) return undefined;
+  const lag = 1 + Math.floor(draw(of.person, 321) ** 2 * 13);
+  return { ...of, day: of.day + lag, minute: Math.floor(draw(of.person, 322) * 1440), value: PRICES[of.person % 5 === 0 ? 1 : 0] };
+}
+
 /** Those who installed the app and later paid for it: when, and how much. */
 export function subscriptionsReport(source: Source): Report {
   const { world } = source;
-  const subscribed = (of: Outcome): Outcome | undefined => {
-    if (draw(of.person, 320) >= SUBSCRIBES) return undefined;
-    const lag = 1 + Math.floor(draw(of.person, 321) ** 2 * 13);
-    return { ...of, day: of.day + lag, minute: Math.floor(draw(of.person, 322) * 1440), value: PRICES[of.person % 5 === 0 ? 1 : 0] };
-  };
   const columns: readonly Column[] = [
     [always('Subscription', 'member', 'Its number'), (_, of) => `${idOf(world, of)}-S`],
     [always('Install', 'text', 'The install it followed'), (_, of) => idOf(world, of)],
@@ -102,7 +105,7 @@ export function subscriptionsReport(source: Source): Report {
 }
 
 /** Outcomes the client's own system knows of, as something makes them, that fall on these days; in order of time. */
-function outcomesOn({ events, hasPassed }: Source, { from, to }: Days, made: (of: Outcome) => Outcome | undefined): Outcome[] {
+export function outcomesOn({ events, hasPassed }: Source, { from, to }: Days, made: (of: Outcome) => Outcome | undefined): Outcome[] {
   const { outcomes } = events;
   const found: Outcome[] = [];
   for (let row = 0; row < outcomes.length; row++) {

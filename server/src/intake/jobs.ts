@@ -17,6 +17,7 @@ interface CheckRequest {
   readonly fileName: string;
   readonly account: NewCheck['account'];
   readonly feed: { id: number } | { name: string };
+  readonly layout: FileLayout;
   readonly mapping: Mapping;
   readonly headers: readonly string[];
   /** None in checks that an earlier version of the program has made. */
@@ -84,12 +85,14 @@ export async function beginImport(context: Context, job: JobRecord, { keepAbsent
     kind: 'commit',
     dataFolder,
     staging: intake.stagingPath(job.id),
+    layout: request.layout,
     mapping: request.mapping,
     keepFile,
     input: {
       job: job.id,
       feed,
       fileHash: request.file,
+      keptHash: null,
       fileName: request.fileName,
       importedAt: momentOf(context, findClient(db, job.client)?.timeZone),
       person,

@@ -34,6 +34,7 @@ export interface CommitTask {
   readonly kind: 'commit';
   readonly dataFolder: string;
   readonly staging: string;
+  readonly layout: FileLayout;
   readonly mapping: Mapping;
   readonly input: CommitRequest;
   /** Whether the file stays, or only its fingerprint. */

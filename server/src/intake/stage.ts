@@ -32,6 +32,7 @@ import {
   type Vocabulary,
   type Zones,
 } from '@lens/core';
+import { personHasher } from '../key';
 import type { Db } from '../store/database';
 import { RowStage } from '../store/stage-rows';
 import { inOneGo, SLOTS, thingInserter, unreadInserter } from '../store/staging';
@@ -108,6 +109,7 @@ class Stager {
   private readonly leftOut = new Map<number, number>();
   private readonly noteUnread: (day: number | null, path: number | null) => void;
   private isMoved = false;
+  private hashPerson: ((id: string) => string) | undefined;
 
   constructor(
     staging: Db,
@@ -202,7 +204,8 @@ class Stager {
 
   private keep(row: FileRow): void {
     if (!('amounts' in row)) {
-      if (this.insertThing?.(thingValues(row)) === false) this.count.merged += 1;
+      const thing = 'person' in row ? { ...row, person: this.hash(row.person) } : row;
+      if (this.insertThing?.(thingValues(thing)) === false) this.count.merged += 1;
       return;
     }
     this.lines?.add(row);
@@ -213,6 +216,12 @@ class Stager {
       this.ratios.set(ratio, counts);
       counts[agrees ? 'agrees' : 'differs'] += 1;
     }
+  }
+
+  /** What is kept of whose touch it is. */
+  private hash(person: string): string {
+    this.hashPerson ??= personHasher();
+    return this.hashPerson(person);
   }
 
   private refuse(line: number, { column, message, against }: CellProblem): void {

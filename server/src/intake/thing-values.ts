@@ -1,10 +1,11 @@
 import type { ChangeRow, FileRow, LotRow, OrderRow, ReportRow, TouchRow } from '@lens/core';
+import { createHash } from 'node:crypto';
 
 /** A thing as its columns are staged: see THING_COLUMNS. */
 export function thingValues(row: Exclude<FileRow, ReportRow>): unknown[] {
   if ('lot' in row) return lotValues(row);
-  if ('journey' in row) return touchValues(row);
-  return 'field' in row ? changeValues(row) : orderValues(row);
+  if ('field' in row) return changeValues(row);
+  return 'person' in row ? touchValues(row) : orderValues(row);
 }
 
 const lotValues = (row: LotRow): unknown[] => [row.lot, row.day, row.seller, row.price, row.link, row.unit, row.agreed, row.delivered];
@@ -28,17 +29,15 @@ function besideText(beside: OrderRow['beside']): string | null {
   return words.length > 0 ? JSON.stringify(beside, words) : null;
 }
 
-const touchValues = (row: TouchRow): unknown[] => [
-  [row.journey, row.at, row.source ?? '', row.tagCampaign ?? ''].join(' | '),
-  row.day,
-  row.journey,
-  row.at,
-  row.kind,
-  row.source,
-  row.tagCampaign,
-  row.weight,
-  row.outcomeDay,
-];
+/** The same person at the same moment by the same way is one touch, however often it is written down. */
+function touchValues({ person, day, moment, kind, source, tags, splits, weight, outcome }: TouchRow): unknown[] {
+  const { campaign, ad, keyword, link } = tags;
+  const like = JSON.stringify(splits, Object.keys(splits).sort());
+  const told = [person, moment, kind, source, campaign, ad, keyword, link, like, kind === null ? outcome?.action : null];
+  const id = createHash('sha256').update(JSON.stringify(told)).digest('base64url').slice(0, 22);
+  const end = outcome ? [outcome.action, outcome.day, outcome.moment, outcome.value, outcome.order] : [null, null, null, null, null];
+  return [id, day, person, moment, kind, source, campaign, ad, keyword, link, like, weight, ...end];
+}
 
 /** A history gives its changes no number: what a change says tells it apart. */
 function changeValues({ day, at, level, memberId, memberName, field, oldValue, newValue, note, by }: ChangeRow): unknown[] {

@@ -3,6 +3,7 @@ import { settingsChanged } from './changes';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
 import { membersFound } from './find';
+import { creditOf } from './credit';
 import { funnel } from './funnel';
 import { groupingTried } from './grouping';
 import { healthOf } from './health';
@@ -38,5 +39,6 @@ export const QUERIES = {
   funnel,
   find: membersFound,
   morning: morningOf,
+  credit: creditOf,
 };
 export type QueryName = keyof typeof QUERIES;

@@ -58,10 +58,12 @@ export function fileRoutes(router: Router, context: Context): void {
 
   router.get(FILES.importedFile.path, (request, response) => {
     const record = findImport(context.db, check(FILES.importedFile.params, request.params).import);
-    const path = record && storedPath(context.dataFolder, record.fileHash);
+    const path = record && storedPath(context.dataFolder, record.keptHash ?? record.fileHash);
     if (!record?.fileKept || !path || !existsSync(path))
       throw new HttpProblem(404, 'No file', 'Only the fingerprint of this file was kept. Whoever exported it may have it still.');
-    response.type('application/octet-stream').attachment(record.fileName);
+    response
+      .type('application/octet-stream')
+      .attachment(record.keptHash === null ? record.fileName : `${record.fileName.replace(/\.[^.]*$/, '')}.csv`);
     pipeline(createReadStream(path), createGunzip(), response, () => response.end());
   });
 

@@ -14,6 +14,7 @@ export const clientRecord = (db: Db, client: string) => ({
   joins: rulesOf(db, client, 'joins'),
   words: rulesOf(db, client, 'words'),
   groupings: rulesOf(db, client, 'groupings').groupings,
+  sources: rulesOf(db, client, 'sources'),
   library: libraryOf(db, client),
 });
 export type ClientRecord = ReturnType<typeof clientRecord>;

@@ -9,6 +9,8 @@ export interface CommitRequest {
   /** The feed, or the one to make. */
   readonly feed: number | NewFeed;
   readonly fileHash: string;
+  /** The copy that is kept instead of the file; null where that is the file itself. */
+  readonly keptHash: string | null;
   readonly fileName: string;
   readonly importedAt: string;
   readonly from: number;
@@ -163,8 +165,8 @@ export function commitThings(db: Db, kind: ThingKind, request: CommitRequest, on
 function insertImport(db: Db, input: CommitInput): number {
   const { lastInsertRowid } = db
     .prepare(
-      `INSERT INTO import (feed_id, file_hash, file_name, imported_at, from_day, to_day, first_hour, last_hour, rows, bad_rows, mapping, headers, person, job)
-       VALUES (@feed, @fileHash, @fileName, @importedAt, @from, @to, @firstHour, @lastHour, @rows, @badRows, @mapping, @headers, @person, @job)`,
+      `INSERT INTO import (feed_id, file_hash, kept_hash, file_name, imported_at, from_day, to_day, first_hour, last_hour, rows, bad_rows, mapping, headers, person, job)
+       VALUES (@feed, @fileHash, @keptHash, @fileName, @importedAt, @from, @to, @firstHour, @lastHour, @rows, @badRows, @mapping, @headers, @person, @job)`,
     )
     .run({ ...input, keepAbsent: undefined });
   return Number(lastInsertRowid);

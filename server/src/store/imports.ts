@@ -6,6 +6,8 @@ export interface ImportRecord {
   readonly id: number;
   readonly feedId: number;
   readonly fileHash: string;
+  /** The copy that is kept instead; null where that is the file itself. */
+  readonly keptHash: string | null;
   readonly fileName: string;
   readonly importedAt: string;
   readonly from: number;
@@ -27,7 +29,7 @@ interface ImportRow extends Omit<ImportRecord, 'campaigns' | 'fileKept'> {
   readonly fileKept: number;
 }
 
-const IMPORT = `import.id, feed_id AS feedId, file_hash AS fileHash, file_name AS fileName, imported_at AS importedAt,
+const IMPORT = `import.id, feed_id AS feedId, file_hash AS fileHash, kept_hash AS keptHash, file_name AS fileName, imported_at AS importedAt,
   from_day AS "from", to_day AS "to", first_hour AS firstHour, last_hour AS lastHour, campaigns, rows, bad_rows AS badRows, taken_back_at AS takenBackAt, person, kept AS fileKept`;
 
 const parse = (row: ImportRow): ImportRecord => ({
@@ -39,13 +41,17 @@ const parse = (row: ImportRow): ImportRecord => ({
 /** Imports of a feed, newest first. */
 export function importsOf(db: Db, feed: number): ImportRecord[] {
   return db
-    .prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import JOIN file ON hash = file_hash WHERE feed_id = ? ORDER BY import.id DESC`)
+    .prepare<[number], ImportRow>(
+      `SELECT ${IMPORT} FROM import JOIN file ON hash = coalesce(kept_hash, file_hash) WHERE feed_id = ? ORDER BY import.id DESC`,
+    )
     .all(feed)
     .map(parse);
 }
 
 export function findImport(db: Db, id: number): ImportRecord | undefined {
-  const row = db.prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import JOIN file ON hash = file_hash WHERE import.id = ?`).get(id);
+  const row = db
+    .prepare<[number], ImportRow>(`SELECT ${IMPORT} FROM import JOIN file ON hash = coalesce(kept_hash, file_hash) WHERE import.id = ?`)
+    .get(id);
   return row && parse(row);
 }
 
@@ -88,10 +94,11 @@ export function insertFile(db: Db, file: { hash: string; size: number; receivedA
   );
 }
 
-/** Of a file only the fingerprint is kept, unless another import needs it still. */
+/** Of a file only the fingerprint is kept, unless another import needs it still; none of a log of touches does, which holds ids of people. */
 export function forgetFile(db: Db, hash: string, importId: number): void {
   db.prepare(
-    'UPDATE file SET kept = 0 WHERE hash = @hash AND NOT EXISTS (SELECT 1 FROM import WHERE file_hash = @hash AND id <> @importId)',
+    `UPDATE file SET kept = 0 WHERE hash = @hash AND NOT EXISTS (
+       SELECT 1 FROM import JOIN feed ON feed.id = feed_id WHERE file_hash = @hash AND import.id <> @importId AND kind <> 'journeys')`,
   ).run({ hash, importId });
 }
 
@@ -99,7 +106,7 @@ export function forgetFile(db: Db, hash: string, importId: number): void {
 export const filesNeverImported = (db: Db, before: string): string[] =>
   db
     .prepare<[string], string>(
-      `SELECT hash FROM file WHERE received_at < ? AND hash NOT IN (SELECT file_hash FROM import)
+      `SELECT hash FROM file WHERE received_at < ? AND hash NOT IN (SELECT file_hash FROM import) AND hash NOT IN (SELECT kept_hash FROM import WHERE kept_hash IS NOT NULL)
        AND hash NOT IN (SELECT request ->> 'file' FROM job WHERE state IN ('running', 'ready'))`,
     )
     .pluck()

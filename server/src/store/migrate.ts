@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { personHasher } from '../key';
 import { type Db, factsPath, openDatabase, openRecord, recordPath } from './database';
 
 const FOLDER = join(import.meta.dirname, 'migrations');
@@ -36,6 +37,9 @@ export async function migrate(dataFolder: string): Promise<Db> {
   const factsWaiting = waitingFor(db, 'facts', 'facts');
   if (hadFacts && versionOf(db, 'facts') > 0 && factsWaiting.length > 0)
     db.prepare('VACUUM facts INTO ?').run(`${factsPath(dataFolder)}.before-${factsWaiting[0] ?? ''}.backup`);
+  // Logs of touches of before hold ids of people as they were written.
+  let hash: ((id: string) => string) | undefined;
+  db.function('hashed_person', { deterministic: true }, (id) => (hash ??= personHasher())(String(id)));
   for (const file of factsWaiting) apply(db, 'facts', 'facts', file, numberOf(file) === 1 ? () => copyFacts(db) : undefined);
   const late = waitingFor(db, 'main', 'record');
   for (const file of late) apply(db, 'main', 'record', file);

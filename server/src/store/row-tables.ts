@@ -1,4 +1,4 @@
-import { type FileKind, type Mapping, termUnit, type Vocabulary } from '@lens/core';
+import { type FileKind, type Mapping, MILLIONTHS, termUnit, type Vocabulary } from '@lens/core';
 
 export interface RowTable {
   readonly table: string;
@@ -25,7 +25,10 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
   orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'count', 'beside'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
-  journeys: ['external_id', 'day', 'journey', 'at', 'kind', 'source', 'tag_campaign', 'weight', 'outcome_day'],
+  journeys: [
+    ...['external_id', 'day', 'person', 'moment', 'kind', 'source', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'splits'],
+    ...['weight', 'outcome', 'outcome_day', 'outcome_moment', 'value', 'order_id'],
+  ],
   changes: ['external_id', 'day', 'at', 'level', 'member_id', 'member_name', 'field', 'old_value', 'new_value', 'note', 'person'],
 };
 
@@ -42,7 +45,7 @@ const VALUE: ThingSum = { amount: 'value', term: 'value', unit: 'money' };
 const SUMS: Readonly<Record<ThingKind, readonly ThingSum[]>> = {
   orders: [VALUE],
   lots: [{ amount: 'price', term: 'price', unit: 'money' }],
-  journeys: [{ amount: 'weight', term: 'touches, by their weight', unit: 'count' }],
+  journeys: [{ amount: `iif(kind IS NULL, 0, coalesce(weight, ${MILLIONTHS}))`, term: 'touches, by their weight', unit: 'count' }],
   changes: [],
 };
 

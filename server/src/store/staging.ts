@@ -46,8 +46,9 @@ export function createStaging(path: string, slots: number): Db {
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_touch (
-      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, journey TEXT NOT NULL, at TEXT NOT NULL, kind TEXT NOT NULL, source TEXT,
-      tag_campaign TEXT, weight INTEGER NOT NULL, outcome_day INTEGER) STRICT, WITHOUT ROWID;
+      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, person TEXT NOT NULL, moment INTEGER NOT NULL, kind TEXT, source TEXT,
+      tag_campaign TEXT, tag_ad TEXT, tag_keyword TEXT, tag_link TEXT, splits TEXT NOT NULL, weight INTEGER, outcome TEXT,
+      outcome_day INTEGER, outcome_moment INTEGER, value INTEGER, order_id TEXT) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_change (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, at TEXT NOT NULL, level TEXT, member_id TEXT, member_name TEXT, field TEXT,
       old_value TEXT, new_value TEXT, note TEXT, person TEXT) STRICT, WITHOUT ROWID;`);

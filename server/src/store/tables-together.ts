@@ -15,6 +15,9 @@ export function loadedTogether(
     client: parts.map(({ client }) => client).join(' and '),
     locale: parts[0]?.locale ?? 'en-GB',
     tables: tablesTogether(parts.map(({ tables }, at) => ({ tables, rates: exchange[at] ?? null }))),
+    touches: () => {
+      throw new RangeError('Touches are asked of one client at a time');
+    },
     members: new Members(parts.flatMap(({ members }) => [...members.byId.values()])),
     version,
   };

@@ -23,6 +23,7 @@ import { type Members, membersOf } from './members';
 import { type Cut, cutOn } from './rows-at';
 import type { SegmentStore } from './segments';
 import { SplitDictionary } from './splits';
+import { type LoadedTouches, loadTouches } from './touches/load-touches';
 
 /** Column tables of one client with the names behind their codes. */
 export interface LoadedClient {
@@ -31,6 +32,8 @@ export interface LoadedClient {
   readonly locale: string;
   readonly tables: ClientTables;
   readonly members: Members;
+  /** What people met before they bought. */
+  readonly touches: () => LoadedTouches;
   /** Another one whenever an answer may be another: rows, margins, rates, targets, rules, words. Replies carry it, so a trace can say which data it is about. */
   readonly version: number;
 }
@@ -95,7 +98,7 @@ const withLibrary = (loaded: LoadedClient, { words, groupings, library, version 
 function loadRecord(
   db: Db,
   client: string,
-  { info, accounts, feeds, promises, naming, joins, words, groupings, library, cut, version }: Loading,
+  { info, accounts, feeds, promises, naming, joins, words, groupings, sources, library, cut, version }: Loading,
   cache: TableCache,
 ): LoadedClient {
   const vocabulary = new Vocabulary(words, groupings, library);
@@ -156,11 +159,32 @@ function loadRecord(
     ),
     clients: [{ id: client, numbers: datedNumbers(promises), targets }],
   };
-  const codeOf = (dimension: string, word: string): number => cache.splits.codeOf(dimension, word);
-  const nameOf = (dimension: string, code: number): string => cache.splits.nameOf(dimension, code) ?? members.nameOf(code);
-  const named = withNameParts(withPagePaths(tables, nameOf, codeOf), naming, (member) => members.nameOf(member), codeOf);
-  const grouped = withGroupings(withStatus(named, codeOf), groupings, nameOf, codeOf);
-  return { client, locale: info?.locale ?? 'en-GB', tables: grouped, members, version };
+  const derived = deriver({ naming, groupings, members, splits: cache.splits });
+  const touches = onDemand(() => {
+    const own = { vocabulary, feeds, accounts, members, naming, sources, splits: cache.splits, cut };
+    const loaded = loadTouches(db, { ...own, infoOf: (account) => infos[accountIndex.get(account) ?? NONE] });
+    const { touches: log = loaded.log } = derived({ ...tables, orders: [], touches: loaded.log });
+    return { ...loaded, log };
+  });
+  return { client, locale: info?.locale ?? 'en-GB', tables: derived(tables), touches, members, version };
+}
+
+/** Read when it is asked for the first time: most questions are not about touches. */
+function onDemand<T>(read: () => T): () => T {
+  let known: { readonly value: T } | undefined;
+  return () => (known ??= { value: read() }).value;
+}
+
+type Deriving = Pick<ClientRecord, 'naming' | 'groupings'> & { readonly members: Members; readonly splits: SplitDictionary };
+
+/** Adds what follows from other dimensions, in an order in which later ones may follow from earlier ones. */
+function deriver({ naming, groupings, members, splits }: Deriving): (tables: ClientTables) => ClientTables {
+  const codeOf = (dimension: string, word: string): number => splits.codeOf(dimension, word);
+  const nameOf = (dimension: string, code: number): string => splits.nameOf(dimension, code) ?? members.nameOf(code);
+  return (tables) => {
+    const named = withNameParts(withPagePaths(tables, nameOf, codeOf), naming, (member) => members.nameOf(member), codeOf);
+    return withGroupings(withStatus(named, codeOf), groupings, nameOf, codeOf);
+  };
 }
 
 /** Visits by tracked link know the lots their links lead to. */

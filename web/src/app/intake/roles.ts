@@ -98,20 +98,32 @@ const LOTS: readonly RoleGroup[] = [
   },
 ];
 
-const JOURNEYS: readonly RoleGroup[] = [
+const journeyRoles = ({ dimensions }: Vocabulary): readonly RoleGroup[] => [
   IGNORE,
   {
     label: 'Of each touch',
     choices: [
-      choice('Whose journey it is', { role: 'journey' }),
+      choice('Whose touch it is', { role: 'person' }),
       choice('Time of the touch', { role: 'touch time' }),
-      choice('Click or view', { role: 'touch kind' }),
+      choice('Click, view, or the outcome the line is', { role: 'touch kind' }),
       choice('Source, as written', { role: 'touch source' }),
       choice('Campaign it is tagged with', { role: 'tag', level: 'campaign' }),
-      choice('How many journeys it stands for', { role: 'weight' }),
-      choice('When the journey ended in an outcome', { role: 'outcome time' }),
+      choice('Ad it is tagged with', { role: 'tag', level: 'ad' }),
+      choice('Tag of the keyword', { role: 'tag', level: 'keyword' }),
+      choice('Tracked link it came by', { role: 'tag', level: 'link' }),
+      choice('How many people it stands for', { role: 'weight' }),
     ],
   },
+  {
+    label: 'Of the outcome it led to',
+    choices: [
+      choice('When it came', { role: 'outcome time' }),
+      choice('What it was', { role: 'outcome kind' }),
+      choice('What it was worth', { role: 'order value' }),
+      choice('Its number among the client’s orders', { role: 'order id' }),
+    ],
+  },
+  { label: 'What it was like', choices: dimensions.map(({ id, label }) => choice(label, { role: 'dimension', dimension: id })) },
 ];
 
 const CHANGES: readonly RoleGroup[] = [
@@ -134,7 +146,7 @@ const ROLES: Readonly<Record<FileKind, (vocabulary: Vocabulary) => readonly Role
   report: reportRoles,
   orders: orderRoles,
   lots: () => LOTS,
-  journeys: () => JOURNEYS,
+  journeys: journeyRoles,
   changes: () => CHANGES,
 };
 
