@@ -103,7 +103,69 @@ export const creditReply = z.object({
 });
 export type CreditReply = z.infer<typeof creditReply>;
 
+/** The same journeys, as they went. */
+export const journeysQuestion = creditQuestion.extend({
+  /** Each of these must be in the name of something that was met. */
+  containing: z.array(z.string().trim().min(1).max(200)).max(5).readonly(),
+  /** Whether what repeats at once is one step of a path. */
+  once: z.boolean(),
+});
+export type JourneysRequest = z.infer<typeof journeysQuestion>;
+
+const band = z.object({ from: z.number(), to: z.number().nullable(), outcomes: z.number() });
+/** The place of a member in `members`. */
+const member = z.number().int();
+
+/** Money in whole units of the client's currency. */
+export const journeysReply = z.object({
+  members: z.array(z.string()).readonly(),
+  outcomes: z.number(),
+  touched: z.number(),
+  byLength: z.array(band).readonly(),
+  byDays: z.array(band).readonly(),
+  meanLength: z.number().nullable(),
+  medianDays: z.number().nullable(),
+  medianBetween: z.number().nullable(),
+  byFirst: z
+    .array(z.object({ member, outcomes: z.number(), value: z.number(), meanLength: z.number(), medianDays: z.number() }))
+    .readonly(),
+  paths: z
+    .array(z.object({ steps: z.array(z.array(member).readonly()).readonly(), outcomes: z.number(), value: z.number(), unsold: z.number() }))
+    .readonly(),
+  pathCount: z.number().int(),
+  /** Outcomes by the member of the first touch, and by that of the last. */
+  firstByLast: z.array(z.array(z.number()).readonly()).readonly(),
+  lookbacks: z.array(z.object({ days: z.number(), touched: z.number(), met: z.array(z.number()).readonly() })).readonly(),
+  found: z.object({
+    sold: z.number(),
+    unsold: z.number(),
+    value: z.number(),
+    journeys: z
+      .array(
+        z.object({
+          isSold: z.boolean(),
+          /** The day of the outcome, or of the last touch. */
+          day,
+          value: z.number().nullable(),
+          touches: z
+            .array(z.object({ day, hoursBefore: z.number(), isView: z.boolean(), names: z.array(z.string()).readonly() }))
+            .readonly(),
+        }),
+      )
+      .readonly(),
+  }),
+});
+export type JourneysReply = z.infer<typeof journeysReply>;
+
 export const CREDIT_ENDPOINTS = {
+  journeys: endpoint({
+    method: 'POST',
+    path: '/clients/:client/journeys',
+    summary: 'How the journeys to the outcomes of a period went, and what other lookbacks would find',
+    params: z.object({ client: id }),
+    body: journeysQuestion,
+    reply: journeysReply,
+  }),
   credit: endpoint({
     method: 'POST',
     path: '/clients/:client/credit',

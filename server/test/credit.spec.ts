@@ -67,6 +67,19 @@ describe('credit over HTTP', () => {
     expect([of('Tea', 'lost'), of('Gifts', 'lost')]).toEqual([40, 40]);
     expect(reply.journeys).toMatchObject({ sold: 42, unsold: 40, unsoldWeight: 400, touches: 120 });
     expect(reply.dimensions).toEqual(expect.arrayContaining(['channel', 'campaign', 'device', 'source']));
+    const body = { ...asked, containing: ['tea', 'GIFTS'], once: true };
+    const journeys = (await send<Loose>(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body;
+    expect(journeys).toMatchObject({ outcomes: 42, touched: 40, meanLength: 2, pathCount: 1 });
+    expect(journeys.paths[0]).toMatchObject({ outcomes: 40, value: 1000, unsold: 0 });
+    expect(journeys.lookbacks.map(({ days, touched }: Loose) => [days, touched])[0]).toEqual([7, 40]);
+    expect(journeys.found).toMatchObject({ sold: 40, unsold: 0, value: 1000 });
+    expect(journeys.found.journeys[0]).toMatchObject({
+      ...{ isSold: true, day: '2026-10-09', value: 25 },
+      touches: [
+        { day: '2026-10-05', hoursBefore: 96, isView: false, names: expect.arrayContaining(['Tea', 'phone']) },
+        { day: '2026-10-08', hoursBefore: 24, names: expect.arrayContaining(['Gifts', 'computer']) },
+      ],
+    });
     const devices = await credit(setting.client, { by: ['device'] });
     expect(figureOf(devices, 'phone', 'outcomes', 'first')).toBe(40);
   });

@@ -9,6 +9,7 @@ import { groupingTried } from './grouping';
 import { healthOf } from './health';
 import { importDetail } from './import-detail';
 import { joiningTried } from './joining';
+import { journeysOf } from './journeys';
 import { lotsOf } from './lots';
 import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
@@ -40,5 +41,6 @@ export const QUERIES = {
   find: membersFound,
   morning: morningOf,
   credit: creditOf,
+  journeys: journeysOf,
 };
 export type QueryName = keyof typeof QUERIES;

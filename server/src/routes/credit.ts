@@ -1,4 +1,4 @@
-import { ENDPOINTS } from '@lens/contract';
+import { type Client, type CreditRequest, ENDPOINTS } from '@lens/contract';
 import { canSplitBy, isDayDimension } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
@@ -10,16 +10,21 @@ import { clientOr404 } from './clients';
 
 /** Which touches came before outcomes, and who is credited with them. */
 export function creditRoutes(router: Router, context: Context): void {
-  answer(router, ENDPOINTS.credit, ({ params, body }) => {
-    const client = clientOr404(context, params.client);
-    refuseFarDays(context, [client], { period: body.period });
+  const clientAsked = (id: string, asked: CreditRequest): Client => {
+    const client = clientOr404(context, id);
+    refuseFarDays(context, [client], { period: asked.period });
     const vocabulary = vocabularyOf(context.db, client.id);
-    if (!vocabulary.has.outcome(body.action)) refuse('action', `This client has no outcome “${body.action}”.`);
-    for (const [at, dimension] of body.by.entries())
+    if (!vocabulary.has.outcome(asked.action)) refuse('action', `This client has no outcome “${asked.action}”.`);
+    for (const [at, dimension] of asked.by.entries())
       if (!canSplitBy(dimension, vocabulary) || isDayDimension(dimension))
         refuse(`by.${at}`, `Touches cannot be told apart by “${dimension}”.`);
-    return context.queries.credit(client.id, body, clockOf(context, client.timeZone).today);
+    return client;
+  };
+  answer(router, ENDPOINTS.credit, ({ params, body }) => {
+    const { id, timeZone } = clientAsked(params.client, body);
+    return context.queries.credit(id, body, clockOf(context, timeZone).today);
   });
+  answer(router, ENDPOINTS.journeys, ({ params, body }) => context.queries.journeys(clientAsked(params.client, body).id, body));
 }
 
 function refuse(path: string, message: string): never {

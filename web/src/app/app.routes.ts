@@ -28,6 +28,11 @@ export const routes: Routes = [
   },
   { path: 'compare/views', title: 'Views', loadComponent: () => import('./views/views-page').then((file) => file.ViewsPage) },
   { path: 'compare', title: 'Compare', loadComponent: () => import('./compare/compare-page').then((file) => file.ComparePage) },
+  {
+    path: 'attribution',
+    title: 'Attribution',
+    loadComponent: () => import('./credit/attribution-page').then((file) => file.AttributionPage),
+  },
   { path: 'targets', title: 'Targets', loadComponent: () => import('./promises/promises-page').then((file) => file.PromisesPage) },
   {
     path: 'dashboards',

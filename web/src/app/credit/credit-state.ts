@@ -1,0 +1,61 @@
+import { CREDIT_RULES, type CreditRule, HALF_LIFE } from '@lens/core';
+
+/** What is asked of credit beside the focus, as the address holds it. */
+export interface CreditState {
+  /** The outcome; null for the client's main one. */
+  readonly action: string | null;
+  readonly lookback: number;
+  readonly views: boolean;
+  readonly direct: boolean;
+  readonly by: readonly string[];
+  readonly halfLife: number;
+  readonly measure: CreditMeasure;
+  /** Rules that are not shown. */
+  readonly hidden: readonly CreditRule[];
+  readonly as: 'marks' | 'numbers';
+  readonly named: string;
+}
+
+export const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
+export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
+
+const LOOKBACK = 30;
+const MOST_DAYS = 365;
+export const CREDIT_KEYS = ['of', 'back', 'views', 'direct', 'rows', 'half', 'in', 'without', 'as', 'named'] as const;
+
+/** Reads what an address says; what is missing or unreadable is as usual. */
+export function readCredit(get: (key: string) => string | null): CreditState {
+  const days = (key: string, usual: number): number => {
+    const number = Number(get(key) ?? usual);
+    return number > 0 && number <= MOST_DAYS ? number : usual;
+  };
+  const rows = (get('rows') ?? '').split(',').filter((each) => each !== '');
+  return {
+    action: get('of'),
+    lookback: days('back', LOOKBACK),
+    views: get('views') !== 'no',
+    direct: get('direct') === 'yes',
+    by: rows.length === 0 ? ['channel'] : rows.slice(0, 2),
+    halfLife: days('half', HALF_LIFE),
+    measure: CREDIT_MEASURES.find((each) => each === get('in')) ?? 'outcomes',
+    hidden: CREDIT_RULES.filter((rule) => (get('without') ?? '').split(',').includes(rule)),
+    as: get('as') === 'numbers' ? 'numbers' : 'marks',
+    named: get('named') ?? '',
+  };
+}
+
+/** Writes it; what is as usual takes no room. */
+export function writeCredit(state: CreditState): Readonly<Record<(typeof CREDIT_KEYS)[number], string | null>> {
+  return {
+    of: state.action,
+    back: state.lookback === LOOKBACK ? null : String(state.lookback),
+    views: state.views ? null : 'no',
+    direct: state.direct ? 'yes' : null,
+    rows: state.by.join() === 'channel' ? null : state.by.join(),
+    half: state.halfLife === HALF_LIFE ? null : String(state.halfLife),
+    in: state.measure === 'outcomes' ? null : state.measure,
+    without: state.hidden.length === 0 ? null : state.hidden.join(),
+    as: state.as === 'marks' ? null : state.as,
+    named: state.named === '' ? null : state.named,
+  };
+}
