@@ -57,6 +57,9 @@ const touchNotes = z.object({
 });
 export type TouchNotesReply = z.infer<typeof touchNotes>;
 
+/** What members can be told apart by, and what journeys can end in. */
+const known = { dimensions: z.array(dimension).readonly(), actions: z.array(wordId).readonly() };
+
 /** Money in whole units of the client's currency. */
 export const creditReply = z.object({
   rows: z
@@ -96,9 +99,7 @@ export const creditReply = z.object({
   }),
   draws: z.number().int(),
   notes: touchNotes,
-  /** What members can be told apart by, and what journeys can end in. */
-  dimensions: z.array(dimension).readonly(),
-  actions: z.array(wordId).readonly(),
+  ...known,
   dataVersion: z.number(),
 });
 export type CreditReply = z.infer<typeof creditReply>;
@@ -112,12 +113,13 @@ export const journeysQuestion = creditQuestion.extend({
 });
 export type JourneysRequest = z.infer<typeof journeysQuestion>;
 
-const band = z.object({ from: z.number(), to: z.number().nullable(), outcomes: z.number() });
+const band = z.object({ from: z.number(), to: z.number().nullable(), outcomes: z.number(), share: z.number() });
 /** The place of a member in `members`. */
 const member = z.number().int();
 
 /** Money in whole units of the client's currency. */
 export const journeysReply = z.object({
+  ...known,
   members: z.array(z.string()).readonly(),
   outcomes: z.number(),
   touched: z.number(),
@@ -130,12 +132,32 @@ export const journeysReply = z.object({
     .array(z.object({ member, outcomes: z.number(), value: z.number(), meanLength: z.number(), medianDays: z.number() }))
     .readonly(),
   paths: z
-    .array(z.object({ steps: z.array(z.array(member).readonly()).readonly(), outcomes: z.number(), value: z.number(), unsold: z.number() }))
+    .array(
+      z.object({
+        steps: z.array(z.array(member).readonly()).readonly(),
+        outcomes: z.number(),
+        value: z.number(),
+        share: z.number(),
+        unsold: z.number(),
+        rate: z.number().nullable(),
+      }),
+    )
     .readonly(),
   pathCount: z.number().int(),
   /** Outcomes by the member of the first touch, and by that of the last. */
   firstByLast: z.array(z.array(z.number()).readonly()).readonly(),
-  lookbacks: z.array(z.object({ days: z.number(), touched: z.number(), met: z.array(z.number()).readonly() })).readonly(),
+  /** What each lookback finds, and of each member which share of what the longest finds. */
+  lookbacks: z
+    .array(
+      z.object({
+        days: z.number(),
+        touched: z.number(),
+        share: z.number(),
+        met: z.array(z.number()).readonly(),
+        kept: z.array(z.number().nullable()).readonly(),
+      }),
+    )
+    .readonly(),
   found: z.object({
     sold: z.number(),
     unsold: z.number(),

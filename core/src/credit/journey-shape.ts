@@ -30,6 +30,8 @@ export interface Band {
   readonly from: number;
   readonly to: number | null;
   readonly outcomes: number;
+  /** Of all outcomes with a touch. */
+  readonly share: number;
 }
 
 export interface FirstTouch {
@@ -45,10 +47,16 @@ export interface JourneyPath {
   readonly steps: readonly (readonly number[])[];
   readonly outcomes: number;
   readonly value: number;
+  /** Of all outcomes with a touch. */
+  readonly share: number;
   /** People who went this way and ended in nothing. */
   readonly unsold: number;
+  /** Of all who went it, the share that ended in an outcome; null where fewer than five journeys of either kind say so. */
+  readonly rate: number | null;
 }
 
+/** Journeys of either kind below which a path says nothing of how often it leads to an outcome. */
+const LEAST_OF_EACH = 5;
 const LENGTHS = [1, 2, 3, 4, 5, 10];
 const DAYS = [0, 1, 2, 4, 8, 15, 31, 61];
 
@@ -112,10 +120,12 @@ export function journeyShape(journeys: Journeys, { most, once }: { readonly most
 class Weighed {
   private readonly numbers: number[] = [];
   private readonly weights: number[] = [];
+  total = 0;
 
   add(number: number, weight: number): void {
     this.numbers.push(number);
     this.weights.push(weight);
+    this.total += weight;
   }
 
   /** The number with half of the weight below it; weights are nearly all the same, so that it is taken of the numbers. */
@@ -124,8 +134,7 @@ class Weighed {
   }
 
   mean(): number | null {
-    const all = this.weights.reduce((sum, each) => sum + each, 0);
-    return all === 0 ? null : this.numbers.reduce((sum, number, at) => sum + number * (this.weights[at] ?? 0), 0) / all;
+    return this.total === 0 ? null : this.numbers.reduce((sum, number, at) => sum + number * (this.weights[at] ?? 0), 0) / this.total;
   }
 
   /** The weight of what is at least `from` and below `before`. */
@@ -137,29 +146,48 @@ class Weighed {
 const bandsOf = (starts: readonly number[], of: Weighed): Band[] =>
   starts.map((from, at) => {
     const next = starts[at + 1];
-    return { from, to: next === undefined ? null : next - 1, outcomes: of.between(from, next ?? Infinity) };
+    const outcomes = of.between(from, next ?? Infinity);
+    return { from, to: next === undefined ? null : next - 1, outcomes, share: of.total === 0 ? 0 : outcomes / of.total };
   });
 
 /** The different paths with a touch that ended in an outcome, the most outcomes first. */
 function pathsOf(journeys: Journeys): JourneyPath[] {
   const { journeys: paths, pathOf } = distinctPaths(journeys);
   const worth = new Float64Array(paths.length);
-  for (const [journey, path] of pathOf.entries())
+  const seen = new Float64Array(paths.length);
+  for (const [journey, path] of pathOf.entries()) {
+    seen[path] = (seen[path] ?? 0) + 1;
     if (!Number.isNaN(journeys.value[journey]))
       worth[path] = (worth[path] ?? 0) + (journeys.value[journey] ?? 0) * (journeys.weight[journey] ?? 0);
-  const found = new Map<string, { steps: number[][]; outcomes: number; value: number; unsold: number }>();
+  }
+  const found = new Map<
+    string,
+    { steps: number[][]; outcomes: number; value: number; unsold: number; seen: [sold: number, unsold: number] }
+  >();
   for (let path = 0; path < paths.length; path++) {
     const steps = stepsOf(paths, path);
     if (steps.length === 0) continue;
     const key = steps.map((step) => step.join('+')).join(' ');
-    const own = found.get(key) ?? { steps, outcomes: 0, value: 0, unsold: 0 };
+    const own = found.get(key) ?? { steps, outcomes: 0, value: 0, unsold: 0, seen: [0, 0] };
     found.set(key, own);
     if (paths.isSold[path] === 1) {
       own.outcomes += paths.weight[path] ?? 0;
       own.value += worth[path] ?? 0;
-    } else own.unsold += paths.weight[path] ?? 0;
+      own.seen[0] += seen[path] ?? 0;
+    } else {
+      own.unsold += paths.weight[path] ?? 0;
+      own.seen[1] += seen[path] ?? 0;
+    }
   }
-  return [...found.values()].filter(({ outcomes }) => outcomes > 0).sort((a, b) => b.outcomes - a.outcomes || b.value - a.value);
+  const sold = [...found.values()].filter(({ outcomes }) => outcomes > 0);
+  const all = sold.reduce((sum, { outcomes }) => sum + outcomes, 0);
+  return sold
+    .map(({ seen: journeys, ...path }) => ({
+      ...path,
+      share: path.outcomes / all,
+      rate: Math.min(...journeys) < LEAST_OF_EACH ? null : path.outcomes / (path.outcomes + path.unsold),
+    }))
+    .sort((a, b) => b.outcomes - a.outcomes || b.value - a.value);
 }
 
 function stepsOf({ touchesFrom, age, member }: Journeys, journey: number): number[][] {

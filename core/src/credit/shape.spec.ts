@@ -41,23 +41,40 @@ describe('the shape of journeys', () => {
   const shape = journeyShape(journeysOf(PEOPLE), { most: 10, once: false });
 
   it('tells how long they were, in touches and in days', () => {
-    expect(shape.byLength.filter(({ outcomes }) => outcomes > 0)).toEqual([1, 2, 3].map((from) => ({ from, to: from, outcomes: 1 })));
+    const share = expect.closeTo(1 / 3, 12);
+    expect(shape.byLength.filter(({ outcomes }) => outcomes > 0)).toEqual(
+      [1, 2, 3].map((from) => ({ from, to: from, outcomes: 1, share })),
+    );
     expect(shape.byDays.filter(({ outcomes }) => outcomes > 0)).toEqual([
-      { from: 0, to: 0, outcomes: 1 },
-      { from: 2, to: 3, outcomes: 1 },
-      { from: 4, to: 7, outcomes: 1 },
+      { from: 0, to: 0, outcomes: 1, share },
+      { from: 2, to: 3, outcomes: 1, share },
+      { from: 4, to: 7, outcomes: 1, share },
     ]);
     expect([shape.meanLength, shape.medianDays, shape.medianBetween]).toEqual([2, 2, 2]);
   });
 
   it('tells the commonest ways, with who went them in vain', () => {
+    const share = expect.closeTo(1 / 3, 12);
     expect(shape.paths).toEqual([
-      { steps: [[A], [B]], outcomes: 1, value: 20e6, unsold: 10 },
-      { steps: [[A], [A], [B]], outcomes: 1, value: 10e6, unsold: 0 },
-      { steps: [[C]], outcomes: 1, value: 0, unsold: 0 },
+      { steps: [[A], [B]], outcomes: 1, value: 20e6, share, unsold: 10, rate: null },
+      { steps: [[A], [A], [B]], outcomes: 1, value: 10e6, share, unsold: 0, rate: null },
+      { steps: [[C]], outcomes: 1, value: 0, share, unsold: 0, rate: null },
     ]);
     const once = journeyShape(journeysOf(PEOPLE), { most: 1, once: true });
-    expect([once.paths, once.pathCount]).toEqual([[{ steps: [[A], [B]], outcomes: 2, value: 30e6, unsold: 10 }], 2]);
+    expect([once.paths, once.pathCount]).toEqual([
+      [{ steps: [[A], [B]], outcomes: 2, value: 30e6, share: 2 / 3, unsold: 10, rate: null }],
+      2,
+    ]);
+  });
+
+  it('tells how often a way leads to an outcome where some of each have gone it', () => {
+    const [lucky, unlucky] = [PEOPLE[1]!, PEOPLE[3]!];
+    const rateOf = (bought: number, left: number) =>
+      journeyShape(journeysOf([...Array<ToldPerson>(bought).fill(lucky), ...Array<ToldPerson>(left).fill(unlucky)]), {
+        most: 1,
+        once: true,
+      }).paths[0]!.rate;
+    expect([rateOf(5, 5), rateOf(4, 9), rateOf(9, 4)]).toEqual([5 / 55, null, null]);
   });
 
   it('tells what began them, and what began against what finished', () => {
@@ -92,6 +109,7 @@ describe('other lookbacks', () => {
     expect([short!.touched, [...short!.met]]).toEqual([2, [0, 1, 1]]);
     expect([exact!.touched, [...exact!.met]]).toEqual([3, [1, 2, 1]]);
     expect([long!.touched, [...long!.met]]).toEqual([3, [2, 2, 1]]);
+    expect([short!.share, short!.kept, long!.kept]).toEqual([0.5, [0, 0.5, 1], [1, 1, 1]]);
   });
 });
 

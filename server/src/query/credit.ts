@@ -20,6 +20,7 @@ import {
 import type { LoadedClient } from '../store/tables';
 import type { LoadedTouches } from '../store/touches/load-touches';
 import type { ClientData } from './client-data';
+import { knownTouches } from './known-touches';
 
 const NOT_MEASURED = gap('not measured');
 const HOURS = 24;
@@ -50,8 +51,7 @@ export function creditOf(data: ClientData, client: string, asked: CreditRequest,
     journeys: answer.journeys,
     draws: answer.draws,
     notes: notesOf(touches, asked.action, today),
-    dimensions: [...log.codes.keys()].filter((dimension) => canSplitBy(dimension, loaded.tables.vocabulary)),
-    actions: log.outcomes.actions,
+    ...knownTouches(log, loaded.tables.vocabulary),
     dataVersion: loaded.version,
   };
 }

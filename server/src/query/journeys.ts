@@ -16,6 +16,7 @@ import {
   type TouchLog,
 } from '@lens/core';
 import type { ClientData } from './client-data';
+import { knownTouches } from './known-touches';
 
 const HOURS = 24;
 /** Lookbacks beside the one asked for, in days. */
@@ -39,6 +40,7 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
   const days = [...new Set([...LOOKBACKS, asked.lookback])].sort((a, b) => a - b);
   const wide = cutJourneys(log, members, { ...question, lookback: Math.max(...days) * HOURS });
   return {
+    ...knownTouches(log, loaded.tables.vocabulary),
     members: called,
     outcomes: soldIn(journeys),
     touched: touched.outcomes,
@@ -49,7 +51,11 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
     lookbacks: lookbacks(
       wide,
       days.map((each) => each * HOURS),
-    ).map(({ hours, touched: some, met }) => ({ days: hours / HOURS, touched: some, met: places.map((place) => met[place] ?? 0) })),
+    ).map(({ hours, touched: some, share, met, kept }) => ({
+      ...{ days: hours / HOURS, touched: some, share },
+      met: places.map((place) => met[place] ?? 0),
+      kept: places.map((place) => kept[place] ?? null),
+    })),
     found: foundIn(log, journeys, called, { containing: asked.containing, names }),
   };
 }

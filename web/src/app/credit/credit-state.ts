@@ -13,15 +13,36 @@ export interface CreditState {
   /** Rules that are not shown. */
   readonly hidden: readonly CreditRule[];
   readonly as: 'marks' | 'numbers';
+  readonly tab: CreditTab;
+  /** What journeys that are looked at must hold. */
+  readonly containing: readonly string[];
+  /** Whether what repeats at once is one step of a path. */
+  readonly once: boolean;
   readonly named: string;
 }
 
+export const CREDIT_TABS = ['credit', 'journeys', 'lookback'] as const;
+export type CreditTab = (typeof CREDIT_TABS)[number];
 export const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
 
 const LOOKBACK = 30;
 const MOST_DAYS = 365;
-export const CREDIT_KEYS = ['of', 'back', 'views', 'direct', 'rows', 'half', 'in', 'without', 'as', 'named'] as const;
+export const CREDIT_KEYS = [
+  'of',
+  'back',
+  'views',
+  'direct',
+  'rows',
+  'half',
+  'in',
+  'without',
+  'as',
+  'named',
+  'tab',
+  'holding',
+  'repeats',
+] as const;
 
 /** Reads what an address says; what is missing or unreadable is as usual. */
 export function readCredit(get: (key: string) => string | null): CreditState {
@@ -41,6 +62,12 @@ export function readCredit(get: (key: string) => string | null): CreditState {
     hidden: CREDIT_RULES.filter((rule) => (get('without') ?? '').split(',').includes(rule)),
     as: get('as') === 'numbers' ? 'numbers' : 'marks',
     named: get('named') ?? '',
+    tab: CREDIT_TABS.find((each) => each === get('tab')) ?? 'credit',
+    containing: (get('holding') ?? '')
+      .split('|')
+      .filter((each) => each.trim() !== '')
+      .slice(0, 5),
+    once: get('repeats') !== 'each',
   };
 }
 
@@ -57,5 +84,8 @@ export function writeCredit(state: CreditState): Readonly<Record<(typeof CREDIT_
     without: state.hidden.length === 0 ? null : state.hidden.join(),
     as: state.as === 'marks' ? null : state.as,
     named: state.named === '' ? null : state.named,
+    tab: state.tab === 'credit' ? null : state.tab,
+    holding: state.containing.length === 0 ? null : state.containing.join('|'),
+    repeats: state.once ? null : 'each',
   };
 }

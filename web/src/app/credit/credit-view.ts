@@ -113,19 +113,23 @@ function digitsFor(number: number, unit: Unit): number | undefined {
   return unit === 'count' || unit === 'number' ? (Math.abs(number) < 9.95 ? 1 : 0) : undefined;
 }
 
-/** What a screen shows of credit: rows with their marks and numbers, in the order of the reply. `outcome` is the plural of what is credited. */
-export function creditView(
-  reply: CreditReply,
-  state: CreditState,
-  { outcome, style }: { readonly outcome: string; readonly style: Style },
-): CreditView {
+interface Words {
+  /** The plural of what is credited. */
+  readonly outcome: string;
+  readonly style: Style;
+  /** What a member is called that touches do not tell, by dimension. */
+  readonly absent: readonly string[];
+}
+
+/** What a screen shows of credit: rows with their marks and numbers, in the order of the reply. */
+export function creditView(reply: CreditReply, state: CreditState, { outcome, style, absent }: Words): CreditView {
   const columns = new Columns(reply, style);
   const rules = CREDIT_RULES.filter((rule) => !state.hidden.includes(rule) && !lacks(reply, rule));
   const unit = UNITS[state.measure];
   const claimed = state.measure === 'outcomes' ? 'claims' : state.measure === 'value' ? 'claimed value' : null;
   const lost = state.measure === 'outcomes' ? 'lost' : state.measure === 'value' ? 'lost value' : null;
   const sought = state.named.trim().toLocaleLowerCase();
-  const shown = reply.rows.flatMap((row, at) => (nameOf(row).toLocaleLowerCase().includes(sought) || row.isUntouched ? [at] : []));
+  const shown = reply.rows.flatMap((row, at) => (nameOf(row, absent).toLocaleLowerCase().includes(sought) || row.isUntouched ? [at] : []));
   const members = shown.filter((at) => !reply.rows[at]?.isUntouched);
   const numbers = members.flatMap((at) => [
     ...rules.flatMap((rule) => columns.number(at, state.measure, rule) ?? []),
@@ -146,7 +150,7 @@ export function creditView(
     const isUntouched = row?.isUntouched ?? true;
     return {
       key: row?.key ?? '',
-      name: row ? nameOf(row) : '',
+      name: row ? nameOf(row, absent) : '',
       about: row?.kind && row.kind !== row.names[0] ? row.kind : '',
       isUntouched,
       roles: isUntouched ? null : rolesOf(columns, at),
@@ -194,8 +198,8 @@ const lacks = ({ lacks: of }: CreditReply, rule: CreditRule): boolean => (rule =
 const inSentence = (rule: CreditRule): string => (rule === 'shapley' ? RULE_WORDS[rule].label : RULE_WORDS[rule].label.toLowerCase());
 
 /** What a row is called; what touches do not tell is said so. */
-const nameOf = ({ names, isUntouched }: CreditReply['rows'][number]): string =>
-  isUntouched ? 'No known touch' : names.map((name) => (name === '' ? 'not told' : name)).join(' · ');
+const nameOf = ({ names, isUntouched }: CreditReply['rows'][number], absent: readonly string[]): string =>
+  isUntouched ? 'No known touch' : names.map((name, at) => (name === '' ? (absent[at] ?? '') : name)).join(' · ');
 
 export const markLabel = (mark: CreditMark['rule']): string =>
   mark === 'claims' ? 'Claimed by the channel' : mark === 'lost' ? 'If it had not run' : RULE_WORDS[mark].label;

@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatChipGrid, MatChipInput, type MatChipInputEvent, MatChipRemove, MatChipRow } from '@angular/material/chips';
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatFormField } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { isLevel } from '@lens/core';
+import { of, switchMap, tap } from 'rxjs';
+import { Api } from '../data/api';
+import { ChoicePhrase } from '../ui/choice-phrase';
+import type { Choice } from '../ui/choices';
+import { loadState } from '../ui/load-state';
+import { ByPhrases } from './by-phrases';
+import { CreditAsk } from './credit-ask';
+import { journeysView } from './journeys-view';
+
+/** How journeys went: their length, their commonest ways, what began and what finished them, and single ones; and what other lookbacks find. */
+@Component({
+  selector: 'ul-journeys-board',
+  imports: [ByPhrases, ChoicePhrase, MatChipGrid, MatChipInput, MatChipRemove, MatChipRow, MatExpansionModule, MatFormField, MatIcon],
+  templateUrl: './journeys-board.html',
+  styleUrl: './journeys-board.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JourneysBoard {
+  private readonly api = inject(Api);
+  protected readonly ask = inject(CreditAsk);
+
+  private readonly asked = computed(
+    () => {
+      const asked = this.ask.asked();
+      const { containing, once } = this.ask.state();
+      return asked && { client: asked.client, body: { ...asked.body, containing, once } };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  private readonly load = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap((asked) => {
+        if (!asked) return of(null);
+        const request = this.api.call('journeys', { params: { client: asked.client }, body: asked.body });
+        return loadState(request.pipe(tap((reply) => this.ask.learn(reply))));
+      }),
+    ),
+  );
+  protected readonly failure = computed(() => {
+    const load = this.load();
+    return load?.state === 'failed' ? load.message : '';
+  });
+  protected readonly view = computed(() => {
+    const [load, resolved] = [this.load(), this.ask.focus.resolved()];
+    if (load?.state !== 'ready' || !resolved) return null;
+    const [first] = this.ask.state().by;
+    const label = first === undefined ? '' : this.ask.labelOf(first);
+    const absent = first !== undefined && isLevel(first) ? `no ${label}` : `${label} not told`;
+    return journeysView(load.value, { outcome: this.ask.outcome(), style: resolved.style, absent });
+  });
+  protected readonly isLookback = computed(() => this.ask.state().tab === 'lookback');
+  protected readonly repeats: Choice<boolean>[] = [
+    { value: true, label: 'as one step', note: 'the same met again at once' },
+    { value: false, label: 'each by itself' },
+  ];
+  protected readonly repeatText = computed(() => this.repeats.find(({ value }) => value === this.ask.state().once)?.label ?? '');
+
+  protected hold({ value, chipInput }: MatChipInputEvent): void {
+    const text = value.trim().replaceAll('|', ' ');
+    chipInput.clear();
+    const { containing } = this.ask.state();
+    if (text !== '' && containing.length < 5) this.ask.change({ containing: [...containing, text] });
+  }
+
+  protected release(text: string): void {
+    this.ask.change({ containing: this.ask.state().containing.filter((each) => each !== text) });
+  }
+}
