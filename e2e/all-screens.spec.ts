@@ -15,6 +15,7 @@ const SCREENS = [
   '/compare/views',
   '/dashboards',
   '/dashboards/frozen',
+  '/attribution',
   '/audit',
   '/moves',
   '/targets',

@@ -1,0 +1,78 @@
+import { expect, test } from './test';
+
+test.use({ copy: 'attribution' });
+
+const KELPIE = 'client=kelpie-kayak-tours&period=2026-10-01_2026-10-30&with=none&by=orders&on=sale';
+
+test('shows what starts journeys that others finish, why rules part, and what would be lost', async ({ page, lens }) => {
+  await lens.open(`/attribution?${KELPIE}`);
+  await expect(page.getByText(/bookings, [\d,]+ of them without a known touch\. The rules part over/)).toBeVisible();
+  const film = page.getByRole('row', { name: /^Cobble Video/ });
+  await expect(film).toContainText(/Starts \d+% of bookings, finishes \d+%: first touch credits \d+/);
+  await expect(film.getByRole('img', { name: /First touch: \d+, \d+ to \d+; .*If it had not run: \d+/ })).toBeVisible();
+  await lens.accessible();
+
+  await page.getByRole('button', { name: 'Cobble Video' }).press('Enter');
+  await expect(page.getByText(/If it had not run: about \d+ bookings fewer \([\d.]+ to \d+\), worth €[\d,]+, beside €1,/)).toBeVisible();
+
+  // A rule is taken out and put back in; the address keeps it.
+  await page.getByRole('button', { name: 'Shapley' }).click();
+  await expect(page).toHaveURL(/without=shapley/);
+  await expect(film.getByRole('img', { name: /Shapley/ })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Shapley' })).toHaveAttribute('aria-pressed', 'false');
+
+  // Credit of every rule adds up to the same outcomes.
+  await page.getByRole('button', { name: 'As numbers' }).click();
+  const rows = page.locator('tbody tr');
+  const sumOf = async (column: number) => {
+    const texts = await rows.locator(`td:nth-child(${column}) > span:first-child`).allTextContents();
+    return texts.reduce((sum, text) => sum + Number(text.replace(/[^\d.−-]/g, '').replace('−', '-')), 0);
+  };
+  const all = Number(/^([\d,]+) bookings/.exec((await page.locator('.lead').textContent()) ?? '')?.[1]?.replace(',', ''));
+  expect(all).toBeGreaterThan(200);
+  // Rounded row by row.
+  for (const rule of [3, 4, 5, 8]) expect(Math.abs((await sumOf(rule)) - all)).toBeLessThan(5);
+
+  await page.getByRole('button', { name: /^By: / }).click();
+  await page.getByRole('option', { name: 'campaign', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'KKT_video_new_season-film' })).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Rows with this in their name' }).fill('film');
+  await expect(page.getByRole('button', { name: 'KKT_search_customers_brand-terms_en' })).toHaveCount(0);
+});
+
+test('journeys are told by their length and ways, sought by what they hold, and opened; other lookbacks stand beside', async ({
+  page,
+  lens,
+}) => {
+  await lens.open(`/attribution?${KELPIE}&tab=journeys`);
+  await expect(page.getByText(/bookings have a known touch: [\d.]+ touches each/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Cobble Video → Harbor Search/ })).toBeVisible();
+  await lens.accessible();
+  const sought = page.getByPlaceholder(/Journeys that hold/);
+  for (const name of ['video', 'harbor']) {
+    await sought.fill(name);
+    await sought.press('Enter');
+  }
+  const first = page.getByRole('button', { name: /Cobble Video.*Harbor Search/ }).first();
+  await expect(first).toBeVisible();
+  await expect(page.getByRole('button', { name: /ended in/ }).filter({ hasNotText: /Cobble Video/ })).toHaveCount(0);
+  await first.click();
+  await expect(page.getByText(/saw Cobble Video|clicked Cobble Video/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Do not look for harbor' }).click();
+  await expect(page).toHaveURL(/holding=video($|&)/);
+
+  await page.getByRole('tab', { name: 'Looking back further' }).click();
+  await expect(page.getByRole('row', { name: /^Cobble Video/ })).toContainText('100%');
+  await lens.accessible();
+});
+
+test('who has no log yet is told what to bring in', async ({ page, lens }) => {
+  await lens.open('/clients');
+  await page.getByRole('button', { name: 'Add a client' }).click();
+  await page.getByLabel('Name').fill('Lantern Walks');
+  await page.getByRole('button', { name: 'Add the client' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Lantern Walks' })).toBeVisible();
+  await lens.open('/attribution?client=lantern-walks');
+  await expect(page.getByText('Nothing is known yet of what people met')).toBeVisible();
+});
