@@ -69,10 +69,6 @@ test('pictures of the main views', async ({ page, lens }) => {
   await lens.open(`/intake/matching?${JUNIPER}`);
   await page.getByText('All before, and all after').waitFor();
   await shot('matching');
-  await lens.open('/intake/sources?client=pocket-orchard&period=this-month');
-  await page.getByRole('button', { name: 'Begin with the names of the channels' }).click();
-  await page.getByText(/visits fall through, [1-9]\d\.\d%/).waitFor();
-  await shot('sources');
   const { token } = (await (await fetch(`${lens.market}/tokens/harbor-search`)).json()) as { token: string };
   await lens.open(`/intake?${NORTHWALL}`);
   await page.getByRole('button', { name: 'Connect a channel' }).click();
@@ -92,8 +88,14 @@ test('pictures of the main views', async ({ page, lens }) => {
   await lens.open(`/compare/views?${JUNIPER}`);
   await page.getByRole('button', { name: 'Star Weekly campaign check' }).click();
   await shot('views');
+  await lens.open('/attribution?client=kelpie-kayak-tours&period=2026-10-01_2026-10-30');
+  await page.getByText('No known touch').waitFor();
+  await shot('attribution');
   await lens.open(`/dashboards?${JUNIPER}`);
-  await page.getByRole('img', { name: /as bars$/ }).waitFor();
+  await page
+    .getByRole('img', { name: /as bars$/ })
+    .first()
+    .waitFor();
   await page.getByText(/proposals of the audit/).waitFor();
   await shot('dashboards');
   await lens.open(`/metrics?${JUNIPER}&metric=new`);

@@ -19,6 +19,8 @@ const RULES = POSITION_RULES.length;
 /** A member's sums lie side by side: outcomes by rule, their value, outcomes whose value is not told, and the parts. */
 const [VALUE, UNVALUED, PART] = [RULES, 2 * RULES, 3 * RULES];
 const WIDTH = 3 * RULES + PARTS.length;
+/** In the order of PARTS. */
+const [ASSISTING, ASSISTED, CARRIED, MET] = [0, 1, 2, 3];
 
 /** Outcomes, their value in millionths, and those whose value is not told. */
 export interface CreditTotal {
@@ -98,50 +100,42 @@ export class PositionPass implements PositionCredit {
     const worth = value[journey] ?? NaN;
     addTo(from === to ? this.untouched : this.touched, weight, worth);
     if (from === to) return;
-    const oldest = age[from] ?? 0;
-    const newest = age[to - 1] ?? 0;
+    const { sums, heat, cooling } = this;
+    const { member, isAsked } = this.journeys;
+    const [oldest, newest] = [age[from] ?? 0, age[to - 1] ?? 0];
     let [firsts, lasts, places, warmth] = [0, 0, 0, 0];
     for (let at = from; at < to; at++) {
       const own = age[at] ?? 0;
       if (own === oldest) firsts += 1;
       if (own === newest) lasts += 1;
       if (at === from || own !== age[at - 1]) places += 1;
-      warmth += this.heat[at - from] = Math.exp((newest - own) * this.cooling);
+      const warm = own === newest ? 1 : Math.exp((newest - own) * cooling);
+      heat[at - from] = warm;
+      warmth += warm;
     }
+    const equal = weight / (to - from);
+    const hasAlike = places < to - from;
     let alike = 1;
     for (let at = from; at < to; at++) {
       const own = age[at] ?? 0;
-      if (at === from || own !== age[at - 1]) alike = placeEnd(age, at, to) - at;
-      if (this.journeys.isAsked[at] === 0) continue;
+      if (hasAlike && (at === from || own !== age[at - 1])) alike = placeEnd(age, at, to) - at;
+      if (isAsked[at] === 0) continue;
       const isFirst = own === oldest;
       const isLast = own === newest;
-      const sum = (this.journeys.member[at] ?? 0) * WIDTH;
+      const sum = (member[at] ?? 0) * WIDTH;
       // In the order of POSITION_RULES.
-      if (isLast) this.credit(sum, weight / lasts, worth);
-      if (isFirst) this.credit(sum + 1, weight / firsts, worth);
-      this.credit(sum + 2, weight / (to - from), worth);
-      this.credit(sum + 3, (weight * (this.heat[at - from] ?? 0)) / warmth, worth);
-      this.credit(sum + 4, (weight * endsShare(places, isFirst || isLast)) / alike, worth);
-      this.stands(at, { journey, weight, isFirst, isLast });
+      if (isLast) credit(sums, sum, weight / lasts, worth);
+      if (isFirst) credit(sums, sum + 1, weight / firsts, worth);
+      credit(sums, sum + 2, equal, worth);
+      credit(sums, sum + 3, (weight * (heat[at - from] ?? 0)) / warmth, worth);
+      credit(sums, sum + 4, (weight * endsShare(places, isFirst || isLast)) / alike, worth);
+      const of = member[at] ?? 0;
+      this.once(of, MET, journey, weight);
+      if (isLast) continue;
+      sums[sum + PART + ASSISTING] = (sums[sum + PART + ASSISTING] ?? 0) + weight;
+      this.once(of, ASSISTED, journey, weight);
+      if (!isFirst) this.once(of, CARRIED, journey, weight);
     }
-  }
-
-  private credit(at: number, part: number, worth: number): void {
-    const { sums } = this;
-    sums[at] = (sums[at] ?? 0) + part;
-    if (worth === worth) sums[at + VALUE] = (sums[at + VALUE] ?? 0) + part * worth;
-    else sums[at + UNVALUED] = (sums[at + UNVALUED] ?? 0) + part;
-  }
-
-  private stands(at: number, { journey, weight, isFirst, isLast }: Standing): void {
-    const member = this.journeys.member[at] ?? 0;
-    const [assisting, assisted, carried, met] = [0, 1, 2, 3];
-    if (!isLast) {
-      this.sums[member * WIDTH + PART + assisting] = (this.sums[member * WIDTH + PART + assisting] ?? 0) + weight;
-      this.once(member, assisted, journey, weight);
-      if (!isFirst) this.once(member, carried, journey, weight);
-    }
-    this.once(member, met, journey, weight);
   }
 
   private once(member: number, part: number, journey: number, weight: number): void {
@@ -153,11 +147,11 @@ export class PositionPass implements PositionCredit {
   }
 }
 
-interface Standing {
-  readonly journey: number;
-  readonly weight: number;
-  readonly isFirst: boolean;
-  readonly isLast: boolean;
+/** Adds a part of an outcome, and of what it is worth. */
+function credit(sums: Float64Array, at: number, part: number, worth: number): void {
+  sums[at] = (sums[at] ?? 0) + part;
+  if (worth === worth) sums[at + VALUE] = (sums[at + VALUE] ?? 0) + part * worth;
+  else sums[at + UNVALUED] = (sums[at + UNVALUED] ?? 0) + part;
 }
 
 function longest({ length, touchesFrom }: Journeys): number {

@@ -55,7 +55,10 @@ export function creditGround(journeys: Journeys, halfLife: number): CreditGround
   const zeros = (): Float64Array => new Float64Array(journeys.members);
   const again = (weight: Float64Array, touched: CreditTotal, { noRemoval = false, ...how }: ChainedHow = {}): ChainedCredit => {
     const onPaths = new Float64Array(paths.length);
-    for (const [journey, path] of pathOf.entries()) onPaths[path] = (onPaths[path] ?? 0) + (weight[journey] ?? 0);
+    for (let journey = 0; journey < pathOf.length; journey++) {
+      const path = pathOf[journey] ?? 0;
+      onPaths[path] = (onPaths[path] ?? 0) + (weight[journey] ?? 0);
+    }
     const effects = lacks.removal || noRemoval ? zeros() : removalEffects(chainOf(paths, onPaths));
     const { parts, error } = lacks.shapley
       ? { parts: zeros(), error: zeros() }

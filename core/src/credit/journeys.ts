@@ -79,7 +79,7 @@ export function askedOf(journeys: Journeys): Journeys {
 /** Journeys whose members are those that touches asked for are of, in their order, with the place that each had before. */
 export function compacted(journeys: Journeys): { readonly journeys: Journeys; readonly places: readonly number[] } {
   const seen = new Uint8Array(journeys.members);
-  for (const [touch, member] of journeys.member.entries()) if (journeys.isAsked[touch] === 1) seen[member] = 1;
+  for (let touch = 0; touch < journeys.member.length; touch++) if (journeys.isAsked[touch] === 1) seen[journeys.member[touch] ?? 0] = 1;
   const places = [...seen.keys()].filter((member) => seen[member] === 1);
   const at = new Uint32Array(journeys.members);
   for (const [own, member] of places.entries()) at[member] = own;

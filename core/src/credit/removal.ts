@@ -29,46 +29,32 @@ export function chainOf(journeys: Journeys, weight: Float64Array = journeys.weig
     sold: new Float64Array(members),
     unsold: new Float64Array(members),
   };
-  for (let journey = 0; journey < journeys.length; journey++) {
+  const { member, length } = journeys;
+  const { starts, steps } = chain;
+  for (let journey = 0; journey < length; journey++) {
     const times = weight[journey] ?? 0;
     if (times === 0) continue;
-    const last = { from: 0, to: 0 };
     const to = touchesFrom[journey + 1] ?? 0;
+    let [lastFrom, lastTo] = [0, 0];
     for (let at = touchesFrom[journey] ?? 0, end = at; at < to; at = end) {
       end = placeEnd(age, at, to);
-      addStep(chain, journeys.member, last, { from: at, to: end }, times);
-      last.from = at;
-      last.to = end;
+      const each = times / (end - at) / Math.max(1, lastTo - lastFrom);
+      for (let next = at; next < end; next++) {
+        const own = member[next] ?? 0;
+        if (lastTo === lastFrom) starts[own] = (starts[own] ?? 0) + each;
+        for (let last = lastFrom; last < lastTo; last++) {
+          const cell = (member[last] ?? 0) * members + own;
+          steps[cell] = (steps[cell] ?? 0) + each;
+        }
+      }
+      lastFrom = at;
+      lastTo = end;
     }
-    addEnd(isSold[journey] === 1 ? chain.sold : chain.unsold, journeys.member, last, times);
+    // A journey without a touch ends nowhere.
+    const ends = isSold[journey] === 1 ? chain.sold : chain.unsold;
+    for (let last = lastFrom; last < lastTo; last++) ends[member[last] ?? 0] = (ends[member[last] ?? 0] ?? 0) + times / (lastTo - lastFrom);
   }
   return chain;
-}
-
-/** Touches of one moment, by their places. */
-interface Place {
-  readonly from: number;
-  readonly to: number;
-}
-
-function addStep({ members, starts, steps }: Chain, member: Uint32Array, last: Place, next: Place, times: number): void {
-  const each = times / (next.to - next.from);
-  for (let at = next.from; at < next.to; at++) {
-    const to = member[at] ?? 0;
-    if (last.to === last.from) starts[to] = (starts[to] ?? 0) + each;
-    for (let before = last.from; before < last.to; before++) {
-      const cell = (member[before] ?? 0) * members + to;
-      steps[cell] = (steps[cell] ?? 0) + each / (last.to - last.from);
-    }
-  }
-}
-
-/** A journey without a touch ends nowhere. */
-function addEnd(sums: Float64Array, member: Uint32Array, { from, to }: Place, times: number): void {
-  for (let at = from; at < to; at++) {
-    const last = member[at] ?? 0;
-    sums[last] = (sums[last] ?? 0) + times / (to - from);
-  }
 }
 
 /**

@@ -34,29 +34,43 @@ export interface SetsMet {
 }
 
 /** The sets of members that journeys met, by all of their touches. */
-export function setsMet({ length, members, member, touchesFrom }: Journeys): SetsMet {
-  const known = new Map<number | string, number>();
+export function setsMet(journeys: Journeys): SetsMet {
+  const { length, members, member, touchesFrom } = journeys;
+  if (members <= MOST_EXACT) return fewMet(journeys);
+  const known = new Map<string, number>();
   const sets: number[][] = [];
   const setOf = new Int32Array(length).fill(-1);
-  const met: number[] = [];
-  // Few members are told by the bits of a number, which is found sooner than a text.
-  const keyOf = members <= 30 ? () => met.reduce((bits, of) => bits | (1 << of), 0) : () => met.sort((a, b) => a - b).join();
   for (let journey = 0; journey < length; journey++) {
-    met.length = 0;
-    for (let at = touchesFrom[journey] ?? 0; at < (touchesFrom[journey + 1] ?? 0); at++) {
-      const of = member[at] ?? 0;
-      if (!met.includes(of)) met.push(of);
-    }
+    const met = [...new Set(member.subarray(touchesFrom[journey], touchesFrom[journey + 1]))].sort((a, b) => a - b);
     if (met.length === 0) continue;
-    const key = keyOf();
-    let set = known.get(key);
-    if (set === undefined) {
-      set = sets.push([...met].sort((a, b) => a - b)) - 1;
-      known.set(key, set);
-    }
+    const key = met.join();
+    const set = known.get(key) ?? sets.push(met) - 1;
+    known.set(key, set);
     setOf[journey] = set;
   }
   return { members, sets, setOf };
+}
+
+/** The same of few members: the bits of a number say which of them, and where in a list it is known. */
+function fewMet({ length, members, member, touchesFrom }: Journeys): SetsMet {
+  const known = new Int32Array(1 << members).fill(-1);
+  const sets: number[][] = [];
+  const setOf = new Int32Array(length).fill(-1);
+  for (let journey = 0; journey < length; journey++) {
+    let mask = 0;
+    const to = touchesFrom[journey + 1] ?? 0;
+    for (let at = touchesFrom[journey] ?? 0; at < to; at++) mask |= 1 << (member[at] ?? 0);
+    if (mask === 0) continue;
+    if (known[mask] === -1) known[mask] = sets.push(membersIn(mask)) - 1;
+    setOf[journey] = known[mask] ?? -1;
+  }
+  return { members, sets, setOf };
+}
+
+function membersIn(mask: number): number[] {
+  const members: number[] = [];
+  for (let rest = mask; rest !== 0; rest &= rest - 1) members.push(31 - Math.clz32(rest & -rest));
+  return members;
 }
 
 /** Weighs the sets that journeys met. `weight` as in creditByPosition, `meanWeight` of one journey. */
@@ -65,14 +79,15 @@ export function weighSets(
   { isSold }: Journeys,
   { weight, meanWeight }: { readonly weight: Float64Array; readonly meanWeight: number },
 ): MemberSets {
-  const sums = { weight: new Float64Array(sets.length), sales: new Float64Array(sets.length) };
-  for (const [journey, set] of setOf.entries()) {
+  const [all, sales] = [new Float64Array(sets.length), new Float64Array(sets.length)];
+  for (let journey = 0; journey < setOf.length; journey++) {
+    const set = setOf[journey] ?? -1;
+    if (set < 0) continue;
     const times = weight[journey] ?? 0;
-    if (set < 0 || times === 0) continue;
-    sums.weight[set] = (sums.weight[set] ?? 0) + times;
-    if (isSold[journey] === 1) sums.sales[set] = (sums.sales[set] ?? 0) + times;
+    all[set] = (all[set] ?? 0) + times;
+    if (isSold[journey] === 1) sales[set] = (sales[set] ?? 0) + times;
   }
-  return { members, sets, ...sums, meanWeight };
+  return { members, sets, weight: all, sales, meanWeight };
 }
 
 /**

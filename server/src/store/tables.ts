@@ -160,11 +160,10 @@ function loadRecord(
     clients: [{ id: client, numbers: datedNumbers(promises), targets }],
   };
   const derived = deriver({ naming, groupings, members, splits: cache.splits });
+  const own = { vocabulary, feeds, accounts, members, naming, sources, splits: cache.splits, cut };
   const touches = onDemand(() => {
-    const own = { vocabulary, feeds, accounts, members, naming, sources, splits: cache.splits, cut };
     const loaded = loadTouches(db, { ...own, infoOf: (account) => infos[accountIndex.get(account) ?? NONE] });
-    const { touches: log = loaded.log } = derived({ ...tables, orders: [], touches: loaded.log });
-    return { ...loaded, log };
+    return { ...loaded, log: derived({ ...tables, orders: [], touches: loaded.log }).touches ?? loaded.log };
   });
   return { client, locale: info?.locale ?? 'en-GB', tables: derived(tables), touches, members, version };
 }

@@ -47,101 +47,135 @@ interface Words {
 
 /** Puts the reply into words and sizes. */
 export function journeysView(reply: JourneysReply, { outcome, style, absent }: Words): JourneysView {
-  const count = (number: number): string => formatNumber(number, 'count', style, number < 9.95 && number % 1 !== 0 ? 1 : 0);
-  const one = (number: number): string => formatNumber(number, 'number', style, 1);
-  const share = (number: number): string => formatNumber(number, 'share', style, number < 0.0995 ? 1 : 0);
-  const money = (number: number): string => (number === 0 ? '' : formatNumber(number, 'money', style));
+  const write = writing(style);
   const names = reply.members.map((name) => (name === '' ? absent : name));
-  const bars = <T>(all: readonly T[], sizeOf: (each: T) => number, words: (each: T) => Omit<Bar, 'size'>): Bar[] => {
-    const most = Math.max(1e-9, ...all.map(sizeOf));
-    return all.map((each) => ({ ...words(each), size: sizeOf(each) / most }));
-  };
-  const bands = (all: JourneysReply['byDays'], unit: 'touch' | 'day'): Bar[] =>
-    bars(
-      all.slice(0, 1 + all.findLastIndex(({ outcomes }) => outcomes > 0)),
-      ({ outcomes }) => outcomes,
-      ({ from, to, outcomes, share: of }) => ({
-        label: `${to === null ? `${from} or more` : from === to ? String(from) : `${from}–${to}`} ${from === 1 && to === 1 ? unit : PLURALS[unit]}`,
-        text: `${count(outcomes)} · ${share(of)}`,
-      }),
-    );
-  const pathBars = bars(
-    reply.paths,
-    ({ outcomes }) => outcomes,
-    ({ outcomes, share: of }) => ({ label: '', text: `${count(outcomes)} · ${share(of)}` }),
-  );
-  const firstBars = bars(
-    reply.byFirst,
-    ({ outcomes }) => outcomes,
-    ({ outcomes }) => ({ label: '', text: count(outcomes) }),
-  );
-  const largest = Math.max(1e-9, ...reply.firstByLast.flat());
-  const lookbackBars = bars(
-    reply.lookbacks,
-    ({ touched }) => touched,
-    ({ touched, days }) => ({ label: `${days} days`, text: count(touched) }),
-  );
-  const dayText = (day: number): string => rangeText({ from: day, to: day }, style.locale);
   return {
-    summary: summaryOf(reply, outcome, { count, one }),
-    lengths: bands(reply.byLength, 'touch'),
-    days: bands(reply.byDays, 'day'),
-    paths: reply.paths.map(({ steps, value, rate }, at) => ({
-      steps: steps.map((step) => step.map((member) => names[member] ?? '').join(' + ')),
-      outcomes: pathBars[at] ?? { label: '', text: '', size: 0 },
-      value: money(value),
-      rate: rate === null ? '…' : share(rate),
-    })),
-    morePaths: reply.pathCount > reply.paths.length ? `and ${count(reply.pathCount - reply.paths.length)} other ways` : '',
-    firsts: reply.byFirst.map(({ member, value, meanLength, medianDays }, at) => ({
-      name: names[member] ?? '',
-      outcomes: firstBars[at] ?? { label: '', text: '', size: 0 },
-      value: money(value),
-      touches: one(meanLength),
-      days: one(medianDays),
-    })),
-    grid: reply.firstByLast.map((row, first) => ({
-      name: names[first] ?? '',
-      cells: row.map((outcomes, last) => ({
-        text: outcomes === 0 ? '' : count(outcomes),
-        shade: outcomes / largest,
-        spoken: `starts with ${names[first] ?? ''}, ends with ${names[last] ?? ''}: ${count(outcomes)} ${outcome}`,
-      })),
-    })),
-    found: foundText(reply, outcome, { count, money }),
-    journeys: reply.found.journeys.map(({ isSold, day, value, touches }) => ({
-      when: dayText(day),
-      way: touches.map(({ names: told }) => told[0] ?? absent).join(' → '),
-      end: isSold
-        ? [`ended in ${outcome}`, value === null ? '' : money(value)].filter((text) => text !== '').join(', ')
-        : 'ended in nothing',
-      touches: touches.map(({ day: on, hoursBefore, isView, names: told }) => ({
-        when: `${dayText(on)}, ${hoursBefore < 48 ? `${one(hoursBefore)} hours` : `${one(hoursBefore / 24)} days`} before`,
-        text: [isView ? 'saw' : 'clicked', told.join(' · ')].join(' '),
-      })),
-    })),
-    lookbacks: reply.lookbacks.map(({ days, share: of }, at) => ({
-      days: `${days} days`,
-      found: lookbackBars[at] ?? { label: '', text: '', size: 0 },
-      share: share(of),
-    })),
+    summary: summaryOf(reply, outcome, write),
+    lengths: bandsOf(reply.byLength, 'touch', write),
+    days: bandsOf(reply.byDays, 'day', write),
+    paths: pathsOf(reply, names, write),
+    morePaths: reply.pathCount > reply.paths.length ? `and ${write.count(reply.pathCount - reply.paths.length)} other ways` : '',
+    firsts: firstsOf(reply, names, write),
+    grid: gridOf(reply, names, { outcome, write }),
+    found: foundText(reply, outcome, write),
+    journeys: reply.found.journeys.map((journey) => singleOf(journey, { outcome, absent, write })),
+    lookbacks: lookbacksOf(reply, write),
     kept: names
-      .map((name, member) => ({
-        name,
-        cells: reply.lookbacks.map(({ met, kept }) => keptText(met[member], kept[member], { count, share })),
-      }))
+      .map((name, member) => ({ name, cells: reply.lookbacks.map(({ met, kept }) => keptText(met[member], kept[member], write)) }))
       .filter((_, member) => (reply.lookbacks.at(-1)?.met[member] ?? 0) > 0),
   };
 }
 
-const PLURALS = { touch: 'touches', day: 'days' } as const;
-
+/** How numbers are written here. */
 interface Writing {
   readonly count: (number: number) => string;
   readonly one: (number: number) => string;
   readonly share: (number: number) => string;
+  /** Empty for nothing. */
   readonly money: (number: number) => string;
+  readonly day: (day: number) => string;
 }
+
+const writing = (style: Style): Writing => ({
+  count: (number) => formatNumber(number, 'count', style, number < 9.95 && number % 1 !== 0 ? 1 : 0),
+  one: (number) => formatNumber(number, 'number', style, 1),
+  share: (number) => formatNumber(number, 'share', style, number < 0.0995 ? 1 : 0),
+  money: (number) => (number === 0 ? '' : formatNumber(number, 'money', style)),
+  day: (day) => rangeText({ from: day, to: day }, style.locale),
+});
+
+/** Bars of some things, the longest as long as there is room. */
+function barsOf<T>(all: readonly T[], sizeOf: (each: T) => number, words: (each: T) => Omit<Bar, 'size'>): Bar[] {
+  const most = Math.max(1e-9, ...all.map(sizeOf));
+  return all.map((each) => ({ ...words(each), size: sizeOf(each) / most }));
+}
+
+const NO_BAR: Bar = { label: '', text: '', size: 0 };
+
+/** Bands up to the last in which there is something. */
+function bandsOf(all: JourneysReply['byDays'], unit: 'touch' | 'day', { count, share }: Writing): Bar[] {
+  return barsOf(
+    all.slice(0, 1 + all.findLastIndex(({ outcomes }) => outcomes > 0)),
+    ({ outcomes }) => outcomes,
+    ({ from, to, outcomes, share: of }) => ({
+      label: `${to === null ? `${from} or more` : from === to ? String(from) : `${from}–${to}`} ${from === 1 && to === 1 ? unit : PLURALS[unit]}`,
+      text: `${count(outcomes)} · ${share(of)}`,
+    }),
+  );
+}
+
+function pathsOf({ paths }: JourneysReply, names: readonly string[], { count, share, money }: Writing): JourneysView['paths'] {
+  const bars = barsOf(
+    paths,
+    ({ outcomes }) => outcomes,
+    ({ outcomes, share: of }) => ({ label: '', text: `${count(outcomes)} · ${share(of)}` }),
+  );
+  return paths.map(({ steps, value, rate }, at) => ({
+    steps: steps.map((step) => step.map((member) => names[member] ?? '').join(' + ')),
+    outcomes: bars[at] ?? NO_BAR,
+    value: money(value),
+    rate: rate === null ? '…' : share(rate),
+  }));
+}
+
+function firstsOf({ byFirst }: JourneysReply, names: readonly string[], { count, one, money }: Writing): JourneysView['firsts'] {
+  const bars = barsOf(
+    byFirst,
+    ({ outcomes }) => outcomes,
+    ({ outcomes }) => ({ label: '', text: count(outcomes) }),
+  );
+  return byFirst.map(({ member, value, meanLength, medianDays }, at) => ({
+    name: names[member] ?? '',
+    outcomes: bars[at] ?? NO_BAR,
+    value: money(value),
+    touches: one(meanLength),
+    days: one(medianDays),
+  }));
+}
+
+function gridOf(
+  { firstByLast }: JourneysReply,
+  names: readonly string[],
+  { outcome, write }: { readonly outcome: string; readonly write: Writing },
+): JourneysView['grid'] {
+  const largest = Math.max(1e-9, ...firstByLast.flat());
+  return firstByLast.map((row, first) => ({
+    name: names[first] ?? '',
+    cells: row.map((outcomes, last) => ({
+      text: outcomes === 0 ? '' : write.count(outcomes),
+      shade: outcomes / largest,
+      spoken: `starts with ${names[first] ?? ''}, ends with ${names[last] ?? ''}: ${write.count(outcomes)} ${outcome}`,
+    })),
+  }));
+}
+
+function lookbacksOf({ lookbacks }: JourneysReply, { count, share }: Writing): JourneysView['lookbacks'] {
+  const bars = barsOf(
+    lookbacks,
+    ({ touched }) => touched,
+    ({ touched, days }) => ({ label: `${days} days`, text: count(touched) }),
+  );
+  return lookbacks.map(({ days, share: of }, at) => ({ days: `${days} days`, found: bars[at] ?? NO_BAR, share: share(of) }));
+}
+
+function singleOf(
+  { isSold, day, value, touches }: JourneysReply['found']['journeys'][number],
+  { outcome, absent, write }: { readonly outcome: string; readonly absent: string; readonly write: Writing },
+): JourneysView['journeys'][number] {
+  const { one, money } = write;
+  const worth = value === null ? '' : money(value);
+  return {
+    when: write.day(day),
+    way: touches.map(({ names: told }) => told[0] ?? absent).join(' → '),
+    end: isSold ? `ended in ${outcome}${worth === '' ? '' : `, ${worth}`}` : 'ended in nothing',
+    touches: touches.map(({ day: on, hoursBefore, isView, names: told }) => ({
+      when: `${write.day(on)}, ${hoursBefore < 48 ? `${one(hoursBefore)} hours` : `${one(hoursBefore / 24)} days`} before`,
+      text: [isView ? 'saw' : 'clicked', told.join(' · ')].join(' '),
+    })),
+  };
+}
+
+const PLURALS = { touch: 'touches', day: 'days' } as const;
 
 const keptText = (met: number | undefined, kept: number | null | undefined, { count, share }: Pick<Writing, 'count' | 'share'>): string =>
   met === undefined || kept === null || kept === undefined ? '' : `${count(met)} · ${share(kept)}`;
