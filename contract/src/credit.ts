@@ -84,6 +84,8 @@ export const creditReply = z.object({
       }),
     )
     .readonly(),
+  /** Of each row those that stand beside it in journeys that ended in an outcome, the most first. */
+  beside: z.array(z.array(z.object({ row, outcomes: z.number() })).readonly()).readonly(),
   /** Rows over which rules part: the one that credits it most, and the one that credits it least. */
   parted: z.array(z.object({ row, most: creditRule, least: creditRule })).readonly(),
   lacks: z.object({ removal: lack, shapley: lack }),

@@ -6,9 +6,11 @@ import { type CreditTotal, type JourneyPart, POSITION_RULES, type PositionRule }
 import { creditGround, type CreditGround, valueOfEach } from './credit-sums';
 import { type CreditIntervals, creditIntervals } from './credit-intervals';
 import { disagreement, type Disagreement } from './disagreement';
-import { compacted, cutJourneys, type JourneyQuestion } from './journeys';
+import { askedOf, compacted, cutJourneys, type JourneyQuestion, type Journeys } from './journeys';
 import { creditMembers } from './members';
 import { CREDIT_RULES, type CreditRule, LEAST_SOLD } from './rules';
+import { MOST_REMOVED } from './removal';
+import { companions } from './take-over';
 import type { TouchLog } from './touch-log';
 
 /** What credit is asked for: journeys, whom they are credited to, and in how many days the credit by time halves. */
@@ -39,6 +41,8 @@ export interface CreditAnswer {
   /** Members by their codes, the most credited by equal shares first; null for outcomes without a known touch, the last. */
   readonly rows: readonly (readonly number[] | null)[];
   readonly columns: readonly CreditColumn[];
+  /** Of each row the rows that stand beside it in sold journeys, the most first, with the outcomes they share of these. */
+  readonly beside: readonly (readonly { readonly row: number; readonly outcomes: number }[])[];
   /** Where the rules part over a row. */
   readonly parted: readonly (Disagreement | null)[];
   readonly lacks: CreditGround['lacks'];
@@ -93,12 +97,29 @@ export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: Be
       ...CREDIT_RULES.flatMap((rule) => RULE_COLUMNS.map((of) => ruleColumn(table, rule, of))),
       ...MEMBER_COLUMNS.map((of) => memberColumn(table, of)),
     ],
+    beside: besideOf(journeys, places),
     parted: [...places.map(({ member }) => partedOver(table, member)), null],
     lacks: ground.lacks,
     shapleyError: ground.shapleyError && [...places.map(({ member }) => (member === null ? 0 : (ground.shapleyError?.[member] ?? 0))), 0],
     journeys: journeysTold(ground, sold),
     draws: intervals?.draws ?? 0,
   };
+}
+
+/** Rows that stand beside each other, of which a row that nobody met has none. */
+function besideOf(journeys: Journeys, places: readonly Placed[]): CreditAnswer['beside'] {
+  const rowOf = new Map(places.map(({ member }, row) => [member, row]));
+  // Of very many each pair would be looked at.
+  const all = journeys.members > MOST_REMOVED ? [] : companions(askedOf(journeys), MOST_BESIDE);
+  return [
+    ...places.map(({ member }) =>
+      (member === null ? [] : (all[member] ?? [])).flatMap(({ member: other, outcomes }) => {
+        const row = rowOf.get(other);
+        return row === undefined ? [] : [{ row, outcomes }];
+      }),
+    ),
+    [],
+  ];
 }
 
 /** A row: a member of the log, or one that only reports tell of. */
@@ -119,6 +140,7 @@ interface Cell {
   readonly limits: Interval | null;
 }
 
+const MOST_BESIDE = 3;
 const LITTLE: Cell = { figure: gap('too little data'), limits: null };
 const NOTHING: Cell = { figure: gap('not measured'), limits: null };
 const NONE_OF_IT: Interval = { low: 0, high: 0 };

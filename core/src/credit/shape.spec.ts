@@ -1,5 +1,6 @@
 import { compacted, creditMembers, cutJourneys, journeyShape, journeysWith, lookbacks } from '../index';
 import { ASKED, logOf, type ToldPerson } from '../test/touches';
+import { companions } from './take-over';
 
 const [A, B, C] = [0, 1, 2] as const;
 const day = (days: number): number => 24 * days;
@@ -121,5 +122,41 @@ describe('journeys that hold something', () => {
     expect(both).toEqual({ places: [1, 0], sold: 2, unsold: 10, value: 30e6 });
     expect(journeysWith(journeys, [], { most: 9, endOf }).places).toEqual([2, 1, 0, 3]);
     expect(journeysWith(journeys, [new Set([9])], { most: 9, endOf })).toEqual({ places: [], sold: 0, unsold: 0, value: 0 });
+  });
+});
+
+describe('who stands beside whom', () => {
+  it('shares each outcome between the others that were met', () => {
+    const three: ToldPerson = {
+      touches: [
+        [A, 1],
+        [B, 2],
+        [C, 3],
+      ],
+      sold: [4],
+    };
+    const two: ToldPerson = {
+      touches: [
+        [A, 1],
+        [B, 2],
+        [A, 3],
+      ],
+      sold: [4],
+    };
+    const beside = companions(journeysOf([three, two, { touches: [[C, 1]], sold: [2] }, { ...two, sold: [] }]), 2);
+    expect(beside).toEqual([
+      [
+        { member: B, outcomes: 1.5 },
+        { member: C, outcomes: 0.5 },
+      ],
+      [
+        { member: A, outcomes: 1.5 },
+        { member: C, outcomes: 0.5 },
+      ],
+      [
+        { member: A, outcomes: 0.5 },
+        { member: B, outcomes: 0.5 },
+      ],
+    ]);
   });
 });

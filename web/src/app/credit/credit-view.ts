@@ -163,7 +163,9 @@ export function creditView(reply: CreditReply, state: CreditState, { outcome, st
             ...(lost === null ? [] : markOf(at, 'lost', lost, null)),
           ],
       why: whyParted(columns, at, parted.get(at), outcome),
-      lost: isUntouched ? '' : lostText(columns, at, outcome),
+      lost: isUntouched
+        ? ''
+        : [lostText(columns, at, outcome), besideText(reply, at, { columns, absent })].filter((text) => text !== '').join(' '),
       cells: [
         ...rules.map((rule) => columns.cell(at, unit, state.measure, rule)),
         ...(claimed === null ? [] : [columns.cell(at, unit, claimed)]),
@@ -173,24 +175,23 @@ export function creditView(reply: CreditReply, state: CreditState, { outcome, st
   });
   return {
     rows,
-    heads: [
-      ...rules.map((rule) => RULE_WORDS[rule]),
-      ...(claimed === null
-        ? []
-        : [
-            {
-              label: 'Claimed',
-              definition: 'What the channel claims for itself, by click date. Claims of several channels may be of one sale.',
-            },
-          ]),
-      ...MEMBER_COLUMNS,
-    ],
+    heads: headsOf(rules, claimed !== null),
     zero: placeOf(0),
     ends: [columns.write(least, unit), columns.write(most, unit)],
     summary: summaryOf(reply, outcome, style),
     parted: reply.parted.length,
   };
 }
+
+const headsOf = (rules: readonly CreditRule[], hasClaims: boolean): CreditView['heads'] => [
+  ...rules.map((rule) => RULE_WORDS[rule]),
+  ...(hasClaims ? [CLAIMED] : []),
+  ...MEMBER_COLUMNS,
+];
+const CLAIMED = {
+  label: 'Claimed',
+  definition: 'What the channel claims for itself, by click date. Claims of several channels may be of one sale.',
+};
 
 const lacks = ({ lacks: of }: CreditReply, rule: CreditRule): boolean => (rule === 'removal' || rule === 'shapley') && of[rule] !== null;
 
@@ -235,6 +236,24 @@ function lostText(columns: Columns, at: number, outcome: string): string {
   const spent = columns.number(at, 'spend') === null ? '' : `, beside ${columns.cell(at, 'money', 'spend').text} of spend`;
   return `If it had not run: about ${lost.text} ${outcome} fewer${lost.limits === '' ? '' : ` (${lost.limits})`}${worth}${spent}.`;
 }
+
+/** Who would be left with those whom a member met. */
+function besideText(
+  { beside, rows }: CreditReply,
+  at: number,
+  { columns, absent }: { readonly columns: Columns; readonly absent: readonly string[] },
+): string {
+  const others = (beside[at] ?? []).flatMap(({ row, outcomes }) => {
+    const own = rows[row];
+    return own ? [`${nameOf(own, absent)} (${columns.write(outcomes, 'count')})`] : [];
+  });
+  const met = columns.cell(at, 'count', 'met').text;
+  if (others.length === 0) return '';
+  return `Of the ${met} before which it was met, those who go on without it have met ${listText(others)} beside it.`;
+}
+
+const listText = (all: readonly string[]): string =>
+  all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1) ?? ''}`;
 
 function summaryOf({ journeys, parted, rows }: CreditReply, outcome: string, style: Style): string {
   const count = (number: number): string => formatNumber(number, 'count', style, 0);
