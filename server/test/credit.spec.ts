@@ -68,7 +68,7 @@ describe('credit over HTTP', () => {
     expect(reply.journeys).toMatchObject({ sold: 42, unsold: 40, unsoldWeight: 400, touches: 120 });
     expect(reply.dimensions).toEqual(expect.arrayContaining(['channel', 'campaign', 'device', 'source']));
     const body = { ...asked, containing: ['tea', 'GIFTS'], once: true };
-    const journeys = (await send(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body as Loose;
+    const journeys = (await send(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body;
     expect(journeys).toMatchObject({ outcomes: 42, touched: 40, meanLength: 2, pathCount: 1 });
     expect(journeys.paths[0]).toMatchObject({ outcomes: 40, value: 1000, unsold: 0 });
     expect(journeys.lookbacks.map(({ days, touched }: Loose) => [days, touched])[0]).toEqual([7, 40]);
