@@ -152,6 +152,7 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
   for (const [screen, says] of [
     ['/intake', 'The first file makes one'],
     ['/compare', 'Nothing to compare yet'],
+    ['/attribution', 'Nothing is known yet of what people met'],
     ['/audit', 'has no target for these days'],
     ['/moves', 'Nothing is accepted yet'],
     ['/targets', 'No target: the audit has nothing to judge by'],

@@ -66,13 +66,3 @@ test('journeys are told by their length and ways, sought by what they hold, and 
   await expect(page.getByRole('row', { name: /^Cobble Video/ })).toContainText('100%');
   await lens.accessible();
 });
-
-test('who has no log yet is told what to bring in', async ({ page, lens }) => {
-  await lens.open('/clients');
-  await page.getByRole('button', { name: 'Add a client' }).click();
-  await page.getByLabel('Name').fill('Lantern Walks');
-  await page.getByRole('button', { name: 'Add the client' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Lantern Walks' })).toBeVisible();
-  await lens.open('/attribution?client=lantern-walks');
-  await expect(page.getByText('Nothing is known yet of what people met')).toBeVisible();
-});

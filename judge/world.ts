@@ -10,6 +10,7 @@ import { daysOf, type Lived, lived } from '../market/src/truth/lived';
 import { isoDay } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
+import { figuresOfCredit, judgeCredit } from './credit';
 import type { Figure } from './figures';
 import { bestBudgets, earned, earnsOnAverage } from './best';
 import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
@@ -45,6 +46,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     const mornings: Mornings[] = [];
     for (const client of clients)
       mornings.push(await judgeMornings(server.address, { id: ids.get(client.name) ?? '', client, today: first, say }));
+    const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
     for (let round = 0; round < rounds; round++) {
       for (const client of clients) {
@@ -63,6 +65,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     }
     return [
       ...figuresOfMornings(mornings),
+      ...credit,
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),
     ];
   } finally {

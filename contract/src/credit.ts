@@ -55,7 +55,6 @@ const touchNotes = z.object({
   unknownChannel: z.number(),
   longest: z.number(),
 });
-export type TouchNotesReply = z.infer<typeof touchNotes>;
 
 /** What members can be told apart by, and what journeys can end in. */
 const known = { dimensions: z.array(dimension).readonly(), actions: z.array(wordId).readonly() };
@@ -146,8 +145,8 @@ export const journeysReply = z.object({
     )
     .readonly(),
   pathCount: z.number().int(),
-  /** Outcomes by the member of the first touch, and by that of the last. */
-  firstByLast: z.array(z.array(z.number()).readonly()).readonly(),
+  /** Outcomes by the member of the first touch, and by that of the last; null for more members than can be looked at. */
+  firstByLast: z.array(z.array(z.number()).readonly()).readonly().nullable(),
   /** What each lookback finds, and of each member which share of what the longest finds. */
   lookbacks: z
     .array(

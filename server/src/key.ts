@@ -21,7 +21,7 @@ export function installationKey(path = keyPath()): Buffer {
   const key = readFileSync(path);
   if (key.length !== KEY_LENGTH)
     throw new KeyProblem(
-      `The key file ${path} holds ${key.length} bytes instead of ${KEY_LENGTH}. Put back the right one; or remove it, then a new key is made and the tokens of channels have to be pasted again.`,
+      `The key file ${path} holds ${key.length} bytes instead of ${KEY_LENGTH}. Put back the right one; or remove it, then a new key is made: the tokens of channels have to be pasted again, and logs of touches brought in again, as people are told apart by it.`,
     );
   return key;
 }

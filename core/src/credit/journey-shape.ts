@@ -21,8 +21,8 @@ export interface JourneyShape {
   readonly paths: readonly JourneyPath[];
   /** How many different ways there are. */
   readonly pathCount: number;
-  /** Outcomes by the members of the first place (row) and of the last (column), row by row. */
-  readonly firstByLast: Float64Array;
+  /** Outcomes by the members of the first place (row) and of the last (column), row by row; null for more members than can be looked at. */
+  readonly firstByLast: Float64Array | null;
 }
 
 /** From so many up to so many, `to` null for no end. */
@@ -57,6 +57,8 @@ export interface JourneyPath {
 
 /** Journeys of either kind below which a path says nothing of how often it leads to an outcome. */
 const LEAST_OF_EACH = 5;
+/** Members up to which those of the first touch are crossed with those of the last. */
+export const MOST_CROSSED = 40;
 const LENGTHS = [1, 2, 3, 4, 5, 10];
 const DAYS = [0, 1, 2, 4, 8, 15, 31, 61];
 
@@ -64,7 +66,7 @@ const DAYS = [0, 1, 2, 4, 8, 15, 31, 61];
 export function journeyShape(journeys: Journeys, { most, once }: { readonly most: number; readonly once: boolean }): JourneyShape {
   const { length, members, isSold, weight, value, touchesFrom, age, member } = journeys;
   const [lengths, days, between] = [new Weighed(), new Weighed(), new Weighed()];
-  const firstByLast = new Float64Array(members * members);
+  const firstByLast = members > MOST_CROSSED ? null : new Float64Array(members * members);
   const firsts = Array.from({ length: members }, () => ({ outcomes: 0, value: 0, touches: 0, days: new Weighed() }));
   for (let journey = 0; journey < length; journey++) {
     const [from, to] = [touchesFrom[journey] ?? 0, touchesFrom[journey + 1] ?? 0];
@@ -87,6 +89,7 @@ export function journeyShape(journeys: Journeys, { most, once }: { readonly most
         own.touches += part * (to - from);
         own.days.add(taken, part);
       }
+      if (!firstByLast) continue;
       for (let last = closing; last < to; last++) {
         const cell = (member[first] ?? 0) * members + (member[last] ?? 0);
         firstByLast[cell] = (firstByLast[cell] ?? 0) + part / (to - closing);

@@ -83,7 +83,7 @@ describe('the shape of journeys', () => {
       { member: A, outcomes: 2, value: 30e6, meanLength: 2.5, medianDays: 4 },
       { member: C, outcomes: 1, value: 0, meanLength: 1, medianDays: 0 },
     ]);
-    expect([...shape.firstByLast]).toEqual([0, 2, 0, 0, 0, 0, 0, 0, 1]);
+    expect([...shape.firstByLast!]).toEqual([0, 2, 0, 0, 0, 0, 0, 0, 1]);
   });
 
   it('shares a place between those who were met at one moment', () => {
@@ -93,9 +93,15 @@ describe('the shape of journeys', () => {
       [C, 2],
     ] as const;
     const { firstByLast, byFirst, paths } = journeyShape(journeysOf([{ touches, sold: [3] }]), { most: 1, once: false });
-    expect([...firstByLast]).toEqual([0, 0, 0.5, 0, 0, 0.5, 0, 0, 0]);
+    expect([...firstByLast!]).toEqual([0, 0, 0.5, 0, 0, 0.5, 0, 0, 0]);
     expect(byFirst.map(({ outcomes }) => outcomes)).toEqual([0.5, 0.5]);
     expect(paths[0]!.steps).toEqual([[A, B], [C]]);
+  });
+
+  it('crosses no more members than can be looked at', () => {
+    const many = Array.from({ length: 41 }, (_, member): ToldPerson => ({ touches: [[member, 1]], sold: [2] }));
+    expect(journeyShape(journeysOf(many), { most: 1, once: true }).firstByLast).toBeNull();
+    expect(journeyShape(journeysOf(many.slice(1)), { most: 1, once: true }).firstByLast).toHaveLength(1600);
   });
 
   it('is empty where nobody was touched', () => {

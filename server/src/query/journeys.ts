@@ -47,7 +47,7 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
     ...shape,
     byFirst: shape.byFirst.map((each) => ({ ...each, value: each.value / MILLIONTHS })),
     paths: shape.paths.map((each) => ({ ...each, value: each.value / MILLIONTHS })),
-    firstByLast: called.map((_, row) => [...shape.firstByLast.subarray(row * called.length, (row + 1) * called.length)]),
+    firstByLast: shape.firstByLast && crossed(shape.firstByLast, called.length),
     lookbacks: lookbacks(
       wide,
       days.map((each) => each * HOURS),
@@ -59,6 +59,10 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
     found: foundIn(log, journeys, called, { containing: asked.containing, names }),
   };
 }
+
+/** A table of so many rows and columns that lies row by row. */
+const crossed = (cells: Float64Array, members: number): number[][] =>
+  Array.from({ length: members }, (_, row) => [...cells.subarray(row * members, (row + 1) * members)]);
 
 const soldIn = ({ isSold, weight }: Journeys): number => weight.reduce((sum, each, journey) => sum + (isSold[journey] === 1 ? each : 0), 0);
 

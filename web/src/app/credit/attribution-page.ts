@@ -1,34 +1,18 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { MatButton } from '@angular/material/button';
-import { MatFormField, MatSuffix } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
-import { Phrase } from '../ui/phrase';
 import { CreditAsk } from './credit-ask';
 import { CreditBoard } from './credit-board';
 import type { CreditTab } from './credit-state';
+import { DaysPhrase } from './days-phrase';
 import { JourneysBoard } from './journeys-board';
 
 /** Which touches came before outcomes: who is credited, how the journeys went, what other lookbacks would find. */
 @Component({
   selector: 'ul-attribution-page',
-  imports: [
-    ChoicePhrase,
-    CreditBoard,
-    JourneysBoard,
-    MatButton,
-    MatFormField,
-    MatInput,
-    MatSuffix,
-    MatTabLink,
-    MatTabNav,
-    MatTabNavPanel,
-    NeedClient,
-    Phrase,
-  ],
+  imports: [ChoicePhrase, CreditBoard, DaysPhrase, JourneysBoard, MatTabLink, MatTabNav, MatTabNavPanel, NeedClient],
   providers: [CreditAsk],
   templateUrl: './attribution-page.html',
   styleUrl: './attribution-page.scss',
@@ -43,7 +27,7 @@ export class AttributionPage {
     { value: 'journeys', label: 'How they went' },
     { value: 'lookback', label: 'Looking back further' },
   ];
-  protected readonly lookbacks = [7, 14, 30, 60, 90].map((value): Choice<number> => ({ value, label: `${value} days` }));
+  protected readonly lookbacks = [7, 14, 30, 60, 90];
   protected readonly seen: Choice<boolean>[] = [
     { value: true, label: 'clicks and views', note: 'also what was seen and not clicked' },
     { value: false, label: 'clicks alone' },
@@ -63,10 +47,5 @@ export class AttributionPage {
 
   protected labelOf(choices: readonly Choice<unknown>[], value: unknown): string {
     return choices.find((choice) => choice.value === value)?.label ?? String(value);
-  }
-
-  protected lookBack(text: string): void {
-    const lookback = Number(text);
-    if (lookback > 0 && lookback <= 365) this.ask.change({ lookback });
   }
 }

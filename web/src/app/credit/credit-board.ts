@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { MatFormField, MatSuffix } from '@angular/material/form-field';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -11,33 +11,20 @@ import { Api } from '../data/api';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
-import { Phrase } from '../ui/phrase';
 import { ByPhrases } from './by-phrases';
 import { CreditAsk } from './credit-ask';
 import { CreditAxis, RuleMark } from './credit-axis';
 import { creditNotes } from './credit-notes';
 import type { CreditMeasure } from './credit-state';
 import { creditView, markLabel } from './credit-view';
+import { DaysPhrase } from './days-phrase';
 import { RoleStroke } from './role-stroke';
 import { RULE_WORDS } from './rule-words';
 
 /** Who is credited, by several rules side by side: as marks on one axis a row, or as numbers. */
 @Component({
   selector: 'ul-credit-board',
-  imports: [
-    ByPhrases,
-    ChoicePhrase,
-    CreditAxis,
-    MatButton,
-    MatFormField,
-    MatIcon,
-    MatInput,
-    MatSuffix,
-    MatTooltip,
-    Phrase,
-    RoleStroke,
-    RuleMark,
-  ],
+  imports: [ByPhrases, ChoicePhrase, CreditAxis, DaysPhrase, MatButton, MatFormField, MatIcon, MatInput, MatTooltip, RoleStroke, RuleMark],
   templateUrl: './credit-board.html',
   styleUrl: './credit-board.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -98,10 +85,5 @@ export class CreditBoard {
   protected toggle(rule: CreditRule): void {
     const { hidden } = this.ask.state();
     this.ask.change({ hidden: hidden.includes(rule) ? hidden.filter((each) => each !== rule) : [...hidden, rule] });
-  }
-
-  protected halveIn(text: string): void {
-    const halfLife = Number(text);
-    if (halfLife > 0 && halfLife <= 365) this.ask.change({ halfLife });
   }
 }

@@ -1,3 +1,4 @@
+import { MOST_LOOKBACK } from '@lens/contract';
 import { CREDIT_RULES, type CreditRule, HALF_LIFE } from '@lens/core';
 
 /** What is asked of credit beside the focus, as the address holds it. */
@@ -27,29 +28,11 @@ export const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
 
 const LOOKBACK = 30;
-const MOST_DAYS = 365;
-export const CREDIT_KEYS = [
-  'of',
-  'back',
-  'views',
-  'direct',
-  'rows',
-  'half',
-  'in',
-  'without',
-  'as',
-  'named',
-  'tab',
-  'holding',
-  'repeats',
-] as const;
+const CREDIT_KEYS = ['of', 'back', 'views', 'direct', 'rows', 'half', 'in', 'without', 'as', 'named', 'tab', 'holding', 'repeats'] as const;
 
 /** Reads what an address says; what is missing or unreadable is as usual. */
 export function readCredit(get: (key: string) => string | null): CreditState {
-  const days = (key: string, usual: number): number => {
-    const number = Number(get(key) ?? usual);
-    return number > 0 && number <= MOST_DAYS ? number : usual;
-  };
+  const days = (key: string, usual: number): number => daysTyped(get(key) ?? '') ?? usual;
   const rows = (get('rows') ?? '').split(',').filter((each) => each !== '');
   return {
     action: get('of'),
@@ -69,6 +52,12 @@ export function readCredit(get: (key: string) => string | null): CreditState {
       .slice(0, 5),
     once: get('repeats') !== 'each',
   };
+}
+
+/** Days as somebody types them; null for what is none that can be asked. */
+export function daysTyped(text: string): number | null {
+  const days = Number(text);
+  return days > 0 && days <= MOST_LOOKBACK ? days : null;
 }
 
 /** Writes it; what is as usual takes no room. */

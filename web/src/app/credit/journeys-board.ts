@@ -10,6 +10,7 @@ import { Api } from '../data/api';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
+import { BarList } from './bar-list';
 import { ByPhrases } from './by-phrases';
 import { CreditAsk } from './credit-ask';
 import { journeysView } from './journeys-view';
@@ -17,7 +18,18 @@ import { journeysView } from './journeys-view';
 /** How journeys went: their length, their commonest ways, what began and what finished them, and single ones; and what other lookbacks find. */
 @Component({
   selector: 'ul-journeys-board',
-  imports: [ByPhrases, ChoicePhrase, MatChipGrid, MatChipInput, MatChipRemove, MatChipRow, MatExpansionModule, MatFormField, MatIcon],
+  imports: [
+    BarList,
+    ByPhrases,
+    ChoicePhrase,
+    MatChipGrid,
+    MatChipInput,
+    MatChipRemove,
+    MatChipRow,
+    MatExpansionModule,
+    MatFormField,
+    MatIcon,
+  ],
   templateUrl: './journeys-board.html',
   styleUrl: './journeys-board.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

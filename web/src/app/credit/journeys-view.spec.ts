@@ -70,7 +70,7 @@ describe('what is shown of journeys', () => {
   });
 
   it('shades what began against what finished, and leaves cells of none empty', () => {
-    expect(view.grid[0]?.cells.map(({ text, shade }) => [text, shade])).toEqual([
+    expect(view.grid?.[0]?.cells.map(({ text, shade }) => [text, shade])).toEqual([
       ['', 0],
       ['', 0],
       ['22', 1],

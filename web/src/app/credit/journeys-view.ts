@@ -1,7 +1,7 @@
 import type { JourneysReply } from '@lens/contract';
 import { formatNumber, rangeText, type Style } from '@lens/core';
 
-interface Bar {
+export interface Bar {
   readonly label: string;
   readonly text: string;
   /** From 0 to 1 of the longest. */
@@ -22,11 +22,13 @@ export interface JourneysView {
     readonly touches: string;
     readonly days: string;
   }[];
-  /** First touches in rows, last ones in columns. */
-  readonly grid: readonly {
-    readonly name: string;
-    readonly cells: readonly { readonly text: string; readonly shade: number; readonly spoken: string }[];
-  }[];
+  /** First touches in rows, last ones in columns; null for too many. */
+  readonly grid:
+    | readonly {
+        readonly name: string;
+        readonly cells: readonly { readonly text: string; readonly shade: number; readonly spoken: string }[];
+      }[]
+    | null;
   readonly found: string;
   readonly journeys: readonly {
     readonly when: string;
@@ -138,6 +140,7 @@ function gridOf(
   names: readonly string[],
   { outcome, write }: { readonly outcome: string; readonly write: Writing },
 ): JourneysView['grid'] {
+  if (!firstByLast) return null;
   const largest = Math.max(1e-9, ...firstByLast.flat());
   return firstByLast.map((row, first) => ({
     name: names[first] ?? '',
