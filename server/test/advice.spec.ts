@@ -20,7 +20,7 @@ describe('advice against the truth', () => {
   const server = suiteServer(() => outside.address);
 
   beforeAll(async () => {
-    await connectDemo(server.address, outside.address, () => undefined, CLIENTS);
+    await connectDemo(server.address, outside.address, () => undefined, CLIENTS, ['journeys']);
   });
 
   const truths = (at: number) => {

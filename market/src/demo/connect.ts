@@ -29,7 +29,14 @@ interface Connection {
 }
 
 /** Brings the demonstration into a running product the way a person would: adds clients, pastes tokens, chooses reports, fetches. */
-export async function connectDemo(product: string, market: string, say: (line: string) => void, clients = CLIENTS): Promise<void> {
+export async function connectDemo(
+  product: string,
+  market: string,
+  say: (line: string) => void,
+  clients = CLIENTS,
+  /** Reports that are not fetched, for who needs none of them. */
+  leftOut: readonly string[] = [],
+): Promise<void> {
   const { today } = await ask<{ today: string }>(market, 'GET', '/clock');
   await ask(product, 'PUT', '/api/clock', { today });
   for (const world of clients) {
@@ -37,7 +44,7 @@ export async function connectDemo(product: string, market: string, say: (line: s
     const known = await ask<Connection[]>(product, 'GET', `/api/clients/${client.id}/connections`);
     for (const channel of await ask<Named[]>(market, 'GET', '/v1/channels')) {
       const connection =
-        known.find((each) => each.channelName === channel.name) ?? (await connect(product, market, world, client, channel));
+        known.find((each) => each.channelName === channel.name) ?? (await connect(product, market, { world, client, channel, leftOut }));
       if (connection) await followed(product, client, connection, (line) => say(`${world.name}: ${line}`));
     }
   }
@@ -53,14 +60,15 @@ async function clientOf(product: string, world: ClientWorld): Promise<Named> {
   return client;
 }
 
-async function connect(
-  product: string,
-  market: string,
-  world: ClientWorld,
-  client: Named,
-  channel: Named,
-): Promise<Connection | undefined> {
-  const wanted = REPORTS[channel.id];
+interface Connecting {
+  readonly world: ClientWorld;
+  readonly client: Named;
+  readonly channel: Named;
+  readonly leftOut: readonly string[];
+}
+
+async function connect(product: string, market: string, { world, client, channel, leftOut }: Connecting): Promise<Connection | undefined> {
+  const wanted = REPORTS[channel.id]?.filter((report) => !leftOut.includes(report));
   if (!wanted) return undefined;
   const { token } = await ask<{ token: string }>(market, 'GET', `/tokens/${channel.id}`);
   const accounts = await ask<(Named & { currency: string; timeZone: string })[]>(product, 'POST', '/api/offers/accounts', {

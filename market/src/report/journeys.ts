@@ -71,11 +71,12 @@ export function journeysReport(source: Source): Report {
       const ended = new Set(outcomesOn(source, { from: 0, to }, (of) => of).map(({ person }) => person));
       const rows: Cell[][] = [];
       for (const row of rowsOn(events.touches, { from, to })) {
-        const touch = events.touches.row(row);
-        const isSold = ended.has(touch.person);
-        if (isSold || touch.person % KEPT === 0) rows.push(touchRow(touch, isSold ? 1 : KEPT));
+        const person = events.touches.get('person', row);
+        const isSold = ended.has(person);
+        if (isSold || person % KEPT === 0) rows.push(touchRow(events.touches.row(row), isSold ? 1 : KEPT));
       }
-      return [...rows, ...outcomeRows({ from, to })].sort((a, b) => String(a[2]).localeCompare(String(b[2]), 'en'));
+      // Moments are written alike, so that their texts are in their order.
+      return [...rows, ...outcomeRows({ from, to })].sort(([, , a], [, , b]) => (String(a) < String(b) ? -1 : Number(a !== b)));
     },
   };
 }

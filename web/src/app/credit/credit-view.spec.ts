@@ -76,6 +76,16 @@ describe('what is shown of credit', () => {
     expect(summary).toBe('55 bookings, 5 of them without a known touch. The rules part over 1 of 2.');
   });
 
+  it.each([
+    ['shapley', 'first', 'more often than others'],
+    ['removal', 'shapley', 'no more often than others'],
+    ['removal', 'last', 'More would be missing'],
+    ['first', 'removal', 'Less would be missing'],
+  ] as const)('says of %s against %s that %s', (most, least, reason) => {
+    const parted = [{ row: 0, most, least }];
+    expect(creditView({ ...REPLY, parted }, STATE, WORDS).rows[0]?.why).toContain(reason);
+  });
+
   it('calls what touches do not tell by what it is not, and keeps what has no touch apart', () => {
     expect(rows.map(({ name }) => name)).toEqual(['Film', 'no campaign', 'No known touch']);
     expect(rows[2]).toMatchObject({ marks: [], roles: null, isUntouched: true });

@@ -220,14 +220,16 @@ function whyParted(columns: Columns, at: number, parted: CreditReply['parted'][n
   const told = (rule: CreditRule): string => `${inSentence(rule)} credits ${columns.cell(at, 'count', 'outcomes', rule).text}`;
   const share = (of: string): string => columns.cell(at, 'share', of).text;
   const roles = `Starts ${share('starts')} of ${outcome}, finishes ${share('finishes')}`;
-  return `${roles}: ${told(parted.most)}, ${told(parted.least)}.${REASONS[parted.most === 'removal' || parted.most === 'shapley' ? 'missed' : parted.least === 'removal' || parted.least === 'shapley' ? 'met' : 'place']}`;
+  return `${roles}: ${told(parted.most)}, ${told(parted.least)}.${reasonOf(parted)}`;
 }
 
-const REASONS = {
-  missed: ' Those who met it bought more often than others.',
-  met: ' Those who met it bought no more often than others.',
-  place: '',
-} as const;
+/** What the two rules say against each other, where one of them goes by who bought and not by where touches stand. */
+function reasonOf({ most, least }: { readonly most: CreditRule; readonly least: CreditRule }): string {
+  if (most === 'shapley') return ' Those who met it bought more often than others.';
+  if (least === 'shapley') return ' Those who met it bought no more often than others.';
+  if (most === 'removal') return ' More would be missing without it than its place in journeys tells.';
+  return least === 'removal' ? ' Less would be missing without it than its place in journeys tells.' : '';
+}
 
 function lostText(columns: Columns, at: number, outcome: string): string {
   const lost = columns.cell(at, 'count', 'lost');
