@@ -119,7 +119,7 @@ describe('credit over HTTP', () => {
       HEADERS.replace('Weight,', ''),
       ...Array.from(
         { length: 10_000 },
-        (_, nth) => `giant,2026-10-05T10:${String(nth % 60).padStart(2, '0')}:0${nth % 10}Z,click,place ${nth % 50},,,,`,
+        (_, nth) => `giant,${new Date(Date.parse('2026-10-05T00:00:00Z') + nth * 1000).toISOString()},click,place ${nth % 50},,,,`,
       ),
       `giant,${at(6)},purchase,,,,20,O-1`,
       `other,${at(5)},click,direct,,phone,,`,
