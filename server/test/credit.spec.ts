@@ -17,7 +17,7 @@ const LOG = [
     `buyer${nth},${at(5)},click,tern,T1,phone,1,,`,
     `buyer${nth},${at(8)},click,tern,G1,computer,1,,`,
     `buyer${nth},${at(9)},purchase,,,,,20,O-${nth}`,
-    `looker${nth},${at(6)},click,tern,T1,phone,10,,`,
+    `visitor${nth},${at(6)},click,tern,T1,phone,10,,`,
   ]).flat(),
 ];
 const COSTS = ['Day,Campaign ID,Campaign,Spend', '2026-10-05,T1,Tea,80', '2026-10-08,G1,Gifts,40'].join('\n');

@@ -28,7 +28,7 @@ export const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
 
 const LOOKBACK = 30;
-const CREDIT_KEYS = ['of', 'back', 'views', 'direct', 'rows', 'half', 'in', 'without', 'as', 'named', 'tab', 'holding', 'repeats'] as const;
+type CreditKey = 'of' | 'back' | 'views' | 'direct' | 'rows' | 'half' | 'in' | 'without' | 'as' | 'named' | 'tab' | 'holding' | 'repeats';
 
 /** Reads what an address says; what is missing or unreadable is as usual. */
 export function readCredit(get: (key: string) => string | null): CreditState {
@@ -61,7 +61,7 @@ export function daysTyped(text: string): number | null {
 }
 
 /** Writes it; what is as usual takes no room. */
-export function writeCredit(state: CreditState): Readonly<Record<(typeof CREDIT_KEYS)[number], string | null>> {
+export function writeCredit(state: CreditState): Readonly<Record<CreditKey, string | null>> {
   return {
     of: state.action,
     back: state.lookback === LOOKBACK ? null : String(state.lookback),
