@@ -44,7 +44,6 @@ const touchNotes = z.object({
   people: z.number(),
   touches: z.number(),
   onceTouched: z.number(),
-  views: z.number(),
   twice: z.number(),
   late: z.number(),
   future: z.number(),
@@ -53,6 +52,9 @@ const touchNotes = z.object({
   outcomesTwice: z.number(),
   unlisted: z.object({ count: z.number(), value: z.number() }),
   unknownChannel: z.number(),
+  unknownShare: z.number(),
+  /** Whether sources are sorted by rules guessed from the names of channels, as the client has none. */
+  isGuessed: z.boolean(),
   longest: z.number(),
 });
 
@@ -147,7 +149,8 @@ export const journeysReply = z.object({
   pathCount: z.number().int(),
   /** Outcomes by the member of the first touch, and by that of the last; null for more members than can be looked at. */
   firstByLast: z.array(z.array(z.number()).readonly()).readonly().nullable(),
-  /** What each lookback finds, and of each member which share of what the longest finds. */
+  /** Whom the longest lookback finds; what each finds in all and of them, and which share of the longest that is. */
+  lookbackMembers: z.array(z.string()).readonly(),
   lookbacks: z
     .array(
       z.object({
@@ -171,7 +174,15 @@ export const journeysReply = z.object({
           day,
           value: z.number().nullable(),
           touches: z
-            .array(z.object({ day, hoursBefore: z.number(), isView: z.boolean(), names: z.array(z.string()).readonly() }))
+            .array(
+              z.object({
+                day,
+                daysBefore: z.number(),
+                hoursBefore: z.number(),
+                isView: z.boolean(),
+                names: z.array(z.string()).readonly(),
+              }),
+            )
             .readonly(),
         }),
       )

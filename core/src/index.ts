@@ -175,6 +175,7 @@ export * from './credit/by-position';
 export * from './credit/credit';
 export { touchedIn } from './credit/credit-sums';
 export * from './credit/containing';
+export * from './credit/count-outcomes';
 export * from './credit/journey-shape';
 export * from './credit/journeys';
 export * from './credit/lookback';

@@ -133,6 +133,10 @@ describe('credit over HTTP', () => {
       unknownChannel: 10_000,
     });
     expect(reply.journeys).toMatchObject({ outcomes: 1, touched: 1 });
+    // Nothing of it lies within half a day; a longer look finds it all the same.
+    const body = { ...asked, by: ['source'], direct: true, lookback: 0.5, containing: [], once: true };
+    const journeys = (await send(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body;
+    expect([journeys.members, journeys.lookbackMembers.length]).toEqual([['direct'], 51]);
     const shares = reply.columns.find((each: Loose) => each.of === 'outcomes' && each.rule === 'equal').figures.values;
     expect(shares.reduce((sum: number, each: number) => sum + each, 0)).toBeCloseTo(1, 9);
   });

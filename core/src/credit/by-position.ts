@@ -45,12 +45,12 @@ export interface PositionCredit {
 
 /**
  * Credits outcomes by all rules in one pass (calculations 15). Touches of one moment share a place, so that the order
- * of lines in a log never matters. `halfLife` in days; `weight` stands for that of the journeys, as resamples do.
+ * of lines in a log never matters. `halfLife` in days.
  */
-export function creditByPosition(journeys: Journeys, halfLife = HALF_LIFE, weight: Float64Array = journeys.weight): PositionCredit {
+export function creditByPosition(journeys: Journeys, halfLife = HALF_LIFE): PositionCredit {
   const pass = new PositionPass(journeys, halfLife);
   for (let journey = 0; journey < journeys.length; journey++)
-    if (journeys.isSold[journey] === 1 && weight[journey] !== 0) pass.add(journey, weight[journey] ?? 0);
+    if (journeys.isSold[journey] === 1) pass.add(journey, journeys.weight[journey] ?? 0);
   return pass;
 }
 

@@ -21,13 +21,13 @@ export interface CreditQuestion extends JourneyQuestion {
 }
 
 /** What each rule is told in. */
-export const RULE_COLUMNS = ['outcomes', 'value', 'cost', 'ROAS'] as const;
+const RULE_COLUMNS = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 /** What is told of a member whatever the rule. */
-export const MEMBER_COLUMNS = [
+const MEMBER_COLUMNS = [
   ...['starts', 'carries', 'finishes', 'met', 'assisting', 'assisted', 'assist ratio', 'lost', 'lost value'],
   ...['spend', 'claims', 'claimed value'],
 ] as const;
-export type MemberColumn = (typeof MEMBER_COLUMNS)[number];
+type MemberColumn = (typeof MEMBER_COLUMNS)[number];
 
 /** One column of the answer: a figure for each row, and the limits it lies within, null where nothing is said of them. */
 export interface CreditColumn {

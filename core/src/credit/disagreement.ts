@@ -1,5 +1,5 @@
 import type { Interval } from '../evidence/interval';
-import { CREDIT_RULES, type CreditRule } from './rules';
+import type { CreditRule } from './rules';
 
 /** Two rules of which one credits a member clearly more than the other. */
 export interface Disagreement {
@@ -14,7 +14,7 @@ export interface Disagreement {
 export function disagreement(
   credit: (rule: CreditRule) => number,
   limits: (rule: CreditRule) => Interval,
-  rules: readonly CreditRule[] = CREDIT_RULES,
+  rules: readonly CreditRule[],
 ): Disagreement | null {
   const [first] = rules;
   if (first === undefined) return null;

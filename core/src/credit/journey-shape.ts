@@ -58,7 +58,7 @@ export interface JourneyPath {
 /** Journeys of either kind below which a path says nothing of how often it leads to an outcome. */
 const LEAST_OF_EACH = 5;
 /** Members up to which those of the first touch are crossed with those of the last. */
-export const MOST_CROSSED = 40;
+const MOST_CROSSED = 40;
 const LENGTHS = [1, 2, 3, 4, 5, 10];
 const DAYS = [0, 1, 2, 4, 8, 15, 31, 61];
 

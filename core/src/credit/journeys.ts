@@ -26,6 +26,8 @@ export interface Journeys {
   readonly person: Uint32Array;
   /** How many journeys it stands for. */
   readonly weight: Float64Array;
+  /** The day of its outcome, or of its last touch. */
+  readonly day: Int32Array;
   /** 1 where it ended in an outcome. */
   readonly isSold: Uint8Array;
   /** What the outcome is worth, in millionths; NaN where that is not told, 0 where there is none. */
@@ -90,7 +92,14 @@ class Cut {
   private readonly action: number;
   private readonly lookback: number;
   private readonly isCounted: (touch: number) => boolean;
-  private readonly ends: { person: Uint32Array; weight: Float64Array; isSold: Uint8Array; value: Float64Array; from: Uint32Array };
+  private readonly ends: {
+    person: Uint32Array;
+    day: Int32Array;
+    weight: Float64Array;
+    isSold: Uint8Array;
+    value: Float64Array;
+    from: Uint32Array;
+  };
   private readonly touches: { touch: Uint32Array; age: Uint32Array; member: Uint32Array; isAsked: Uint8Array };
   private length = 0;
   private touched = 0;
@@ -108,6 +117,7 @@ class Cut {
     const most = log.people + log.outcomes.moment.length;
     this.ends = {
       person: new Uint32Array(most),
+      day: new Int32Array(most),
       weight: new Float64Array(most),
       isSold: new Uint8Array(most),
       value: new Float64Array(most),
@@ -136,6 +146,7 @@ class Cut {
     return {
       length,
       person: ends.person.slice(0, length),
+      day: ends.day.slice(0, length),
       weight: ends.weight.slice(0, length),
       isSold: ends.isSold.slice(0, length),
       value: ends.value.slice(0, length),
@@ -156,7 +167,7 @@ class Cut {
     const asked = this.keep(from, to, outcomes.moment[outcome] ?? 0);
     // By click date nobody asks for a journey that has no touch in these days.
     if (this.question.basis === 'click' && !asked) this.touched = before;
-    else this.end(person, 1, outcomes.value[outcome] ?? NaN);
+    else this.end(person, outcomes.day[outcome] ?? 0, outcomes.value[outcome] ?? NaN);
   }
 
   private unsold(person: number, from: number, to: number): void {
@@ -164,7 +175,7 @@ class Cut {
     while (last >= from && !this.isCounted(last)) last -= 1;
     if (last < from || (this.question.basis === 'sale' && !this.isIn(this.log.day[last] ?? 0))) return;
     const before = this.touched;
-    if (this.keep(from, last + 1, this.log.moment[last] ?? 0)) this.end(person, 0, 0);
+    if (this.keep(from, last + 1, this.log.moment[last] ?? 0)) this.end(person, this.log.day[last] ?? 0, null);
     else this.touched = before;
   }
 
@@ -188,12 +199,14 @@ class Cut {
     return some;
   }
 
-  private end(person: number, isSold: 0 | 1, value: number): void {
+  /** `value` of the outcome; null where there is none. */
+  private end(person: number, day: number, value: number | null): void {
     const { ends, length } = this;
     ends.person[length] = person;
     ends.weight[length] = this.log.weight[person] ?? 1;
-    ends.isSold[length] = isSold;
-    ends.value[length] = value;
+    ends.day[length] = day;
+    ends.isSold[length] = value === null ? 0 : 1;
+    ends.value[length] = value ?? 0;
     this.length += 1;
     ends.from[this.length] = this.touched;
   }

@@ -68,7 +68,7 @@ function picked(journeys: Journeys, places: readonly number[], weight: Float64Ar
     if (place !== undefined) for (let touch = touchesFrom[place] ?? 0; touch < (touchesFrom[place + 1] ?? 0); touch++) touches.push(touch);
     return touches.length;
   });
-  const of = <Column extends Uint8Array | Uint32Array | Float64Array>(column: Column, at: readonly number[]): Column => {
+  const of = <Column extends Uint8Array | Uint32Array | Int32Array | Float64Array>(column: Column, at: readonly number[]): Column => {
     const own = column.slice(0, at.length) as Column;
     for (const [to, place] of at.entries()) own[to] = column[place] ?? 0;
     return own;
@@ -76,6 +76,7 @@ function picked(journeys: Journeys, places: readonly number[], weight: Float64Ar
   return {
     length: places.length,
     person: of(journeys.person, places),
+    day: of(journeys.day, places),
     weight,
     isSold: of(journeys.isSold, places),
     value: of(journeys.value, places),

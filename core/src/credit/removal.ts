@@ -18,7 +18,7 @@ export const MOST_REMOVED = 500;
 
 /**
  * The chain of journeys, by all of their touches. Touches of one moment share a place: each is gone to and left in equal
- * parts. `weight` as in creditByPosition.
+ * parts. `weight` stands for that of the journeys, as resamples do.
  */
 export function chainOf(journeys: Journeys, weight: Float64Array = journeys.weight): Chain {
   const { members, isSold, touchesFrom, age } = journeys;

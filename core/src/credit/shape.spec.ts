@@ -110,6 +110,13 @@ describe('the shape of journeys', () => {
   });
 });
 
+describe('the day of a journey', () => {
+  it('is that of its outcome, also soon after midnight, or of its last touch', () => {
+    const night: ToldPerson = { touches: [[A, 23]], sold: [25] };
+    expect([...journeysOf([night, { touches: [[A, 47]] }]).day]).toEqual([20_001, 20_001]);
+  });
+});
+
 describe('other lookbacks', () => {
   it('say what each would find, in all and of each member', () => {
     const [short, exact, long] = lookbacks(journeysOf(PEOPLE, day(90)), [day(1), day(2), day(90)]);

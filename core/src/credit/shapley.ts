@@ -73,7 +73,7 @@ function membersIn(mask: number): number[] {
   return members;
 }
 
-/** Weighs the sets that journeys met. `weight` as in creditByPosition, `meanWeight` of one journey. */
+/** Weighs the sets that journeys met. `weight` stands for that of the journeys, `meanWeight` of one journey. */
 export function weighSets(
   { members, sets, setOf }: SetsMet,
   { isSold }: Journeys,

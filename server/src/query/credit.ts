@@ -2,13 +2,11 @@ import type { CreditReply, CreditRequest } from '@lens/contract';
 import {
   type BesideCredit,
   bookOf,
-  canSplitBy,
   type ComparisonRow,
   creditAnswer,
   type CreditColumn,
   type Figure,
   gap,
-  isDayDimension,
   lastDayOf,
   MILLIONTHS,
   NONE,
@@ -70,8 +68,6 @@ function besideCredit(data: ClientData, loaded: LoadedClient, asked: CreditReque
   const book = bookOf(vocabulary);
   const metrics = { spend: 'spend', claims: book.plainOf('count', asked.action)?.id, value: book.plainOf('value', asked.action)?.id };
   const wanted = Object.values(metrics).filter((id) => id !== undefined);
-  const rows = asked.by.every((dimension) => canSplitBy(dimension, vocabulary) && !isDayDimension(dimension)) ? asked.by : null;
-  if (!rows) return { spend: () => NOT_MEASURED, claims: () => NOT_MEASURED, claimedValue: () => NOT_MEASURED, members: [] };
   const question = plainQuestion({
     clients: [loaded.client],
     period: asked.period,
@@ -79,14 +75,14 @@ function besideCredit(data: ClientData, loaded: LoadedClient, asked: CreditReque
     countedBy: 'claims',
     // Channels claim by the day of the click; few say by that of the sale as well.
     basis: 'click',
-    rows,
+    rows: asked.by,
     knownOn: asked.knownOn,
   });
   const names = data.namesOf(loaded);
   const table = tableOf(prepare(loaded.tables, question, names, { lastDay, metrics: wanted }), question);
   const codes = new Map(table.rows.map((row) => [row.key, codeOf(data, row, names)]));
   const members = table.rows
-    .filter(({ kind, depth }) => kind === 'member' && depth === rows.length - 1)
+    .filter(({ kind, depth }) => kind === 'member' && depth === asked.by.length - 1)
     .map((row) => ({ row, codes: [...(row.parent === null ? [] : [codes.get(row.parent) ?? NONE]), codes.get(row.key) ?? NONE] }));
   const byCodes = new Map(members.map(({ row, codes: own }) => [own.join(), row]));
   const figureOf =
@@ -139,6 +135,7 @@ function notesOf({ notes: { unlisted, ...notes }, log, countedBy }: LoadedTouche
     isThere: log.people > 0,
     countedBy: countedBy.get(action) ?? null,
     unlisted: { count: unlisted.count, value: unlisted.value / MILLIONTHS },
+    unknownShare: notes.touches === 0 ? 0 : notes.unknownChannel / notes.touches,
     future,
     longest,
   };

@@ -38,7 +38,7 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
   const shape = journeyShape(journeys, { most: MOST_PATHS, once: asked.once });
   const touched = touchedIn(journeys);
   const days = [...new Set([...LOOKBACKS, asked.lookback])].sort((a, b) => a - b);
-  const wide = cutJourneys(log, members, { ...question, lookback: Math.max(...days) * HOURS });
+  const wide = compacted(cutJourneys(log, members, { ...question, lookback: Math.max(...days) * HOURS }));
   return {
     ...knownTouches(log, loaded.tables.vocabulary),
     members: called,
@@ -48,14 +48,11 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
     byFirst: shape.byFirst.map((each) => ({ ...each, value: each.value / MILLIONTHS })),
     paths: shape.paths.map((each) => ({ ...each, value: each.value / MILLIONTHS })),
     firstByLast: shape.firstByLast && crossed(shape.firstByLast, called.length),
+    lookbackMembers: wide.places.map((place) => nameOf(members, place, asked.by, names)),
     lookbacks: lookbacks(
-      wide,
+      wide.journeys,
       days.map((each) => each * HOURS),
-    ).map(({ hours, touched: some, share, met, kept }) => ({
-      ...{ days: hours / HOURS, touched: some, share },
-      met: places.map((place) => met[place] ?? 0),
-      kept: places.map((place) => kept[place] ?? null),
-    })),
+    ).map(({ hours, met, ...each }) => ({ ...each, days: hours / HOURS, met: [...met] })),
     found: foundIn(log, journeys, called, { containing: asked.containing, names }),
   };
 }
@@ -92,7 +89,7 @@ function foundIn(log: TouchLog, journeys: Journeys, called: readonly string[], {
     value: found.value / MILLIONTHS,
     journeys: found.places.map((journey) => ({
       isSold: isSold[journey] === 1,
-      day: (log.day[lastOf(journey)] ?? 0) + Math.round((age[(touchesFrom[journey + 1] ?? 1) - 1] ?? 0) / 86_400),
+      day: journeys.day[journey] ?? 0,
       value: isSold[journey] === 1 && !Number.isNaN(value[journey]) ? (value[journey] ?? 0) / MILLIONTHS : null,
       touches: Array.from({ length: (touchesFrom[journey + 1] ?? 0) - (touchesFrom[journey] ?? 0) }, (_, nth) => {
         const at = (touchesFrom[journey] ?? 0) + nth;
@@ -112,5 +109,11 @@ function toldOf(
     const code = coding ? codeAt(coding, log[coding.of][touch] ?? 0) : NONE;
     return code === NONE ? [] : [names(dimension, code)];
   });
-  return { day: log.day[touch] ?? 0, hoursBefore: before / 3600, isView: log.isView[touch] === 1, names: told };
+  return {
+    day: log.day[touch] ?? 0,
+    daysBefore: before / 86_400,
+    hoursBefore: before / 3600,
+    isView: log.isView[touch] === 1,
+    names: told,
+  };
 }

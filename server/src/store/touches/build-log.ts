@@ -1,6 +1,6 @@
-import type { TouchLog, TouchOutcomes } from '@lens/core';
+import type { CountedOutcomes, TouchLog, TouchOutcomes } from '@lens/core';
 import { momentOn } from './moment';
-import type { CountedOutcomes } from './touch-outcomes';
+import type { ListedOrder } from './touch-orders';
 import type { TouchPaths } from './touch-paths';
 import type { TouchRows } from './touch-rows';
 
@@ -11,7 +11,7 @@ import type { TouchRows } from './touch-rows';
 export function buildLog(
   rows: TouchRows,
   { codes, isDirect, alike }: TouchPaths,
-  { outcomes, unknown }: Pick<CountedOutcomes, 'outcomes' | 'unknown'>,
+  { outcomes, unknown }: Pick<CountedOutcomes<ListedOrder>, 'outcomes' | 'unknown'>,
 ): { readonly log: TouchLog; readonly twice: number } {
   const order = inOrder(rows, alike);
   const kept = order.filter((touch, at) => !isSame(rows, alike, touch, order[at - 1]));

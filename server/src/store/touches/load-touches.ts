@@ -1,4 +1,12 @@
-import type { AccountInfo, DayRange, TouchLog, Vocabulary } from '@lens/core';
+import {
+  type AccountInfo,
+  type CountedOutcomes,
+  countOutcomes,
+  type DayRange,
+  type TouchCounter,
+  type TouchLog,
+  type Vocabulary,
+} from '@lens/core';
 import type { Db } from '../database';
 import type { FeedRecord } from '../feeds';
 import { coversOf } from '../imports';
@@ -6,7 +14,6 @@ import type { Cut } from '../rows-at';
 import { buildLog } from './build-log';
 import { momentOn } from './moment';
 import { listedOrders, type ListedOrder } from './touch-orders';
-import { countOutcomes, type OutcomeSum, type TouchCounter } from './touch-outcomes';
 import { type TouchLeading, touchLikes, touchPaths } from './touch-paths';
 import { readTouches, type TouchRows } from './touch-rows';
 
@@ -28,7 +35,6 @@ export interface TouchNotes {
   readonly touches: number;
   /** People with one touch alone. */
   readonly onceTouched: number;
-  readonly views: number;
   /** Touches written down more than once, and after the outcome they are said to have led to. */
   readonly twice: number;
   readonly late: number;
@@ -36,9 +42,11 @@ export interface TouchNotes {
   readonly weighedTwice: number;
   /** Outcomes told for two people, and those that the client's list does not have. */
   readonly outcomesTwice: number;
-  readonly unlisted: OutcomeSum;
+  readonly unlisted: CountedOutcomes<unknown>['unlisted'];
   /** Touches whose channel nothing tells. */
   readonly unknownChannel: number;
+  /** Whether sources are sorted by rules guessed from the names of channels. */
+  readonly isGuessed: boolean;
 }
 
 export interface LoadedTouches {
@@ -78,7 +86,6 @@ export function loadTouches(db: Db, loading: TouchLoading): LoadedTouches {
       people: told.people,
       touches: log.moment.length,
       onceTouched: onceTouched(log),
-      views: log.isView.reduce((sum, each) => sum + each, 0),
       twice,
       late: told.late,
       unweighted: told.unweighted,
@@ -86,6 +93,7 @@ export function loadTouches(db: Db, loading: TouchLoading): LoadedTouches {
       outcomesTwice: counted.twice,
       unlisted: counted.unlisted,
       unknownChannel: withoutChannel(log),
+      isGuessed: loading.sources.rules.length === 0,
     },
   };
 }

@@ -1,4 +1,4 @@
-import { MILLIONTHS } from '@lens/core';
+import { MILLIONTHS, type ToldOutcome } from '@lens/core';
 import type { Db } from '../database';
 import { type Cut, rowsAt } from '../rows-at';
 
@@ -9,17 +9,6 @@ export interface TouchTags {
   readonly ad: string | null;
   readonly keyword: string | null;
   readonly link: string | null;
-}
-
-/** An outcome as a log tells it. */
-export interface ToldOutcome {
-  readonly person: number;
-  readonly action: string;
-  readonly moment: number;
-  readonly day: number;
-  /** In millionths; NaN where it is not told. */
-  readonly value: number;
-  readonly order: string | null;
 }
 
 /** The lines of logs as columns, in no order: people and tags by their places. */

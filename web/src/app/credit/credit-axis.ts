@@ -5,8 +5,8 @@ import { FILLED, RULE_WORDS } from './rule-words';
 /** An open ring for what a channel claims itself, a beam for what would be missing. */
 const MORE: Readonly<Record<string, string>> = { claims: 'M6 2 a4 4 0 1 0 0.01 0', lost: 'M6 0 V12' };
 
-export const markPath = (mark: CreditMark['rule']): string => MORE[mark] ?? RULE_WORDS[mark as keyof typeof RULE_WORDS].mark;
-export const isFilled = (mark: CreditMark['rule']): boolean => mark !== 'claims' && mark !== 'lost' && FILLED.has(mark);
+const markPath = (mark: CreditMark['rule']): string => MORE[mark] ?? RULE_WORDS[mark as keyof typeof RULE_WORDS].mark;
+const isFilled = (mark: CreditMark['rule']): boolean => mark !== 'claims' && mark !== 'lost' && FILLED.has(mark);
 
 /** The shape that stands for a rule. */
 @Component({

@@ -41,6 +41,10 @@ export function creditNotes(
     ...(!notes.isOneTouch && runs.length > 1
       ? [`The log has holes: it covers ${runs.map((run) => rangeText(run, style.locale)).join(', ')}.`]
       : []),
+    ...(notes.isGuessed && !notes.isOneTouch
+      ? ['What sources mean is guessed from the names of the channels: say it under Intake › Sources.']
+      : []),
+    ...some(notes.onceTouched, `${count(notes.onceTouched)} of ${count(notes.people)} people of the whole log have one touch alone.`),
     ...some(notes.unlisted.count, `${count(notes.unlisted.count)} outcomes of the log are on no list of the client and are left out.`),
     ...some(notes.outcomesTwice, `${count(notes.outcomesTwice)} outcomes stand in two journeys; the earlier one has them.`),
     ...some(notes.unweighted, `${count(notes.unweighted)} people do not say how many they stand for: each counts as one.`),
@@ -53,7 +57,7 @@ export function creditNotes(
     ...some(notes.future, `${count(notes.future)} touches lie in the future.`),
     ...some(
       notes.unknownChannel,
-      `${count(notes.unknownChannel)} touches (${share(notes.unknownChannel / Math.max(1, notes.touches))}) tell no channel: say what their sources mean under Intake › Sources.`,
+      `${count(notes.unknownChannel)} touches (${share(notes.unknownShare)}) tell no channel: say what their sources mean under Intake › Sources.`,
     ),
     ...(notes.longest > 1000 ? [`One person has ${count(notes.longest)} touches.`] : []),
   ];

@@ -22,9 +22,9 @@ export interface CreditState {
   readonly named: string;
 }
 
-export const CREDIT_TABS = ['credit', 'journeys', 'lookback'] as const;
+const CREDIT_TABS = ['credit', 'journeys', 'lookback'] as const;
 export type CreditTab = (typeof CREDIT_TABS)[number];
-export const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
+const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
 
 const LOOKBACK = 30;

@@ -44,8 +44,8 @@ const REPLY: CreditReply = {
   draws: 200,
   notes: {
     ...{ isOneTouch: false, isThere: true, countedBy: 'orders', covers: [{ from: 20_000, to: 20_050 }], people: 65, touches: 120 },
-    ...{ onceTouched: 20, views: 5, twice: 0, late: 0, future: 0, unweighted: 0, weighedTwice: 0, outcomesTwice: 0 },
-    ...{ unlisted: { count: 0, value: 0 }, unknownChannel: 0, longest: 4 },
+    ...{ onceTouched: 20, twice: 0, late: 0, future: 0, unweighted: 0, weighedTwice: 0, outcomesTwice: 0 },
+    ...{ unlisted: { count: 0, value: 0 }, unknownChannel: 0, unknownShare: 0, isGuessed: false, longest: 4 },
   },
   dimensions: ['campaign'],
   actions: ['booking'],
@@ -122,7 +122,9 @@ describe('what it rests on', () => {
         ],
       }),
     ).toContain('The log has holes');
-    expect(notes({ unknownChannel: 60 })).toContain('60 touches (50%) tell no channel');
+    expect(notes({ unknownChannel: 60, unknownShare: 0.5 })).toContain('60 touches (50%) tell no channel');
+    expect(notes({ isGuessed: true })).toContain('What sources mean is guessed');
+    expect(notes()).toContain('20 of 65 people of the whole log have one touch alone.');
     expect(notes({ longest: 10_000 })).toContain('One person has 10,000 touches.');
     for (const odd of ['twice', 'late', 'future', 'unweighted', 'weighedTwice', 'outcomesTwice'] as const)
       expect(notes({ [odd]: 3 }).split('\n').length).toBe(notes().split('\n').length + 1);

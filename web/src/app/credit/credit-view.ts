@@ -45,7 +45,6 @@ export interface CreditView {
   readonly zero: number;
   readonly ends: readonly [least: string, most: string];
   readonly summary: string;
-  readonly parted: number;
 }
 
 const UNITS: Readonly<Record<CreditMeasure, Unit>> = { outcomes: 'count', value: 'money', cost: 'money', ROAS: 'ratio' };
@@ -179,7 +178,6 @@ export function creditView(reply: CreditReply, state: CreditState, { outcome, st
     zero: placeOf(0),
     ends: [columns.write(least, unit), columns.write(most, unit)],
     summary: summaryOf(reply, outcome, style),
-    parted: reply.parted.length,
   };
 }
 
@@ -206,10 +204,8 @@ export const markLabel = (mark: CreditMark['rule']): string =>
   mark === 'claims' ? 'Claimed by the channel' : mark === 'lost' ? 'If it had not run' : RULE_WORDS[mark].label;
 
 function rolesOf(columns: Columns, at: number): CreditRow['roles'] {
-  const [starts, carries, finishes] = (['starts', 'carries', 'finishes'] as const).map((of) => columns.number(at, of));
-  return starts === null || carries === null || finishes === null || starts === undefined || carries === undefined || finishes === undefined
-    ? null
-    : [starts, carries, finishes];
+  const [starts, carries, finishes] = [columns.number(at, 'starts'), columns.number(at, 'carries'), columns.number(at, 'finishes')];
+  return starts === null || carries === null || finishes === null ? null : [starts, carries, finishes];
 }
 
 const rolesText = (columns: Columns, at: number): string =>

@@ -25,9 +25,10 @@ const REPLY: JourneysReply = {
     [0, 0, 0],
     [0, 0, 11],
   ],
+  lookbackMembers: ['Film', 'Search'],
   lookbacks: [
-    { days: 7, touched: 20, share: 0.4, met: [5, 0, 20], kept: [0.25, null, 0.5] },
-    { days: 90, touched: 45, share: 0.9, met: [20, 0, 40], kept: [1, null, 1] },
+    { days: 7, touched: 20, share: 0.4, met: [5, 20], kept: [0.25, 0.5] },
+    { days: 90, touched: 45, share: 0.9, met: [20, 40], kept: [1, 1] },
   ],
   found: {
     sold: 22,
@@ -39,8 +40,8 @@ const REPLY: JourneysReply = {
         day: 20_745,
         value: 100,
         touches: [
-          { day: 20_740, hoursBefore: 120, isView: true, names: ['Film', 'phone'] },
-          { day: 20_745, hoursBefore: 2, isView: false, names: [] },
+          { day: 20_740, daysBefore: 5, hoursBefore: 120, isView: true, names: ['Film', 'phone'] },
+          { day: 20_745, daysBefore: 0.1, hoursBefore: 2, isView: false, names: [] },
         ],
       },
       { isSold: false, day: 20_740, value: null, touches: [] },

@@ -36,7 +36,7 @@ export interface JourneysView {
     readonly end: string;
     readonly touches: readonly { readonly when: string; readonly text: string }[];
   }[];
-  readonly lookbacks: readonly { readonly days: string; readonly found: Bar; readonly share: string }[];
+  readonly lookbacks: readonly { readonly days: string; readonly text: string }[];
   readonly kept: readonly { readonly name: string; readonly cells: readonly string[] }[];
 }
 
@@ -61,10 +61,14 @@ export function journeysView(reply: JourneysReply, { outcome, style, absent }: W
     grid: gridOf(reply, names, { outcome, write }),
     found: foundText(reply, outcome, write),
     journeys: reply.found.journeys.map((journey) => singleOf(journey, { outcome, absent, write })),
-    lookbacks: lookbacksOf(reply, write),
-    kept: names
-      .map((name, member) => ({ name, cells: reply.lookbacks.map(({ met, kept }) => keptText(met[member], kept[member], write)) }))
-      .filter((_, member) => (reply.lookbacks.at(-1)?.met[member] ?? 0) > 0),
+    lookbacks: reply.lookbacks.map(({ days, touched, share }) => ({
+      days: `${days} days`,
+      text: `${write.count(touched)} · ${write.share(share)}`,
+    })),
+    kept: reply.lookbackMembers.map((name, member) => ({
+      name: name === '' ? absent : name,
+      cells: reply.lookbacks.map(({ met, kept }) => keptText(met[member], kept[member], write)),
+    })),
   };
 }
 
@@ -152,15 +156,6 @@ function gridOf(
   }));
 }
 
-function lookbacksOf({ lookbacks }: JourneysReply, { count, share }: Writing): JourneysView['lookbacks'] {
-  const bars = barsOf(
-    lookbacks,
-    ({ touched }) => touched,
-    ({ touched, days }) => ({ label: `${days} days`, text: count(touched) }),
-  );
-  return lookbacks.map(({ days, share: of }, at) => ({ days: `${days} days`, found: bars[at] ?? NO_BAR, share: share(of) }));
-}
-
 function singleOf(
   { isSold, day, value, touches }: JourneysReply['found']['journeys'][number],
   { outcome, absent, write }: { readonly outcome: string; readonly absent: string; readonly write: Writing },
@@ -171,8 +166,8 @@ function singleOf(
     when: write.day(day),
     way: touches.map(({ names: told }) => told[0] ?? absent).join(' → '),
     end: isSold ? `ended in ${outcome}${worth === '' ? '' : `, ${worth}`}` : 'ended in nothing',
-    touches: touches.map(({ day: on, hoursBefore, isView, names: told }) => ({
-      when: `${write.day(on)}, ${hoursBefore < 48 ? `${one(hoursBefore)} hours` : `${one(hoursBefore / 24)} days`} before`,
+    touches: touches.map(({ day: on, daysBefore, hoursBefore, isView, names: told }) => ({
+      when: `${write.day(on)}, ${hoursBefore < 48 ? `${one(hoursBefore)} hours` : `${one(daysBefore)} days`} before`,
       text: [isView ? 'saw' : 'clicked', told.join(' · ')].join(' '),
     })),
   };
