@@ -44,8 +44,11 @@ export function creditIntervals(ground: CreditGround): CreditIntervals {
   const drawn = Array.from({ length: draws }, (_, draw) => drawOnce(ground, parts, { draw, how }));
   // Few orders are off by as much in every resample: by what they are off for the journeys as they are.
   const quick = members > MOST_SETS ? again(journeys.weight, touchedIn(journeys), how).shapley : sums.outcomes.shapley;
-  const shiftOf = (member: number, column: number): number =>
-    column === SHAPLEY ? (sums.outcomes.shapley[member] ?? 0) - (quick[member] ?? 0) : 0;
+  const each = valueOfEach(touchedIn(journeys)) ?? 0;
+  const shiftOf = (member: number, column: number): number => {
+    const shift = (sums.outcomes.shapley[member] ?? 0) - (quick[member] ?? 0);
+    return column === SHAPLEY ? shift : column === RULES + SHAPLEY ? shift * each : 0;
+  };
   const interval = (member: number, column: number): Interval | null => {
     if (how.noRemoval && [REMOVAL, REMOVAL + RULES, LOST].includes(column)) return null;
     const all = Float64Array.from(drawn, (own) => own[member * COLUMNS + column] ?? 0).sort();

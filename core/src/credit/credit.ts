@@ -8,7 +8,7 @@ import { type CreditIntervals, creditIntervals } from './credit-intervals';
 import { disagreement, type Disagreement } from './disagreement';
 import { askedOf, compacted, cutJourneys, type JourneyQuestion, type Journeys } from './journeys';
 import { creditMembers } from './members';
-import { CREDIT_RULES, type CreditRule, LEAST_SOLD } from './rules';
+import { CREDIT_RULES, type CreditRule, LEAST_MET, LEAST_SOLD } from './rules';
 import { MOST_REMOVED } from './removal';
 import { companions } from './take-over';
 import type { TouchLog } from './touch-log';
@@ -291,7 +291,7 @@ function times({ figure, limits }: Cell, millionths: number | null): Cell {
 }
 
 function partedOver({ ground, intervals }: Table, member: number | null): Disagreement | null {
-  if (!intervals || member === null) return null;
+  if (!intervals || member === null || ground.position.part(member, 'met') < LEAST_MET) return null;
   const rules = CREDIT_RULES.filter((rule) => isPosition(rule) || !ground.lacks[rule]);
   return disagreement(
     (rule) => ground.sums.outcomes[rule][member] ?? 0,

@@ -10,3 +10,5 @@ export type CreditLack = (typeof CREDIT_LACKS)[number];
 
 /** Sold journeys below which nothing is said about members beyond what was counted. */
 export const LEAST_SOLD = 30;
+/** Outcomes before which a member must have been met for rules to be said to part over it: of fewer a few people decide. */
+export const LEAST_MET = 5;

@@ -248,6 +248,36 @@ describe('beside credit', () => {
     expect(answer.parted[answer.rows.findIndex((codes) => codes?.[0] === A)]).toMatchObject({ most: 'first', least: 'last' });
   });
 
+  it('lets rules part only over members that some outcomes met', () => {
+    const bought = (member: number): ToldPerson => ({
+      ...AB,
+      touches: AB.touches.map(([of, hour]) => [of === A ? member : of, hour] as const),
+    });
+    const partedOver = (times: number): unknown => {
+      const { answer } = ask([...often([AB, { touches: [[B, 1]] }]), ...often([bought(C)], times)]);
+      return answer.parted[answer.rows.findIndex((codes) => codes?.[0] === C)];
+    };
+    expect([partedOver(4), partedOver(12)]).toEqual([null, expect.anything()]);
+  });
+
+  it('has limits around the credit by Shapley also where orders are drawn, in outcomes and in value', () => {
+    const people = Array.from({ length: 15 * 40 }, (_, at): ToldPerson => ({
+      touches: [
+        [at % 15, 1],
+        [(at + 1 + (Math.floor(at / 15) % 3)) % 15, 2],
+      ],
+      ...(at % 3 === 0 || at % 15 < 2 ? { sold: [3] } : {}),
+    }));
+    const { column, answer } = ask(people);
+    for (const told of ['outcomes', 'value'])
+      for (const row of answer.rows.keys()) {
+        const { [row]: figure } = column(told, 'shapley').figures;
+        const { [row]: limits } = column(told, 'shapley').limits;
+        if (limits && figure?.kind === 'value') expect(limits.low <= figure.value && figure.value <= limits.high).toBe(true);
+      }
+    expect(column('value', 'shapley').limits.filter((each) => each !== null)).toHaveLength(15);
+  });
+
   it('refuses to look back no time', () => expect(() => ask([AB], { lookback: 0 })).toThrow(RangeError));
   it('has limits around every rule', () => {
     const { column } = ask(often([AB, { touches: [[B, 1]] }]));
