@@ -1,6 +1,15 @@
 import { median } from 'simple-statistics';
 import { performance } from 'node:perf_hooks';
-import { creditByPosition, creditMembers, cutJourneys, type JourneyQuestion, type Journeys, seededRandom, type TouchLog } from '@lens/core';
+import {
+  creditByPosition,
+  creditedLists,
+  creditMembers,
+  cutJourneys,
+  type JourneyQuestion,
+  type Journeys,
+  seededRandom,
+  type TouchLog,
+} from '@lens/core';
 import { chainOf, removalEffects } from '../core/src/credit/removal';
 import { setsMet, shapleyOf, weighSets } from '../core/src/credit/shapley';
 import { send, startServer } from '../server/test/harness';
@@ -12,6 +21,7 @@ const FEW = 12;
 const ROUNDS = 5;
 const MONTH = 30 * 24;
 const START = 20_000 * 86_400;
+const SOURCE = { touches: 1, outcomes: 1, covers: [], unread: [] };
 
 /** Credit of half a million journeys against loops that do nothing else, and of the demonstration over HTTP. */
 export async function benchCredit(demo: string): Promise<void> {
@@ -28,6 +38,10 @@ export async function benchCredit(demo: string): Promise<void> {
   const journeys = cut('campaign');
   const few = cut('channel');
   tell('journeys cut out of them, ms', timed(() => cut('campaign')).toFixed(0));
+  tell(
+    'the same as a list by campaign, to count by, ms',
+    timed(() => creditedLists(log, 'purchase', 'credited-equal-30', SOURCE)).toFixed(0),
+  );
   compareWith(
     'five rules by position',
     () => creditByPosition(journeys),
@@ -90,6 +104,7 @@ function madeLog(): TouchLog {
     isView: new Uint8Array(TOUCHES),
     member,
     split: new Uint32Array(TOUCHES),
+    importId: new Uint32Array(TOUCHES),
     codes: new Map([
       ['campaign', { of: 'member', codes }],
       ['channel', { of: 'member', codes: codes.map((code) => code % FEW) }],
@@ -102,6 +117,8 @@ function madeLog(): TouchLog {
       action: new Uint8Array(sold.length),
       actions: ['purchase'],
       value: new Float64Array(sold.length).fill(38e6),
+      count: new Float64Array(sold.length).fill(NaN),
+      importId: new Uint32Array(sold.length),
     },
   };
 }

@@ -1,4 +1,16 @@
-import { COUNTED_BY, DATE_BASES, formatDay, GAPS, isCurrency, isSensibleDay, isTimeZone, parseDay } from '@lens/core';
+import {
+  countedByOf,
+  COUNTERS,
+  DATE_BASES,
+  formatDay,
+  GAPS,
+  isCurrency,
+  isSensibleDay,
+  isTimeZone,
+  MOST_LOOKBACK,
+  parseDay,
+  POSITION_RULES,
+} from '@lens/core';
 import { z } from 'zod';
 
 export const id = z.string().min(1).max(100);
@@ -21,7 +33,13 @@ export const dayRange = z
   .object({ from: day, to: day })
   .refine((range) => range.from <= range.to, { message: 'The first day comes after the last', path: ['to'] });
 
-export const countedBy = z.enum(COUNTED_BY);
+const credited = z
+  .templateLiteral(['credited-', z.enum(POSITION_RULES), '-', z.number(), z.enum(['', '-clicks'])])
+  .refine((text) => countedByOf(text) === text);
+/** Who counts; credited by a rule over so many days: "credited-equal-30". */
+export const countedBy = z.union([z.enum(COUNTERS), credited], {
+  error: `Say ${COUNTERS.join(', ')}, or credited-, a rule (${POSITION_RULES.join(', ')}) and 1 to ${MOST_LOOKBACK} days: credited-equal-30`,
+});
 export const basis = z.enum(DATE_BASES);
 const gapName = z.enum(GAPS);
 

@@ -12,7 +12,7 @@ import {
 } from '@lens/core';
 import { z } from 'zod';
 import { basis, countedBy, day, dayRange, figure, figureColumn, id } from './basic';
-import { unit } from './words';
+import { unit, wordId } from './words';
 
 /** Of the client’s book of metrics: which there are depends on its words. */
 export const metricId = z.string().min(1).max(200);
@@ -206,6 +206,7 @@ export const trace = z.object({
       figure,
       used: figure,
       narrowed: narrowed.nullable(),
+      credited: z.object({ action: wordId, as: countedBy }).nullable(),
       sources: z.array(
         z.object({
           feed: z.string(),

@@ -1,4 +1,4 @@
-import { CREDIT_LACKS, CREDIT_RULES, DATE_BASES } from '@lens/core';
+import { CREDIT_LACKS, CREDIT_RULES, DATE_BASES, MOST_LOOKBACK } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, figure, figureColumn, id } from './basic';
 import { dimension } from './compare';
@@ -7,9 +7,6 @@ import { wordId } from './words';
 
 const creditRule = z.enum(CREDIT_RULES);
 const row = z.number().int();
-
-/** How far back touches may lie, in days. */
-export const MOST_LOOKBACK = 365;
 
 export const creditQuestion = z.object({
   /** The outcome that journeys end in. */

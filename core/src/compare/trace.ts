@@ -11,6 +11,8 @@ import { isListed } from '../grain/source';
 import { newestCover } from '../grain/known-cells';
 import { NONE } from '../rows/coding';
 import type { ClientTables } from '../grain/tables';
+import { type Credited, isCredited } from '../measure/counted-by';
+import type { OutcomeId } from '../measure/outcome';
 import { type ClosedTerm, termKey, termScale, termText, termUnit } from '../measure/term';
 import type { Adding } from '../measure/measure';
 import type { MetricId } from '../metric/metric';
@@ -43,6 +45,8 @@ export interface TraceInput {
   readonly sources: readonly TraceSource[];
   /** What the filters of the term itself ask of, and what they do with the spend of the days; null without any. */
   readonly narrowed: { readonly fields: readonly string[]; readonly kept: KeptSpend } | null;
+  /** What is credited, and how, where it is: its rows are then touches, each with its part of an outcome. */
+  readonly credited: { readonly action: OutcomeId; readonly as: Credited } | null;
 }
 
 export interface Trace {
@@ -100,6 +104,7 @@ export function trace(
       used: used.figure({ kind: 'term', term }),
       sources: sourcesOf(tallies, found, at, termScale(term)),
       narrowed: term.where ? narrowedBy(tables, question, term.where, names) : null,
+      credited: isListed(term) && isCredited(term.countedBy) ? { action: term.outcome.id, as: term.countedBy } : null,
     };
   });
   // What is read of other days, of a total, of a promise or of a number is told as it comes: its own rows are those of its own place.
@@ -107,9 +112,9 @@ export function trace(
     if (part.kind !== 'place' && part.kind !== 'target' && part.kind !== 'client number') return [];
     const [unit = 'number'] = unitsOf(natureOfFormula(part), true);
     const figure = measured.figure(part);
-    return [{ term: formulaText(part), unit, figure, used: figure, sources: [], narrowed: null }];
+    return [{ term: formulaText(part), unit, figure, used: figure, sources: [], narrowed: null, credited: null }];
   });
-  const byClick = [...terms.values()].some((term) => isListed(term) && term.kind === 'outcome' && term.basis === 'click');
+  const byClick = [...terms.values()].some((term) => isListed(term) && term.basis === 'click');
   return {
     name: found.name,
     figure: measured.figure(formula),

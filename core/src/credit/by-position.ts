@@ -1,9 +1,6 @@
 import type { Journeys } from './journeys';
 import { placeEnd } from './places';
-
-/** Rules that credit the touches of a journey by where they stand in it. */
-export const POSITION_RULES = ['last', 'first', 'equal', 'decay', 'ends'] as const;
-export type PositionRule = (typeof POSITION_RULES)[number];
+import { POSITION_RULES, type PositionRule } from './rules';
 
 /** Days in which the credit of a touch halves, where nobody says otherwise. */
 export const HALF_LIFE = 7;
@@ -91,6 +88,16 @@ export class PositionPass implements PositionCredit {
   /** Begins anew with a member. */
   forget(member: number): void {
     this.sums.fill(0, member * WIDTH, (member + 1) * WIDTH);
+  }
+
+  /** What a rule gives each place of a journey whose members are its places. */
+  sharesOf(journey: number, rule: PositionRule): number[] {
+    const { touchesFrom } = this.journeys;
+    const length = (touchesFrom[journey + 1] ?? 0) - (touchesFrom[journey] ?? 0);
+    this.sums.fill(0, 0, length * WIDTH);
+    this.add(journey, 1);
+    const at = POSITION_RULES.indexOf(rule);
+    return Array.from({ length }, (_, place) => this.sums[place * WIDTH + at] ?? 0);
   }
 
   add(journey: number, weight: number): void {

@@ -8,6 +8,10 @@ export interface ToldOutcome {
   readonly day: number;
   /** In millionths; NaN where it is not told. */
   readonly value: number;
+  /** How many the list that counts it says it stands for; NaN where none does. */
+  readonly count: number;
+  /** The import that counts it. */
+  readonly importId: number;
   /** Its number in the client's own list; null where the log does not say. */
   readonly order: string | null;
 }
@@ -18,6 +22,8 @@ export interface ListedOutcome {
   readonly id: string;
   readonly day: number;
   readonly value: number;
+  readonly count: number;
+  readonly importId: number;
 }
 
 /** Who has counted the outcomes of an action: the client's own lists, or the log itself where no list has its numbers. */
@@ -65,7 +71,7 @@ export function countOutcomes<Listed extends ListedOutcome>(
       if (outcome.order !== null) taken.add(key);
       if (!isListed.has(outcome.action)) return [outcome];
       const order = byNumber.get(key);
-      if (order) return [{ ...outcome, day: order.day, value: order.value }];
+      if (order) return [{ ...outcome, day: order.day, value: order.value, count: order.count, importId: order.importId }];
       unlisted.count += 1;
       unlisted.value += Number.isNaN(outcome.value) ? 0 : outcome.value;
       return [];

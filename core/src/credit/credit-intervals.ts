@@ -1,10 +1,10 @@
 import { quantileSorted } from 'simple-statistics';
 import type { Interval } from '../evidence/interval';
 import { poissonOne, seededRandom } from '../evidence/random';
-import { POSITION_RULES, PositionPass } from './by-position';
+import { PositionPass } from './by-position';
 import { type ChainedHow, type CreditGround, touchedIn, valueOfEach } from './credit-sums';
 import type { Journeys } from './journeys';
-import { CREDIT_RULES, type CreditRule } from './rules';
+import { CREDIT_RULES, type CreditRule, POSITION_RULES } from './rules';
 
 /** Limits within which 95 of 100 resamples lie, by the place of the member; null where none were made. */
 export interface CreditIntervals {

@@ -1,8 +1,8 @@
-import { type CreditTotal, creditByPosition, POSITION_RULES, type PositionCredit } from './by-position';
+import { type CreditTotal, creditByPosition, type PositionCredit } from './by-position';
 import { askedOf, type Journeys } from './journeys';
 import { distinctPaths } from './paths';
 import { chainOf, MOST_REMOVED, removalEffects } from './removal';
-import { type CreditLack, type CreditRule, LEAST_SOLD } from './rules';
+import { type CreditLack, type CreditRule, LEAST_SOLD, POSITION_RULES } from './rules';
 import { MOST_EXACT, setsMet, shapleyOf, weighSets } from './shapley';
 
 /** Credit of every rule, by the place of the member. Outcomes are whole ones, values in millionths. */

@@ -1,3 +1,4 @@
+import { NONE } from '../rows/coding';
 import type { DayRange } from '../time/day';
 import type { CreditMembers } from './members';
 import type { TouchLog } from './touch-log';
@@ -30,6 +31,8 @@ export interface Journeys {
   readonly day: Int32Array;
   /** 1 where it ended in an outcome. */
   readonly isSold: Uint8Array;
+  /** Place of its outcome in the log, NONE where none came. */
+  readonly outcome: Int32Array;
   /** What the outcome is worth, in millionths; NaN where that is not told, 0 where there is none. */
   readonly value: Float64Array;
   /** Place of each journey's first touch, and behind the last journey the number of touches. */
@@ -97,6 +100,7 @@ class Cut {
     day: Int32Array;
     weight: Float64Array;
     isSold: Uint8Array;
+    outcome: Int32Array;
     value: Float64Array;
     from: Uint32Array;
   };
@@ -120,6 +124,7 @@ class Cut {
       day: new Int32Array(most),
       weight: new Float64Array(most),
       isSold: new Uint8Array(most),
+      outcome: new Int32Array(most),
       value: new Float64Array(most),
       from: new Uint32Array(most + 1),
     };
@@ -149,6 +154,7 @@ class Cut {
       day: ends.day.slice(0, length),
       weight: ends.weight.slice(0, length),
       isSold: ends.isSold.slice(0, length),
+      outcome: ends.outcome.slice(0, length),
       value: ends.value.slice(0, length),
       touchesFrom: ends.from.slice(0, length + 1),
       touch: touches.touch.slice(0, touched),
@@ -167,7 +173,7 @@ class Cut {
     const asked = this.keep(from, to, outcomes.moment[outcome] ?? 0);
     // By click date nobody asks for a journey that has no touch in these days.
     if (this.question.basis === 'click' && !asked) this.touched = before;
-    else this.end(person, outcomes.day[outcome] ?? 0, outcomes.value[outcome] ?? NaN);
+    else this.end(person, outcomes.day[outcome] ?? 0, outcome);
   }
 
   private unsold(person: number, from: number, to: number): void {
@@ -175,7 +181,7 @@ class Cut {
     while (last >= from && !this.isCounted(last)) last -= 1;
     if (last < from || (this.question.basis === 'sale' && !this.isIn(this.log.day[last] ?? 0))) return;
     const before = this.touched;
-    if (this.keep(from, last + 1, this.log.moment[last] ?? 0)) this.end(person, this.log.day[last] ?? 0, null);
+    if (this.keep(from, last + 1, this.log.moment[last] ?? 0)) this.end(person, this.log.day[last] ?? 0, NONE);
     else this.touched = before;
   }
 
@@ -199,14 +205,17 @@ class Cut {
     return some;
   }
 
-  /** `value` of the outcome; null where there is none. */
-  private end(person: number, day: number, value: number | null): void {
-    const { ends, length } = this;
+  /** `outcome` by its place in the log, NONE where there is none. */
+  private end(person: number, day: number, outcome: number): void {
+    const { ends, length, log } = this;
+    const isSold = outcome !== NONE;
+    const count = isSold ? (log.outcomes.count[outcome] ?? NaN) : NaN;
     ends.person[length] = person;
-    ends.weight[length] = this.log.weight[person] ?? 1;
+    ends.weight[length] = Number.isNaN(count) ? (log.weight[person] ?? 1) : count;
     ends.day[length] = day;
-    ends.isSold[length] = value === null ? 0 : 1;
-    ends.value[length] = value ?? 0;
+    ends.isSold[length] = isSold ? 1 : 0;
+    ends.outcome[length] = outcome;
+    ends.value[length] = isSold ? (log.outcomes.value[outcome] ?? NaN) : 0;
     this.length += 1;
     ends.from[this.length] = this.touched;
   }

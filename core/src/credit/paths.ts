@@ -79,6 +79,7 @@ function picked(journeys: Journeys, places: readonly number[], weight: Float64Ar
     day: of(journeys.day, places),
     weight,
     isSold: of(journeys.isSold, places),
+    outcome: of(journeys.outcome, places),
     value: of(journeys.value, places),
     touchesFrom: from,
     touch: of(journeys.touch, touches),

@@ -1,4 +1,6 @@
-import { POSITION_RULES } from './by-position';
+/** Rules that credit the touches of a journey by where they stand in it. */
+export const POSITION_RULES = ['last', 'first', 'equal', 'decay', 'ends'] as const;
+export type PositionRule = (typeof POSITION_RULES)[number];
 
 /** Ways to credit an outcome to what came before it. */
 export const CREDIT_RULES = [...POSITION_RULES, 'removal', 'shapley'] as const;

@@ -19,6 +19,8 @@ export interface TouchLog {
   /** Places in the lists that codings speak of: where a touch leads, and what it was like. */
   readonly member: Uint32Array;
   readonly split: Uint32Array;
+  /** The import that told of it. */
+  readonly importId: Uint32Array;
   /** What touches tell of each dimension. */
   readonly codes: ReadonlyMap<string, Coding>;
   /** Over the list of members: 1 where people came by themselves, by a typed or saved address. */
@@ -39,4 +41,8 @@ export interface TouchOutcomes {
   readonly actions: readonly string[];
   /** In millionths of the client's currency; NaN where it is not told. */
   readonly value: Float64Array;
+  /** How many the list that counts it says it stands for; NaN where none does: as many as the person. */
+  readonly count: Float64Array;
+  /** The import that counts it. */
+  readonly importId: Uint32Array;
 }

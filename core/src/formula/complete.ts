@@ -24,6 +24,7 @@ const LANGUAGE: readonly { readonly text: string; readonly note: string }[] = [
   { text: 'as claimed', note: 'As the channels claim it.' },
   { text: 'as ordered', note: 'As the orders count it.' },
   { text: 'as the site counts', note: 'As the site or a tracker counts it.' },
+  { text: 'as credited', note: 'Shared among the touches before it: as credited by first touch over 30 days' },
   { text: 'within', note: 'Outcomes that came soon enough after the click: count of purchase within 14 days' },
   { text: 'where', note: 'Of some rows alone: spend where device is "phone" or "tablet"' },
   { text: 'when', note: 'when clicks >= 100 then … otherwise …' },

@@ -2,6 +2,7 @@ import { MARGIN } from '../measure/client-number';
 import fc from 'fast-check';
 import { runs } from '../test/runs';
 import { BUILT_IN_BOOK, bookOf } from '../metric/metric-book';
+import type { CountedBy } from '../measure/counted-by';
 import { NO_OWN_WORDS } from '../measure/own-words';
 import type { Term } from '../measure/term';
 import { BUILT_IN, Vocabulary } from '../measure/vocabulary';
@@ -52,6 +53,12 @@ describe('a formula that is read', () => {
     expect(read('people of cart as claimed')).toEqual(outcome('people', 'cart', { countedBy: 'claims' }));
     expect(read('(value of purchase - spend) as ordered by click date')).toEqual(
       operation(outcome('value', 'purchase', { countedBy: 'orders', basis: 'click' }), '-', spend),
+    );
+    const credited = (countedBy: CountedBy) => outcome('count', 'purchase', { countedBy });
+    expect(read('count of purchase as credited')).toEqual(credited('credited-equal-30'));
+    expect(read('count of purchase as credited by first touch over 1 day clicks only')).toEqual(credited('credited-first-1-clicks'));
+    expect(read('count of purchase as credited by click date')).toEqual(
+      outcome('count', 'purchase', { countedBy: 'credited-equal-30', basis: 'click' }),
     );
     expect(read('  SPEND ÷ Count of Sign-Ups ')).toEqual(operation(spend, '/', outcome('count', 'sign-up')));
     expect(read('refunds of purchase')).toEqual(term(BUILT_IN.outcomeTerm(BUILT_IN.measure('refunds'), 'purchase', {})));
@@ -183,6 +190,7 @@ const anyTerm = fc.constantFrom<Formula>(
   outcome('people', 'sign-up', { basis: 'sale' }),
   read('refunds of purchase as the site counts'),
   read('value of lead within 7 days'),
+  read('count of cart as credited by both ends over 90 days clicks only by click date'),
   read('spend where device is "phone" or "a b"'),
   read('count of lead where campaign does not contain "x" where ad is filled'),
 );

@@ -1,4 +1,4 @@
-import type { Counting } from '../measure/term';
+import { countingAt } from './counting-reader';
 import { Cursor } from './cursor';
 import {
   type Call,
@@ -28,14 +28,6 @@ import type { FormulaWords } from './words';
 const MOST_DEPTH = 40;
 const MOST_DECIMALS = 6;
 const MOST_WITHIN = 400;
-
-const SUFFIXES: readonly (readonly [words: readonly string[], counting: Partial<Counting>])[] = [
-  [['by', 'click', 'date'], { basis: 'click' }],
-  [['by', 'sale', 'date'], { basis: 'sale' }],
-  [['as', 'claimed'], { countedBy: 'claims' }],
-  [['as', 'ordered'], { countedBy: 'orders' }],
-  [['as', 'the', 'site', 'counts'], { countedBy: 'site' }],
-];
 
 /** Reads one formula by recursive descent; each token is looked at a limited number of times. */
 export class Reader {
@@ -131,7 +123,7 @@ export class Reader {
     let part = this.primary();
     for (;;) {
       const { formula } = part;
-      const counting = this.suffix();
+      const counting = countingAt(this.cursor);
       const within = counting ? undefined : this.within(part);
       const filter = counting || within !== undefined ? undefined : this.filters.next();
       if (counting) part = { ...part, formula: fixFormula(formula, counting) };
@@ -154,14 +146,6 @@ export class Reader {
     if (!this.cursor.tookWords(['days']) && !this.cursor.tookWords(['day']))
       refuse('“days” is missing here: within 14 days.', this.cursor.next);
     return next.value;
-  }
-
-  private suffix(): Partial<Counting> | undefined {
-    const found = SUFFIXES.find(([words]) => this.cursor.tookWords(words));
-    if (found) return found[1];
-    if (this.cursor.isAt(['by'])) refuse('“by” is followed by “click date” or “sale date”.', this.cursor.next);
-    if (this.cursor.isAt(['as'])) refuse('“as” is followed by “claimed”, “ordered” or “the site counts”.', this.cursor.next);
-    return undefined;
   }
 
   private primary(): Part {

@@ -10,7 +10,8 @@ import { type Alike, type Narrow, Narrowing } from './narrowing';
 import type { RowFilter } from './row-filter';
 import { skipsLevels } from './skipping';
 import { NONE } from '../rows/coding';
-import type { ClientTables } from './tables';
+import { isListed } from './source';
+import { type ClientTables, listsBy } from './tables';
 
 export interface Ask {
   /** Every term to sum. At most 31. */
@@ -95,11 +96,14 @@ export function accumulate(tables: ClientTables, ask: Ask, visit?: Visitor): Sum
     }
   const outside = { dimensions: [], level: OUTSIDE };
   const notMatched = tables.clients.map(() => new SumNode(outside, [], NONE, undefined, ask.terms.length, ask.buckets.length));
-  const withoutClickDay = tables.orders.flatMap((table) => {
-    const without = summings.flatMap((summing) => addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched }) ?? []);
-    // It is the same whichever terms were looked for.
-    return without.slice(0, 1);
-  });
+  const counting = new Set(ask.terms.flatMap((term) => (isListed(term) ? [term.countedBy] : [])));
+  const withoutClickDay = [...counting]
+    .flatMap((countedBy) => listsBy(tables, countedBy))
+    .flatMap((table) => {
+      const without = summings.flatMap((summing) => addOrders({ ...summing, buckets: ask.buckets, indexes, table, notMatched }) ?? []);
+      // It is the same whichever terms were looked for.
+      return without.slice(0, 1);
+    });
   return { ...ask, plan, nodes, campaigns, notMatched, withoutClickDay };
 }
 

@@ -2,8 +2,8 @@ import { type ClosedTerm, termKey } from '../measure/term';
 import type { Day, DayRange } from '../time/day';
 import { listKnows } from './known-cells';
 import type { Narrowing } from './narrowing';
-import { lists, ordersAnswer } from './source';
-import { type ClientTables, numberOn, type OrderTable } from './tables';
+import { isListed, lists, ordersAnswer } from './source';
+import { type ClientTables, listsBy, numberOn, type OrderTable } from './tables';
 
 /** Of whom lists of outcomes are asked. */
 interface Whom {
@@ -34,7 +34,7 @@ export class ListedDays {
   private find(term: ClosedTerm, { account, dimensions, client }: Required<Whom>): Uint8Array {
     const days = new Uint8Array(this.window.to - this.window.from + 1);
     if (this.tables.accounts[account]?.sellsItself === true) return days;
-    const own = this.tables.orders.filter(
+    const own = (isListed(term) ? listsBy(this.tables, term.countedBy) : []).filter(
       (table) =>
         (table.client ?? 0) === client &&
         lists(table, term) &&

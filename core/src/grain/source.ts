@@ -1,9 +1,11 @@
 import { type OutcomePart, partKey } from '../measure/outcome';
+import type { ByList } from '../measure/counted-by';
 import type { ClosedOutcomeTerm, ClosedTerm } from '../measure/term';
 import type { OrderTable } from './tables';
 
 /** Whether lists of outcomes answer a term, instead of a channel's feeds. */
-export const isListed = (term: ClosedTerm): boolean => term.kind === 'outcome' && term.countedBy !== 'claims';
+export const isListed = (term: ClosedTerm): term is ClosedOutcomeTerm & { readonly countedBy: ByList } =>
+  term.kind === 'outcome' && term.countedBy !== 'claims';
 
 /** Whether a list is of the outcomes that a term asks of. */
 export const lists = (table: OrderTable, term: ClosedTerm): term is ClosedOutcomeTerm =>

@@ -1,10 +1,15 @@
 import { firstOfEach } from '../list/first-of-each';
+import { keepFew } from '../list/keep-few';
+import type { Credited } from '../measure/counted-by';
 import { wordsTogether } from '../measure/own-words';
 import { termUnit } from '../measure/term';
 import { Vocabulary } from '../measure/vocabulary';
 import type { Coding } from '../rows/coding';
 import type { Day } from '../time/day';
 import type { AccountInfo, ClientTables, DatedRate, FeedTable, OrderTable } from './tables';
+
+/** Ways to credit whose lists stay in memory. */
+const MOST_WAYS = 2;
 
 /** The tables of one client, and what its money is worth in the currency that is answered in; null where it is that. */
 export interface InOneCurrency {
@@ -29,6 +34,8 @@ export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
     const { accounts, lots } = before;
     before.accounts += tables.accounts.length;
     before.lots += tables.lots.length;
+    const moveList = (list: OrderTable): OrderTable =>
+      exchanged({ ...list, client, codes: withLots(list.codes, lots, movedCodes) }, rates, vocabulary);
     return {
       clients: tables.clients.map((info) => ({ ...info, rates })),
       accounts: tables.accounts.map((info): AccountInfo => ({ ...info, client, rates: chained(info.rates, rates) })),
@@ -37,7 +44,8 @@ export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
         account: feed.account + accounts,
         codes: withLots(feed.codes, lots, movedCoding),
       })),
-      orders: tables.orders.map((list) => exchanged({ ...list, client, codes: withLots(list.codes, lots, movedCodes) }, rates, vocabulary)),
+      orders: tables.orders.map(moveList),
+      credited: (as: Credited) => tables.credited?.(as).map(moveList) ?? [],
       lots: tables.lots.map((lot) => ({ ...lot, account: lot.account + accounts })),
       campaigns: [...tables.campaignAccount].map(([campaign, account]) => [campaign, account + accounts] as const),
     };
@@ -48,6 +56,7 @@ export function tablesTogether(parts: readonly InOneCurrency[]): ClientTables {
     accounts: moved.flatMap(({ accounts }) => accounts),
     feeds: moved.flatMap(({ feeds }) => feeds),
     orders: moved.flatMap(({ orders }) => orders),
+    credited: keepFew(MOST_WAYS, (as) => moved.flatMap(({ credited }) => credited(as))),
     lots: moved.flatMap(({ lots }) => lots),
     campaignAccount: new Map(moved.flatMap(({ campaigns }) => campaigns)),
   };

@@ -1,5 +1,5 @@
 import type { DatedNumber } from '../measure/client-number';
-import type { ListedBy } from '../measure/outcome';
+import { type ByList, type Credited, isCredited } from '../measure/counted-by';
 import type { Vocabulary } from '../measure/vocabulary';
 import type { Target } from '../target/target';
 import type { ChannelKind } from '../sources/source';
@@ -62,7 +62,7 @@ export interface OrderTable {
   /** Whose list it is: index into `ClientTables.clients`; absent for the first. */
   readonly client?: number;
   readonly action: string;
-  readonly countedBy: ListedBy;
+  readonly countedBy: ByList;
   readonly covers: readonly Cover[];
   readonly length: number;
   readonly saleDay: Int32Array;
@@ -115,6 +115,8 @@ export interface ClientTables {
   readonly accounts: readonly AccountInfo[];
   readonly feeds: readonly FeedTable[];
   readonly orders: readonly OrderTable[];
+  /** The outcomes of logs of touches, each shared among the touches before it; absent where there are none. */
+  readonly credited?: (as: Credited) => readonly OrderTable[];
   /** What people met before they ordered; absent where it was not asked for. */
   readonly touches?: TouchLog;
   /** Traffic bought in lots; the codes of "lot" are places in this list. */
@@ -138,9 +140,13 @@ export interface ClientInfo {
 /** What an outcome of a list is worth, in millionths; NaN where that is not told. */
 export const worthOf = ({ amounts }: OrderTable, row: number): number => amounts.get('value')?.[row] ?? NaN;
 
+/** The lists that somebody counts in. */
+export const listsBy = ({ orders, credited }: ClientTables, countedBy: ByList): readonly OrderTable[] =>
+  isCredited(countedBy) ? (credited?.(countedBy) ?? []) : orders.filter((table) => table.countedBy === countedBy);
+
 /** Lists of an action by who counts it. */
-export const listsOf = ({ orders }: ClientTables, action: string, countedBy: ListedBy = 'orders'): OrderTable[] =>
-  orders.filter((table) => table.action === action && table.countedBy === countedBy);
+export const listsOf = (tables: ClientTables, action: string, countedBy: ByList = 'orders'): OrderTable[] =>
+  listsBy(tables, countedBy).filter((table) => table.action === action);
 
 /** A number of a client (its index) on a day, or undefined where none is set. */
 export function numberOn({ clients }: Pick<ClientTables, 'clients'>, client: number, id: string, day: Day): number | undefined {

@@ -1,5 +1,6 @@
 import { type Level, LEVELS } from '../measure/level';
-import type { OutcomeId, DateBasis, ListedBy, ReportedPart } from '../measure/outcome';
+import type { ListedBy } from '../measure/counted-by';
+import type { OutcomeId, DateBasis, ReportedPart } from '../measure/outcome';
 import type { DateOrder } from './date';
 import type { Decimal } from '../text/number';
 import type { FileRatioName } from './ratio';

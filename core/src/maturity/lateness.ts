@@ -1,6 +1,7 @@
 import { NONE } from '../rows/coding';
 import { type ClientTables, listsOf, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
+import { type ByList, type CountedBy, isCredited } from '../measure/counted-by';
 import { partUnit } from '../measure/outcome';
 import type { ClosedOutcomeTerm } from '../measure/term';
 import type { Day } from '../time/day';
@@ -60,10 +61,8 @@ export class Lateness {
     let found = this.outcomes.get(key);
     if (!found) {
       const { outcome, countedBy } = term;
-      const site = listsOf(this.tables, outcome.id, 'site');
-      const orders = listsOf(this.tables, outcome.id, 'orders');
-      const [first, second] = countedBy === 'site' ? [site, orders] : [orders, site];
-      found = readOutcomes(first.length > 0 ? first : second, isByValue(term), this.lastDay);
+      const lists = sourcesOf(countedBy).map((by) => listsOf(this.tables, outcome.id, by));
+      found = readOutcomes(lists.find(({ length }) => length > 0) ?? [], isByValue(term), this.lastDay);
       this.outcomes.set(key, found);
     }
     return found;
@@ -71,8 +70,13 @@ export class Lateness {
 }
 
 const isByValue = ({ part }: LateTerm): boolean => partUnit(part) === 'money';
-const sourceKey = (term: LateTerm): string =>
-  `${term.outcome.id} ${isByValue(term) ? 'value' : 'count'} ${term.countedBy === 'site' ? 'site' : 'orders'}`;
+const sourceKey = (term: LateTerm): string => `${term.outcome.id} ${isByValue(term) ? 'value' : 'count'} ${sourcesOf(term.countedBy)[0]}`;
+
+/** Whose lists tell how late outcomes come: those that count them, else others of the same. What is credited comes by ways of its own. */
+function sourcesOf(countedBy: CountedBy): readonly [ByList, ...ByList[]] {
+  if (isCredited(countedBy)) return [countedBy];
+  return countedBy === 'site' ? ['site', 'orders'] : ['orders', 'site'];
+}
 
 function readOutcomes(lists: ReturnType<typeof listsOf>, byValue: boolean, lastDay: Day): PlacedOutcome[] {
   const outcomes: PlacedOutcome[] = [];

@@ -18,20 +18,6 @@ export interface Outcome {
 /** The id of an outcome. */
 export type OutcomeId = string;
 
-/** Whose count it is. Never mixed in one column (calculations, chapter 4). */
-export const COUNTED_BY = ['claims', 'site', 'orders'] as const;
-export type CountedBy = (typeof COUNTED_BY)[number];
-/** Who counts outcomes in a list of their own, instead of in the report of a channel. */
-export const LISTED_BY = ['orders', 'site'] as const satisfies readonly CountedBy[];
-export type ListedBy = (typeof LISTED_BY)[number];
-
-/** Who counts, as sentences say it. */
-export const COUNTED_WORDS: Readonly<Record<CountedBy, { readonly who: string; readonly as: string; readonly text: string }>> = {
-  claims: { who: 'the channels’ claims', as: 'the channels claim them', text: 'as claimed' },
-  site: { who: 'the site or a tracker', as: 'the site counts them', text: 'as the site counts' },
-  orders: { who: 'the orders', as: 'the orders count them', text: 'as ordered' },
-};
-
 /** On which day an outcome counts: that of the click before it, or that of the sale itself. */
 export const DATE_BASES = ['click', 'sale'] as const;
 export type DateBasis = (typeof DATE_BASES)[number];

@@ -1,7 +1,8 @@
 import type { Unit } from '../figure/text';
 import type { ClientNumber } from './client-number';
 import { type Adding, addsPlainly, type Measure } from './measure';
-import { COUNTED_WORDS, type CountedBy, type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
+import { countedWords, type CountedBy } from './counted-by';
+import { type DateBasis, type Outcome, type OutcomePart, partKey, partUnit } from './outcome';
 import { nameText } from '../formula/tokens';
 import type { Filter } from '../question/filter';
 import { MILLIONTHS } from './scale';
@@ -115,7 +116,7 @@ function plainText(term: Term): string {
   if (term.kind === 'measure')
     return (term.weight ? `${nameText(term.measure.name)} × ${nameText(term.weight.name)}` : nameText(term.measure.name)) + narrowed;
   const part = typeof term.part === 'object' ? nameText(term.part.name) : term.part;
-  const by = term.countedBy === undefined ? '' : ` ${COUNTED_WORDS[term.countedBy].text}`;
+  const by = term.countedBy === undefined ? '' : ` ${countedWords(term.countedBy).text}`;
   const basis = term.basis === undefined ? '' : ` by ${term.basis} date`;
   const within = term.within === undefined ? '' : ` within ${term.within} days`;
   return `${part} of ${nameText(term.outcome.name)}${by}${basis}${within}${narrowed}`;

@@ -2,18 +2,10 @@ import { BUILT_IN_DIMENSIONS } from './built-in/dimensions';
 import { BESIDE_OUTCOMES, BUILT_IN_MEASURES } from './built-in/measures';
 import { BUILT_IN_OUTCOMES } from './built-in/outcomes';
 import { type ClientNumber, MARGIN } from './client-number';
+import { type CountedBy, COUNTERS } from './counted-by';
 import type { Dimension } from './dimension';
 import type { Measure } from './measure';
-import {
-  COUNTED_BY,
-  type CountedBy,
-  DATE_BASES,
-  type DateBasis,
-  type Outcome,
-  type OutcomeId,
-  type OutcomePart,
-  REPORTED_PARTS,
-} from './outcome';
+import { DATE_BASES, type DateBasis, type Outcome, type OutcomeId, type OutcomePart, REPORTED_PARTS } from './outcome';
 import { EMPTY_LIBRARY, type Library } from '../metric/metric-set';
 import { NO_OWN_WORDS, type OwnWords, type Words } from './own-words';
 import type { ClosedTerm, MeasureTerm, OutcomeTerm } from './term';
@@ -85,7 +77,7 @@ export class Vocabulary implements Words {
     const [id = '', part, countedBy, basis] = key.split('.');
     if (part === undefined) return this.measureTerm(id);
     const of = this.has.measure(part) ? this.measure(part) : oneOf(REPORTED_PARTS, part);
-    return this.outcomeTerm(of, id, { countedBy: oneOf(COUNTED_BY, countedBy), basis: oneOf(DATE_BASES, basis) });
+    return this.outcomeTerm(of, id, { countedBy: oneOf(COUNTERS, countedBy), basis: oneOf(DATE_BASES, basis) });
   };
 
   /** Whether a column holds what only the client's own site counts. */

@@ -2,7 +2,8 @@ import { MOST_TERMS, termsNeeded } from '../compare/answer';
 import { nodesOf } from '../formula/formula';
 import { nameKey } from '../formula/tokens';
 import { type ClientNumber, clientNumbers } from '../measure/client-number';
-import { COUNTED_BY, DATE_BASES } from '../measure/outcome';
+import { COUNTERS } from '../measure/counted-by';
+import { DATE_BASES } from '../measure/outcome';
 import { Vocabulary } from '../measure/vocabulary';
 import type { ReadMetric } from './library';
 import type { MetricId, OwnMetric } from './metric';
@@ -48,7 +49,7 @@ export function metricProblems(metric: OwnMetric, vocabulary: Vocabulary): PartP
 
 /** How many sums some metrics need at most: whoever counts, and by whichever day. */
 const mostTerms = (book: MetricBook, metrics: readonly MetricId[]): number =>
-  Math.max(...COUNTED_BY.flatMap((countedBy) => DATE_BASES.map((basis) => termsNeeded(book, metrics, { countedBy, basis }))));
+  Math.max(...COUNTERS.flatMap((countedBy) => DATE_BASES.map((basis) => termsNeeded(book, metrics, { countedBy, basis }))));
 
 /** What is wrong with a set that is new or has changed. */
 export function metricSetProblems(set: OwnMetricSet, book: MetricBook): PartProblem[] {

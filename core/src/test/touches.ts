@@ -32,6 +32,7 @@ export function logOf(people: readonly ToldPerson[], { direct = [] as readonly n
     isView: Uint8Array.from(touches, ([, , kind]) => (kind === 'view' ? 1 : 0)),
     member: Uint32Array.from(touches, ([member]) => member),
     split: new Uint32Array(touches.length),
+    importId: new Uint32Array(touches.length).fill(1),
     codes: new Map([['campaign', { of: 'member', codes: Int32Array.from({ length: members }, (_, at) => at) }]]),
     isDirect: Uint8Array.from({ length: members }, (_, at) => (direct.includes(at) ? 1 : 0)),
     outcomes: {
@@ -41,6 +42,8 @@ export function logOf(people: readonly ToldPerson[], { direct = [] as readonly n
       action: Uint8Array.from(outcomes, ({ action }) => actions.indexOf(action)),
       actions,
       value: Float64Array.from(outcomes, ({ value }) => value * 1e6),
+      count: new Float64Array(outcomes.length).fill(NaN),
+      importId: new Uint32Array(outcomes.length).fill(2),
     },
   };
 }

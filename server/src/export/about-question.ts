@@ -1,4 +1,4 @@
-import { COUNTED_WORDS, dayName, formatNumber, formulaText, type MetricId, quantity, type Condition, type Filter } from '@lens/core';
+import { countedWords, dayName, formatNumber, formulaText, type MetricId, quantity, type Condition, type Filter } from '@lens/core';
 import type { Exported } from './exported';
 
 /** What a table tells of: each line a name and what there is to say of it. */
@@ -13,7 +13,7 @@ export function aboutQuestion({ client, question, table, book }: Exported): (rea
     ['Client', client.name],
     ['Days', days(question.period)],
     ['Compared with', question.comparison ? days(question.comparison) : 'nothing'],
-    ['Counted', COUNTED_WORDS[question.countedBy].who],
+    ['Counted', countedWords(question.countedBy).who],
     ['Date basis', `by ${question.basis} date`],
     ['As known', question.knownOn === null ? 'now' : `on ${day(question.knownOn)}`],
     ['Money in', client.currency],

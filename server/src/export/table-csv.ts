@@ -1,4 +1,4 @@
-import { COUNTED_WORDS, formatDay, type PlainCell, plainColumns, plainName } from '@lens/core';
+import { countedWords, formatDay, type PlainCell, plainColumns, plainName } from '@lens/core';
 import { toCsv } from './csv';
 import type { Exported } from './exported';
 
@@ -11,7 +11,7 @@ export function tableCsv({ client, question, table, book, limitsIn }: Exported):
     client.name,
     ...days(question.period),
     ...days(question.comparison),
-    COUNTED_WORDS[question.countedBy].who,
+    countedWords(question.countedBy).who,
     `${question.basis} date`,
     question.knownOn === null ? null : formatDay(question.knownOn),
   ];

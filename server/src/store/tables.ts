@@ -23,6 +23,7 @@ import { type Members, membersOf } from './members';
 import { type Cut, cutOn } from './rows-at';
 import type { SegmentStore } from './segments';
 import { SplitDictionary } from './splits';
+import { creditedOnDemand } from './touches/credited';
 import { type LoadedTouches, loadTouches } from './touches/load-touches';
 
 /** Column tables of one client with the names behind their codes. */
@@ -165,7 +166,8 @@ function loadRecord(
     const loaded = loadTouches(db, { ...own, infoOf: (account) => infos[accountIndex.get(account) ?? NONE] });
     return { ...loaded, log: derived({ ...tables, orders: [], touches: loaded.log }).touches ?? loaded.log };
   });
-  return { client, locale: info?.locale ?? 'en-GB', tables: derived(tables), touches, members, version };
+  const withCredit = { ...derived(tables), credited: creditedOnDemand(touches) };
+  return { client, locale: info?.locale ?? 'en-GB', tables: withCredit, touches, members, version };
 }
 
 /** Read when it is asked for the first time: most questions are not about touches. */

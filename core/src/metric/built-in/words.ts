@@ -1,6 +1,7 @@
 import { type Formula, formulaOf, term } from '../../formula/formula';
 import { MARGIN } from '../../measure/client-number';
-import type { CountedBy, DateBasis, OutcomeId, OutcomePart } from '../../measure/outcome';
+import type { CountedBy } from '../../measure/counted-by';
+import type { DateBasis, OutcomeId, OutcomePart } from '../../measure/outcome';
 import { BUILT_IN } from '../../measure/vocabulary';
 
 export const measure = (id: string): Formula => term(BUILT_IN.measureTerm(id));

@@ -33,11 +33,12 @@ export function buildLog(
     isView: pick(rows.isView),
     member: pick(rows.tag),
     split: pick(rows.like),
+    importId: pick(rows.importId),
     codes,
     isDirect,
     outcomes: outcomesOf(people, [
       ...outcomes,
-      ...unknown.map(({ action, day, value }, at) => ({ person: rows.people + at, action, moment: momentOn(day), day, value })),
+      ...unknown.map((order, at) => ({ ...order, person: rows.people + at, moment: momentOn(order.day) })),
     ]),
   };
   return { log, twice: order.length - kept.length };
@@ -98,6 +99,8 @@ interface Outcome {
   readonly moment: number;
   readonly day: number;
   readonly value: number;
+  readonly count: number;
+  readonly importId: number;
 }
 
 function outcomesOf(people: number, all: readonly Outcome[]): TouchOutcomes {
@@ -113,5 +116,7 @@ function outcomesOf(people: number, all: readonly Outcome[]): TouchOutcomes {
     action: Uint8Array.from(sorted, ({ action }) => actions.indexOf(action)),
     actions,
     value: Float64Array.from(sorted, ({ value }) => value),
+    count: Float64Array.from(sorted, ({ count }) => count),
+    importId: Uint32Array.from(sorted, ({ importId }) => importId),
   };
 }

@@ -2,6 +2,7 @@ import {
   type AccountInfo,
   type CountedOutcomes,
   countOutcomes,
+  type CreditSource,
   type DayRange,
   type TouchCounter,
   type TouchLog,
@@ -12,6 +13,7 @@ import type { FeedRecord } from '../feeds';
 import { coversOf } from '../imports';
 import type { Cut } from '../rows-at';
 import { buildLog } from './build-log';
+import { creditSource } from './credited';
 import { momentOn } from './moment';
 import { listedOrders, type ListedOrder } from './touch-orders';
 import { type TouchLeading, touchLikes, touchPaths } from './touch-paths';
@@ -53,6 +55,8 @@ export interface LoadedTouches {
   readonly log: TouchLog;
   readonly notes: TouchNotes;
   readonly countedBy: ReadonlyMap<string, TouchCounter>;
+  /** What is known of the outcomes of each action. */
+  readonly sources: ReadonlyMap<string, CreditSource>;
 }
 
 /** What people met, and what came of it: of the logs of a client, or where there is none, of the tags of its orders. */
@@ -76,10 +80,16 @@ export function loadTouches(db: Db, loading: TouchLoading): LoadedTouches {
     : countOutcomes(told.outcomes, listed);
   const paths = touchPaths(told.tags, loading);
   const { log, twice } = buildLog(told, { ...paths, codes: new Map([...paths.codes, ...touchLikes(told.likes, splits)]) }, counted);
+  const ids = (feeds: readonly { readonly id: number }[]): number[] => feeds.map(({ id }) => id);
+  const sourceOf = (action: string, by: TouchCounter): CreditSource => {
+    const counting = by === 'log' ? [] : lists.filter((list) => list.action === action).map(({ feed }) => feed);
+    return creditSource(db, ids(counting), ids(isOneTouch ? counting : logs), cut);
+  };
   const covered = isOneTouch ? lists.map(({ feed }) => feed) : logs;
   return {
     log,
     countedBy: counted.countedBy,
+    sources: new Map([...counted.countedBy].map(([action, by]) => [action, sourceOf(action, by)])),
     notes: {
       isOneTouch,
       covers: covered.flatMap(({ id }) => coversOf(db, id, cut)).map(({ from, to }) => ({ from, to })),
@@ -127,9 +137,10 @@ function touchesOfOrders(orders: readonly ListedOrder[]): TouchRows {
     isView: new Uint8Array(touched.length),
     tag: Uint32Array.from(touched, (order) => places.get(tagKey(order)) ?? 0),
     like: new Uint32Array(touched.length),
+    importId: Uint32Array.from(touched, ({ importId }) => importId),
     tags: tags.map(({ campaign, ad, keyword, link }) => ({ source: null, campaign, ad, keyword, link })),
     likes: ['{}'],
-    outcomes: orders.map(({ action, day, value, id }, person) => ({ person, action, moment: momentOn(day), day, value, order: id })),
+    outcomes: orders.map(({ id, ...order }, person) => ({ ...order, person, moment: momentOn(order.day), order: id })),
     late: 0,
   };
 }

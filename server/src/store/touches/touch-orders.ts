@@ -17,6 +17,7 @@ export interface ListedOrder {
   readonly ad: string | null;
   readonly keyword: string | null;
   readonly link: string | null;
+  readonly importId: number;
 }
 
 type Row = Omit<ListedOrder, 'action' | 'count' | 'value'> & { readonly count: number | null; readonly value: number | null };
@@ -32,7 +33,7 @@ export function listedOrders(
     db
       .prepare<object, Row>(
         `SELECT external_id AS id, sale_day AS day, click_day AS clickDay, count, value, tag_campaign AS campaign, tag_ad AS ad,
-           tag_keyword AS keyword, tag_link AS link FROM ${rowsAt('order_row', cut)} ORDER BY id`,
+           tag_keyword AS keyword, tag_link AS link, since AS importId FROM ${rowsAt('order_row', cut)} ORDER BY id`,
       )
       .all({ feed: feed.id })
       .flatMap((row): ListedOrder[] => {

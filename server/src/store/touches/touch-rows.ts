@@ -25,6 +25,7 @@ export interface TouchRows {
   readonly isView: Uint8Array;
   readonly tag: Uint32Array;
   readonly like: Uint32Array;
+  readonly importId: Uint32Array;
   readonly tags: readonly TouchTags[];
   /** What touches were like, as JSON by dimension. */
   readonly likes: readonly string[];
@@ -50,6 +51,7 @@ type Row = readonly [
   outcomeMoment: number | null,
   value: number | null,
   order: string | null,
+  since: number,
 ];
 
 /** Reads the logs of a client, one after the other: whoever is in two of them by the same id is one person. */
@@ -64,14 +66,15 @@ export function readTouches(db: Db, feeds: readonly number[], cut: Cut): TouchRo
     0,
   );
   const [person, moment, tag, like] = [0, 0, 0, 0].map(() => new Uint32Array(most)) as [Uint32Array, Uint32Array, Uint32Array, Uint32Array];
-  const [day, isView] = [new Int32Array(most), new Uint8Array(most)];
+  const [day, isView, importId] = [new Int32Array(most), new Uint8Array(most), new Uint32Array(most)];
   const [people, tags, likes] = [new Numbered(), new Numbered(), new Numbered()];
   const weights = new Weights();
   const outcomes = new Map<string, ToldOutcome>();
   let [touches, late] = [0, 0];
   for (const feed of feeds)
     for (const row of rowsOf(db, feed, cut)) {
-      const [id, at, on, kind, source, campaign, ad, keyword, link, splits, many, action, outcomeDay, outcomeMoment, value, order] = row;
+      const [id, at, on, kind, source, campaign, ad, keyword, link, splits, many, action, outcomeDay, outcomeMoment, value, order, since] =
+        row;
       const who = people.of(id);
       if (action !== null && outcomeDay !== null && outcomeMoment !== null) {
         const key = `${who} ${outcomeMoment} ${action} ${order ?? ''}`;
@@ -81,6 +84,8 @@ export function readTouches(db: Db, feeds: readonly number[], cut: Cut): TouchRo
           moment: outcomeMoment,
           day: outcomeDay,
           value: value ?? outcomes.get(key)?.value ?? NaN,
+          count: NaN,
+          importId: since,
           order,
         });
         if (at > outcomeMoment) late += 1;
@@ -93,6 +98,7 @@ export function readTouches(db: Db, feeds: readonly number[], cut: Cut): TouchRo
       isView[touches] = kind === 'view' ? 1 : 0;
       tag[touches] = tags.of(JSON.stringify([source, campaign, ad, keyword, link]));
       like[touches] = likes.of(splits);
+      importId[touches] = since;
       touches += 1;
     }
   return {
@@ -104,6 +110,7 @@ export function readTouches(db: Db, feeds: readonly number[], cut: Cut): TouchRo
     isView: isView.subarray(0, touches),
     tag: tag.subarray(0, touches),
     like: like.subarray(0, touches),
+    importId: importId.subarray(0, touches),
     tags: tags.all.map(tagsOf),
     likes: likes.all,
     outcomes: [...outcomes.values()],
@@ -115,7 +122,7 @@ function rowsOf(db: Db, feed: number, cut: Cut): IterableIterator<Row> {
   return db
     .prepare<object, Row>(
       `SELECT person, moment, day, kind, source, tag_campaign, tag_ad, tag_keyword, tag_link, splits, weight, outcome, outcome_day,
-         outcome_moment, value, order_id FROM ${rowsAt('touch_row', cut)} ORDER BY id`,
+         outcome_moment, value, order_id, since FROM ${rowsAt('touch_row', cut)} ORDER BY id`,
     )
     .raw()
     .iterate({ feed });

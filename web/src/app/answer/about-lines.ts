@@ -1,4 +1,4 @@
-import { COUNTED_WORDS, dayName, type Question, rangeText, type Style } from '@lens/core';
+import { countedWords, dayName, type Question, rangeText, type Style } from '@lens/core';
 
 type Asked = Pick<Question, 'clients' | 'period' | 'comparison' | 'countedBy' | 'basis' | 'knownOn'>;
 
@@ -7,6 +7,6 @@ export function aboutLines({ clients, period, comparison, countedBy, basis, know
   const others = clients.length - 1;
   const whose = others > 0 ? `${client} and ${others} ${others === 1 ? 'other client' : 'other clients'}` : client;
   const days = [rangeText(period, locale), ...(comparison ? [`against ${rangeText(comparison, locale)}`] : [])].join(' ');
-  const counted = `As ${COUNTED_WORDS[countedBy].who} count, by ${basis} date`;
+  const counted = `As ${countedWords(countedBy).who} count, by ${basis} date`;
   return [`${whose}, ${days}`, knownOn === null ? counted : `${counted}, as known on ${dayName('day', knownOn, locale)}`];
 }

@@ -5,7 +5,7 @@ import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/ex
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { AuditReply } from '@lens/contract';
-import { COUNTED_WORDS, formatNumber, BUILT_IN_BOOK } from '@lens/core';
+import { countedWords, formatNumber, BUILT_IN_BOOK } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -66,7 +66,7 @@ export class AuditPage {
     const metric = BUILT_IN_BOOK.named(target.metric);
     return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
   });
-  protected readonly countedText = computed(() => COUNTED_WORDS[this.audit()?.target?.countedBy ?? 'orders'].who);
+  protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
   protected readonly sections = computed((): Section[] => {
     const audit = this.audit();
     const resolved = this.resolved();

@@ -6,7 +6,7 @@ import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { ClientGlance } from '@lens/contract';
 import {
-  COUNTED_WORDS,
+  countedWords,
   type CountedBy,
   type Figure,
   figureText,
@@ -117,4 +117,4 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 const metText = (met: number | null): string => (met === null ? '' : `, ${Math.round(met * 100)} % of the target`);
 
 const counting = (target: { countedBy: CountedBy; basis: string }): string =>
-  `as ${COUNTED_WORDS[target.countedBy].as.replace(/ them$/, '')}, by ${target.basis} date`;
+  `as ${countedWords(target.countedBy).as.replace(/ them$/, '')}, by ${target.basis} date`;

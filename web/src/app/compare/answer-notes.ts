@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { WireTable } from '@lens/contract';
-import type { MetricBook, Question, Style } from '@lens/core';
+import { isCredited, type MetricBook, type Question, type Style } from '@lens/core';
 import { keptText } from './kept-text';
 import { MissingReport } from './missing-report';
 import type { TableView } from './table-view';
@@ -73,7 +73,8 @@ export class AnswerNotes {
 
   private withoutClick(): string {
     const left = withoutClickText(this.table().withoutClickDay, this.style(), this.book().vocabulary);
-    return left && `By click date, ${left} of these days carry no click date and are left out.`;
+    const lacks = isCredited(this.question().countedBy) ? 'have no known touch' : 'carry no click date';
+    return left && `By click date, ${left} of these days ${lacks} and are left out.`;
   }
 }
 

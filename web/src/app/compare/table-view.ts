@@ -2,7 +2,7 @@ import type { WireTable } from '@lens/contract';
 import {
   type ChangeAs,
   type ColumnLook,
-  COUNTED_WORDS,
+  countedWords,
   changeAmountText,
   changeText,
   COLUMN,
@@ -255,7 +255,7 @@ function targetView(
   const sure = verdict === null ? SURE_WORDS[sureness] : `${SURE_WORDS[sureness]} ${verdict} it`;
   return {
     text,
-    spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}. As ${COUNTED_WORDS[countedBy].who} count them, by ${basis} date.`,
+    spoken: `${text} of what ${label} must be, ${formatNumber(bar, unit, style)}: ${sure}. As ${countedWords(countedBy).who} count them, by ${basis} date.`,
     good: verdict && ({ misses: 'worse', beats: 'better' } as const)[verdict],
   };
 }

@@ -14,12 +14,15 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import type { Note } from '@lens/contract';
+import { type Params, RouterLink } from '@angular/router';
+import type { Note, Trace } from '@lens/contract';
 import {
-  COUNTED_WORDS,
+  countedWords,
+  creditingOf,
   type Figure,
   figureText,
   formatNumber,
+  isCredited,
   type MetricBook,
   type MetricId,
   quantity,
@@ -27,9 +30,11 @@ import {
   rangeText,
   type Style,
   type Unit,
+  USUAL_CREDITING,
   type KeptSpend,
 } from '@lens/core';
 import { switchMap } from 'rxjs';
+import { readCredit, writeCredit } from '../credit/credit-state';
 import { Api } from '../data/api';
 import { NoteWriter } from '../logbook/note-writer';
 import { loadState } from '../ui/load-state';
@@ -40,7 +45,7 @@ import { momentText } from '../ui/moment-text';
 /** How one figure came about: formula, numbers, feeds, files, what is left out, which date. */
 @Component({
   selector: 'ul-trace-drawer',
-  imports: [MatButton, MatIcon, MatIconButton],
+  imports: [MatButton, MatIcon, MatIconButton, RouterLink],
   templateUrl: './trace-drawer.html',
   styleUrl: './trace-drawer.scss',
   host: { '(document:keydown.escape)': 'closed.emit()' },
@@ -95,7 +100,7 @@ export class TraceDrawer {
   protected readonly basis = computed(() => {
     const { countedBy, basis, knownOn } = this.question();
     const known = knownOn === null ? '' : ` As known on ${rangeText({ from: knownOn, to: knownOn }, this.style().locale)}.`;
-    const by = `Outcomes as ${COUNTED_WORDS[countedBy].as}`;
+    const by = `Outcomes as ${countedWords(countedBy).as}`;
     return `${by}, ${basis === 'sale' ? 'on the day of the sale' : 'on the day of the click before the sale'}, unless the formula says otherwise.${known}`;
   });
   protected readonly leftOut = computed(() => {
@@ -110,7 +115,8 @@ export class TraceDrawer {
         `${quantity(trace.unreadLines, 'line', 'lines', this.style())} of the files behind it could not be read: it is at least what the others say.`,
       );
     const left = withoutClickText(trace?.withoutClickDay ?? [], this.style(), this.book().vocabulary);
-    if (left) notes.push(`${left} carry no click date and are in no row.`);
+    if (left)
+      notes.push(`${left} ${isCredited(this.question().countedBy) ? 'have no known touch' : 'carry no click date'} and are in no row.`);
     if (this.row() === 'total')
       notes.push(
         'Orders that match no campaign are in the total: it sets all orders against all spend. Those matched to campaigns are the row below it.',
@@ -119,8 +125,18 @@ export class TraceDrawer {
     return notes;
   });
 
-  protected rows(count: number): string {
-    return quantity(count, 'row', 'rows', this.style());
+  /** What lines of a source are: a report’s rows, or touches that are credited. */
+  protected rows(count: number, isCredited: boolean): string {
+    return isCredited ? quantity(count, 'touch', 'touches', this.style()) : quantity(count, 'row', 'rows', this.style());
+  }
+
+  /** The address of the journeys behind what is credited, as far as the row tells whose they are. */
+  protected journeysOf({ action, as }: NonNullable<Trace['inputs'][number]['credited']>): Params {
+    const { campaign = null, channel = null } = this.about();
+    const { lookback, views } = creditingOf(as) ?? USUAL_CREDITING;
+    const state = { action, lookback, views, by: [campaign === null ? 'channel' : 'campaign'], tab: 'journeys' as const };
+    const of = campaign ?? channel;
+    return writeCredit({ ...readCredit(() => null), ...state, containing: of === null ? [] : [of] });
   }
 
   protected keptText(kept: KeptSpend, fields: readonly string[]): string {

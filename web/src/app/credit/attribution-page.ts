@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { ChoicePhrase } from '../ui/choice-phrase';
+import { DaysPhrase } from '../ui/days-phrase';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
 import { CreditAsk } from './credit-ask';
 import { CreditBoard } from './credit-board';
 import type { CreditTab } from './credit-state';
-import { DaysPhrase } from './days-phrase';
 import { JourneysBoard } from './journeys-board';
 
 /** Which touches came before outcomes: who is credited, how the journeys went, what other lookbacks would find. */

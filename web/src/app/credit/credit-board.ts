@@ -9,6 +9,7 @@ import { CREDIT_RULES, type CreditRule, isLevel } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api } from '../data/api';
 import { ChoicePhrase } from '../ui/choice-phrase';
+import { DaysPhrase } from '../ui/days-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
 import { ByPhrases } from './by-phrases';
@@ -17,7 +18,6 @@ import { CreditAxis, RuleMark } from './credit-axis';
 import { creditNotes } from './credit-notes';
 import type { CreditMeasure } from './credit-state';
 import { creditView, markLabel } from './credit-view';
-import { DaysPhrase } from './days-phrase';
 import { RoleStroke } from './role-stroke';
 import { RULE_WORDS } from './rule-words';
 

@@ -1,5 +1,5 @@
-import { MOST_LOOKBACK } from '@lens/contract';
 import { CREDIT_RULES, type CreditRule, HALF_LIFE } from '@lens/core';
+import { daysTyped } from '../ui/days-typed';
 
 /** What is asked of credit beside the focus, as the address holds it. */
 export interface CreditState {
@@ -52,12 +52,6 @@ export function readCredit(get: (key: string) => string | null): CreditState {
       .slice(0, 5),
     once: get('repeats') !== 'each',
   };
-}
-
-/** Days as somebody types them; null for what is none that can be asked. */
-export function daysTyped(text: string): number | null {
-  const days = Number(text);
-  return days > 0 && days <= MOST_LOOKBACK ? days : null;
 }
 
 /** Writes it; what is as usual takes no room. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, forwardRef, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ClientDetail, ClientGlance } from '@lens/contract';
-import { BUILT_IN_BOOK, COUNTED_WORDS, figureText, formatNumber, TARGET_METRICS } from '@lens/core';
+import { BUILT_IN_BOOK, countedWords, figureText, formatNumber, TARGET_METRICS } from '@lens/core';
 import { findingView } from '../audit/finding-view';
 import { HealthService } from '../data/health';
 import { noteView } from '../intake/health-view';
@@ -95,7 +95,7 @@ function targetWords({ actual, met, sureness, client }: ClientGlance, target: No
     ...{ met, sureness },
     actual: actual ? figureText(actual, unit, client).text : '·',
     promise: `${label}, promised ${TARGET_METRICS[target.metric].bound} ${formatNumber(target.value, unit, client)}`,
-    counted: `as ${COUNTED_WORDS[target.countedBy].who} count, by ${target.basis} date, ${target.orders === 'all' ? 'all of them' : 'matched to campaigns'}`,
+    counted: `as ${countedWords(target.countedBy).who} count, by ${target.basis} date, ${target.orders === 'all' ? 'all of them' : 'matched to campaigns'}`,
   };
 }
 

@@ -1,7 +1,7 @@
 import {
   COMPARISONS,
   type Comparison,
-  COUNTED_BY,
+  countedByOf,
   type Counting,
   DATE_BASES,
   formatDay,
@@ -43,7 +43,7 @@ export function readFocus(get: (key: string) => string | null): Focus {
     period: preset ? { preset } : (readRange(get('period')) ?? DEFAULT_FOCUS.period),
     comparison: mode ? { mode } : (readRange(get('with')) ?? DEFAULT_FOCUS.comparison),
     knownOn: parseDay(get('known') ?? '') ?? null,
-    countedBy: COUNTED_BY.find((each) => each === get('by')) ?? DEFAULT_FOCUS.countedBy,
+    countedBy: countedByOf(get('by') ?? '') ?? DEFAULT_FOCUS.countedBy,
     basis: DATE_BASES.find((each) => each === get('on')) ?? DEFAULT_FOCUS.basis,
   };
 }

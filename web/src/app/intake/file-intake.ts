@@ -10,7 +10,7 @@ import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import type { ClientDetail, Job, NamedPicture, Preview, StoredFile } from '@lens/contract';
 import {
   BUILT_IN_BOOK,
-  COUNTED_WORDS,
+  countedWords,
   DATE_ORDERS,
   type DayRange,
   dialectOf,
@@ -117,7 +117,7 @@ export class FileIntake {
   private readonly vocabulary = computed(() => vocabularyOf(this.client()));
   protected readonly outcomes = computed(() => namedChoices(this.vocabulary().outcomes));
   protected readonly sheets = computed(() => plainChoices(this.shown().sheets));
-  protected readonly countedBy = LISTED_BY.map((value) => ({ value, label: COUNTED_WORDS[value].who }));
+  protected readonly countedBy = LISTED_BY.map((value) => ({ value, label: countedWords(value).who }));
   protected readonly dateOrders = plainChoices(DATE_ORDERS);
   protected readonly encodings = choicesOf(ENCODING_LABELS);
   protected readonly delimiters = choicesOf(DELIMITER_LABELS);

@@ -7,8 +7,6 @@ import { MatInput } from '@angular/material/input';
 import type { ClientDetail, Promises } from '@lens/contract';
 import {
   breakEvenRoas,
-  COUNTED_BY,
-  COUNTED_WORDS,
   type CountedBy,
   type DateBasis,
   type Day,
@@ -25,6 +23,7 @@ import {
 } from '@lens/core';
 import { map, type Observable, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
+import { counterNames } from '../data/counted-choices';
 import { FocusService } from '../data/focus';
 import { Person } from '../data/person';
 import { Undo } from '../data/undo';
@@ -67,7 +66,7 @@ export class PromisesPage {
   private readonly versions = inject(EarlierVersions);
 
   protected readonly client = this.focus.client;
-  protected readonly countedBy = COUNTED_BY.toReversed().map((value) => ({ value, label: COUNTED_WORDS[value].who }));
+  protected readonly countedBy = computed(() => counterNames(this.client()?.promises.targets.map((target) => target.countedBy) ?? []));
   protected readonly bases: readonly Choice<DateBasis>[] = [
     { value: 'sale', label: 'sale date' },
     { value: 'click', label: 'click date' },

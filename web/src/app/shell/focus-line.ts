@@ -4,8 +4,6 @@ import {
   askableDays,
   type Comparison,
   COMPARISONS,
-  COUNTED_WORDS,
-  type CountedBy,
   type DateBasis,
   formatNumber,
   type Period,
@@ -27,6 +25,7 @@ import { DayField } from '../ui/day-field';
 import { DayRangeFields } from '../ui/day-range';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import { Phrase } from '../ui/phrase';
+import { CountedPhrase } from './counted-phrase';
 
 /** Which parts of the focus matter on a screen; the sentence leaves out the others. */
 export interface FocusParts {
@@ -47,7 +46,20 @@ const OUTCOME_WORDS: Record<ResultSetId, string> = { shop: 'sales', leads: 'lead
 /** One sentence that says what is being looked at; every phrase of it can be changed. */
 @Component({
   selector: 'ul-focus-line',
-  imports: [ChoicePhrase, Choices, DayField, DayRangeFields, MatButton, MatFormField, MatInput, MatPrefix, MatSuffix, Phrase, RouterLink],
+  imports: [
+    ChoicePhrase,
+    Choices,
+    CountedPhrase,
+    DayField,
+    DayRangeFields,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatPrefix,
+    MatSuffix,
+    Phrase,
+    RouterLink,
+  ],
   templateUrl: './focus-line.html',
   styleUrl: './focus-line.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,11 +77,6 @@ export class FocusLine {
   protected readonly clientChoices = computed(() => namedChoices(this.clients()));
   protected readonly presetChoices = PRESETS.map(({ id, label }): Choice<string> => ({ value: id, label }));
   protected readonly comparisonChoices = COMPARISONS.map((mode): Choice<string> => ({ value: mode, label: COMPARISON_LABELS[mode] }));
-  protected readonly countedChoices: Choice<CountedBy>[] = [
-    { value: 'orders', label: 'The orders count them', note: 'Every sale once, as the till knows it; tags lead to campaigns' },
-    { value: 'site', label: 'The site counts them', note: 'As its analytics or a tracker list them, where such a list came in' },
-    { value: 'claims', label: 'The channels claim them', note: 'Two channels may claim one sale, so totals are “at most”' },
-  ];
   protected readonly basisChoices: Choice<DateBasis>[] = [
     { value: 'sale', label: 'By sale date', note: 'What came in on these days; always complete' },
     { value: 'click', label: 'By click date', note: 'What these days’ clicks brought; recent days fill up later' },
@@ -80,7 +87,6 @@ export class FocusLine {
     return known === null || !resolved ? 'as known now' : `as known on ${rangeText({ from: known, to: known }, resolved.style.locale)}`;
   });
   protected readonly past = computed(() => ({ to: this.resolved()?.today ?? 0 }));
-  protected readonly countedText = computed(() => COUNTED_WORDS[this.focus()?.countedBy ?? 'orders'].as);
   /** What the server answers: days near those that hold data. */
   protected readonly askable = computed(() => {
     const client = this.service.client();

@@ -3,7 +3,7 @@ import {
   type Asks,
   bindView,
   type BoundTo,
-  COUNTED_WORDS,
+  countedWords,
   type KeptFocus,
   type MetricBook,
   type Period,
@@ -109,7 +109,7 @@ export function keepsText({ period, comparison, counting }: KeptFocus, locale: s
   return [
     ...(period ? [periodText(period, locale)] : []),
     ...(comparison ? [COMPARISON_WORDS['mode' in comparison ? comparison.mode : 'days']] : []),
-    ...(counting ? [`as ${COUNTED_WORDS[counting.countedBy].who} count, by ${counting.basis} date`] : []),
+    ...(counting ? [`as ${countedWords(counting.countedBy).who} count, by ${counting.basis} date`] : []),
   ].join(', ');
 }
 

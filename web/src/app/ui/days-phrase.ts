@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { MatButton } from '@angular/material/button';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { MOST_LOOKBACK } from '@lens/contract';
-import { Phrase } from '../ui/phrase';
-import { daysTyped } from './credit-state';
+import { MOST_LOOKBACK } from '@lens/core';
+import { daysTyped } from './days-typed';
+import { Phrase } from './phrase';
 
 /** A phrase of a sentence that is so many days: some are offered, any can be typed. */
 @Component({
