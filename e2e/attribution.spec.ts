@@ -66,3 +66,41 @@ test('journeys are told by their length and ways, sought by what they hold, and 
   await expect(page.getByRole('row', { name: /^Cobble Video/ })).toContainText('100%');
   await lens.accessible();
 });
+
+test('credited is a way to count: totals stay the orders, what starts journeys shows, and a figure leads to its journeys', async ({
+  page,
+  lens,
+}) => {
+  const row = (name: string) => page.getByRole('treegrid').getByRole('row', { name }).first();
+  await lens.open(`/compare?${KELPIE}`);
+  await expect(row('Cobble Video')).toBeVisible();
+  const headers = await page.getByRole('columnheader').allTextContents();
+  // The first column holds names, which are no cells.
+  const at = headers.findIndex((text) => text.trim().startsWith('Bookings')) - 1;
+  const cell = (name: string) => row(name).getByRole('gridcell').nth(at);
+  const bookings = async (): Promise<[total: string, film: string]> => [
+    (await cell('Total').innerText()).trim(),
+    (await cell('Cobble Video').innerText()).trim(),
+  ];
+  const [ordered, byTags] = await bookings();
+  await page.getByRole('button', { name: /^Counted by: / }).click();
+  await page.getByRole('option', { name: 'Credited by first touch' }).click();
+  await expect(page).toHaveURL(/by=credited-first-30(&|$)/);
+  await expect.poll(async () => (await bookings())[1]).not.toBe(byTags);
+  const [total, started] = await bookings();
+  expect(total).toBe(ordered);
+  expect(Number(started)).toBeGreaterThan(2 * Number(byTags));
+
+  await page.getByRole('button', { name: /^Looking back: / }).click();
+  await page.getByRole('button', { name: '90 days' }).click();
+  await expect(page).toHaveURL(/by=credited-first-90(&|$)/);
+  await expect.poll(async () => Number((await bookings())[1])).toBeGreaterThan(Number(started));
+  expect((await bookings())[0]).toBe(ordered);
+
+  await cell('Cobble Video').click();
+  const trace = page.getByRole('complementary', { name: 'How this figure came about' });
+  await expect(trace).toContainText('count of booking as credited by first touch over 90 days');
+  await trace.getByRole('link', { name: 'The journeys behind it' }).click();
+  await expect(page).toHaveURL(/\/attribution\?.*tab=journeys/);
+  await expect(page.getByRole('button', { name: 'Do not look for Cobble Video' })).toBeVisible();
+});

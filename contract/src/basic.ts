@@ -33,13 +33,12 @@ export const dayRange = z
   .object({ from: day, to: day })
   .refine((range) => range.from <= range.to, { message: 'The first day comes after the last', path: ['to'] });
 
+const COUNTED_BY = `Say ${COUNTERS.join(', ')}, or credited-, a rule (${POSITION_RULES.join(', ')}) and 1 to ${MOST_LOOKBACK} days: credited-equal-30`;
 const credited = z
   .templateLiteral(['credited-', z.enum(POSITION_RULES), '-', z.number(), z.enum(['', '-clicks'])])
-  .refine((text) => countedByOf(text) === text);
+  .refine((text) => countedByOf(text) === text, COUNTED_BY);
 /** Who counts; credited by a rule over so many days: "credited-equal-30". */
-export const countedBy = z.union([z.enum(COUNTERS), credited], {
-  error: `Say ${COUNTERS.join(', ')}, or credited-, a rule (${POSITION_RULES.join(', ')}) and 1 to ${MOST_LOOKBACK} days: credited-equal-30`,
-});
+export const countedBy = z.union([z.enum(COUNTERS), credited], { error: COUNTED_BY });
 export const basis = z.enum(DATE_BASES);
 const gapName = z.enum(GAPS);
 
