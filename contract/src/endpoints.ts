@@ -13,6 +13,7 @@ import { DASHBOARDS_ENDPOINTS } from './dashboards-endpoints';
 import { FIND_ENDPOINTS } from './find';
 import { KEPT_FILE_ENDPOINTS } from './kept-file';
 import { FROZEN_ENDPOINTS } from './frozen';
+import { CLAIM_ENDPOINTS } from './claims';
 import { CREDIT_ENDPOINTS } from './credit';
 import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
@@ -82,6 +83,7 @@ export const ENDPOINTS = {
   ...DASHBOARDS_ENDPOINTS,
   ...FIND_ENDPOINTS,
   ...MORNING_ENDPOINTS,
+  ...CLAIM_ENDPOINTS,
   ...CREDIT_ENDPOINTS,
   ...LOGBOOK_ENDPOINTS,
   ...FROZEN_ENDPOINTS,

@@ -3,6 +3,7 @@ export * from './basic';
 export * from './clients';
 export * from './compare';
 export * from './connections';
+export * from './claims';
 export * from './credit';
 export type { Endpoint } from './endpoint';
 export * from './endpoints';

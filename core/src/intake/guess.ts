@@ -4,7 +4,7 @@ import { DATE_ORDERS, type DateOrder, parseMoment } from './date';
 import { possibleOrders } from './span';
 import { type FileKind, type Mapping, type Role, roleKey } from './mapping';
 import { type Cell, cellText } from '../text/cell';
-import { dimensionWords, outcomeWords, SHARE_WORDS, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
+import { CLAIM_WORDS, dimensionWords, outcomeWords, SHARE_WORDS, TOUCH_WORDS, TRACKED_TIMES, WORDS } from './header-words';
 import { dialectOf, type NumberSign, numberSign } from './dialect';
 import { type Decimal, isNothing, isShare } from '../text/number';
 import { FILE_RATIOS } from './ratio';
@@ -83,7 +83,7 @@ export function guessMapping(
   sharesAside(guesses, samples, vocabulary);
   if (kind === 'orders') wordsAside(guesses, samples);
   const hasDay = guesses.some(({ role }) => role.role === 'day' || role.role === 'time');
-  const daysAt = kind === 'orders' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
+  const daysAt = kind === 'orders' || kind === 'claims' || hasDay ? -1 : headers.findIndex((header) => DAYS.includes(words(header)));
   const own = guesses[daysAt];
   if (own)
     guesses[daysAt] = { role: { role: 'day' }, reason: `its header says “${headers[daysAt]?.trim() ?? ''}”, and no column is a day` };
@@ -196,6 +196,7 @@ const matches = (header: string, role: Role['role']): boolean =>
 /** Roles that columns of things can have; columns of reports have the others. */
 const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['role']>>> = {
   orders: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
+  claims: new Set(['order id', 'sale time', 'click time', 'order value', 'order count', 'tag']),
   lots: new Set(['lot id', 'seller', 'day', 'agreed', 'delivered', 'price', 'lot link']),
   journeys: new Set([
     ...(['person', 'touch time', 'touch kind', 'touch source', 'weight', 'outcome time', 'outcome kind'] as const),
@@ -206,9 +207,13 @@ const ROLES_OF: Readonly<Record<Exclude<FileKind, 'report'>, ReadonlySet<Role['r
 /** Roles of a report that things have as well. */
 const SHARED: ReadonlySet<Role['role']> = new Set(['day', 'level', 'dimension']);
 
+/** Only a channel’s own list says of an outcome that it is claimed. */
+const CLAIMED = /^claim/;
+
 function kindOf(headers: readonly string[]): FileKind {
   const has = (role: Role['role']): boolean => headers.some((header) => matches(header, role));
   if (has('person') && has('touch time') && (has('touch kind') || has('touch source'))) return 'journeys';
+  if (has('order id') && headers.some((header) => CLAIMED.test(words(header)))) return 'claims';
   if (has('order id') && has('sale time')) return 'orders';
   if (has('lot id') && has('seller') && has('lot link')) return 'lots';
   if (has('changed field') && has('new value')) return 'changes';
@@ -220,6 +225,7 @@ const fits = (role: Role['role'], kind: FileKind): boolean =>
 
 const NOT_NEEDED = {
   orders: 'not needed for counting orders',
+  claims: 'not needed to find claims among the orders',
   lots: 'not needed for what lots brought',
   journeys: 'not needed for the order of touches',
   changes: 'not needed to say what was changed',
@@ -239,7 +245,8 @@ function guessColumn(header: string, { vocabulary, kind, isSaid, main }: ColumnO
     .replace(/\s*(?:\([^)]*\)|\[[^\]]*\])\s*/g, ' ')
     .trim()
     .replace(/\.(?=\s|$)/g, '');
-  const more = kind === 'journeys' ? TOUCH_WORDS : kind === 'orders' && isSaid ? outcomeWords(vocabulary) : [];
+  const more =
+    kind === 'journeys' ? TOUCH_WORDS : kind === 'claims' ? CLAIM_WORDS : kind === 'orders' && isSaid ? outcomeWords(vocabulary) : [];
   const all = [...WORDS, ...dimensionWords(vocabulary), ...more];
   const known = all.find(([role, list]) => fits(role.role, kind) && (list.includes(text) || list.includes(plain)));
   const reason = `its header says “${header.trim()}”`;

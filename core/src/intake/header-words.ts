@@ -133,6 +133,14 @@ export const WORDS: readonly Words[] = [
   [{ role: 'tag', level: 'ad' }, ['tag ad', 'ad tag', 'utm_content', 'utm content']],
 ];
 
+/** Words that mean these in a channel's list of claims. */
+export const CLAIM_WORDS: readonly Words[] = [
+  [{ role: 'sale time' }, ['claimed at', 'claimed on', 'claim date', 'claim time', 'claim day']],
+  [{ role: 'order value' }, ['claimed value', 'claim value']],
+  [{ role: 'order count' }, ['claimed', 'claims', 'claimed outcomes', 'outcomes claimed']],
+  [{ role: 'tag', level: 'campaign' }, ['campaign id', 'campaign']],
+];
+
 export const dimensionWords = ({ dimensions }: Vocabulary): readonly Words[] =>
   dimensions.map(({ id, headers }) => [{ role: 'dimension', dimension: id }, headers]);
 

@@ -57,6 +57,10 @@ const OF_KIND: Readonly<Record<FileKind, (columns: Columns) => string[]>> = {
     ...need(columns, 'sale time', 'Without it an order has no day.'),
     ...besideOutcomes(columns),
   ],
+  claims: (columns) => [
+    ...need(columns, 'order id', 'Without it a claim cannot be found among the orders.'),
+    ...(columns.has('click time') || columns.has('sale time') ? [] : ['Say when: map the time of the click, or of the sale.']),
+  ],
   lots: (columns) => [
     ...need(columns, 'lot id', 'Without it a lot could be counted twice.'),
     ...need(columns, 'seller', 'Lots are compared by who sold them.'),

@@ -76,10 +76,10 @@ export const LOT_UNITS = ['clicks', 'views'] as const;
 export type LotUnit = (typeof LOT_UNITS)[number];
 
 /** What one row of a file is. */
-export const FILE_KINDS = ['report', 'orders', 'lots', 'journeys', 'changes'] as const;
+export const FILE_KINDS = ['report', 'orders', 'claims', 'lots', 'journeys', 'changes'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
 
-/** How a file is read: how its table is shaped first, whether a row is then a report line, one order, one lot, one touch of a journey or one change of a setting, and what each column means. */
+/** How a file is read: how its table is shaped first, whether a row is then a report line, one order, one claim of a channel, one lot, one touch of a journey or one change of a setting, and what each column means. */
 export interface Mapping {
   readonly kind: FileKind;
   /** What one row of a list of outcomes counts as, and who has counted it. */

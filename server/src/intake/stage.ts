@@ -108,6 +108,7 @@ class Stager {
   private readonly totals: StatedTotal[] = [];
   private readonly leftOut = new Map<number, number>();
   private readonly noteUnread: (day: number | null, path: number | null) => void;
+  private readonly alike = new Map<string, number>();
   private isMoved = false;
   private hashPerson: ((id: string) => string) | undefined;
 
@@ -205,7 +206,7 @@ class Stager {
   private keep(row: FileRow): void {
     if (!('amounts' in row)) {
       const thing = 'person' in row ? { ...row, person: this.hash(row.person) } : row;
-      if (this.insertThing?.(thingValues(thing)) === false) this.count.merged += 1;
+      if (this.insertThing?.(thingValues(thing, this.nth)) === false) this.count.merged += 1;
       return;
     }
     this.lines?.add(row);
@@ -217,6 +218,12 @@ class Stager {
       counts[agrees ? 'agrees' : 'differs'] += 1;
     }
   }
+
+  private readonly nth = (alike: string): number => {
+    const before = this.alike.get(alike) ?? 0;
+    this.alike.set(alike, before + 1);
+    return before;
+  };
 
   /** What is kept of whose touch it is. */
   private hash(person: string): string {

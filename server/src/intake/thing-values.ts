@@ -1,9 +1,13 @@
-import type { ChangeRow, FileRow, LotRow, OrderRow, ReportRow, TouchRow } from '@lens/core';
+import type { ChangeRow, ClaimRow, FileRow, LotRow, OrderRow, ReportRow, TouchRow } from '@lens/core';
 import { createHash } from 'node:crypto';
 
+/** The how many-th of alike things in a file a thing is, from 0. */
+export type Nth = (alike: string) => number;
+
 /** A thing as its columns are staged: see THING_COLUMNS. */
-export function thingValues(row: Exclude<FileRow, ReportRow>): unknown[] {
+export function thingValues(row: Exclude<FileRow, ReportRow>, nth: Nth): unknown[] {
   if ('lot' in row) return lotValues(row);
+  if ('claims' in row) return claimValues(row, nth);
   if ('field' in row) return changeValues(row);
   return 'person' in row ? touchValues(row) : orderValues(row);
 }
@@ -37,6 +41,13 @@ function touchValues({ person, day, moment, kind, source, tags, splits, weight, 
   const id = createHash('sha256').update(JSON.stringify(told)).digest('base64url').slice(0, 22);
   const end = outcome ? [outcome.action, outcome.day, outcome.moment, outcome.value, outcome.order] : [null, null, null, null, null];
   return [id, day, person, moment, kind, source, campaign, ad, keyword, link, like, weight, ...end];
+}
+
+/** A channel's claims have no number of their own, and a tag that fires twice makes two that are alike: both are kept. */
+function claimValues({ claims, day, click, value, count, campaign }: ClaimRow, nth: Nth): unknown[] {
+  const told = [day, claims, click?.day ?? null, click?.moment ?? null, value, count, campaign];
+  const alike = createHash('sha256').update(JSON.stringify(told)).digest('base64url').slice(0, 22);
+  return [`${alike} ${nth(alike)}`, ...told];
 }
 
 /** A history gives its changes no number: what a change says tells it apart. */

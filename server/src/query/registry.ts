@@ -3,6 +3,7 @@ import { settingsChanged } from './changes';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
 import { membersFound } from './find';
+import { claimsOf } from './claims';
 import { creditOf } from './credit';
 import { funnel } from './funnel';
 import { groupingTried } from './grouping';
@@ -40,6 +41,7 @@ export const QUERIES = {
   funnel,
   find: membersFound,
   morning: morningOf,
+  claims: claimsOf,
   credit: creditOf,
   journeys: journeysOf,
 };

@@ -8,13 +8,17 @@ import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 
-/** Which touches came before outcomes, and who is credited with them. */
+/** Which touches came before outcomes, who is credited with them, and who claims them. */
 export function creditRoutes(router: Router, context: Context): void {
-  const clientAsked = (id: string, asked: CreditRequest): Client => {
+  const clientOf = (id: string, asked: Pick<CreditRequest, 'period' | 'action'>): Client => {
     const client = clientOr404(context, id);
     refuseFarDays(context, [client], { period: asked.period });
+    if (!vocabularyOf(context.db, client.id).has.outcome(asked.action)) refuse('action', `This client has no outcome “${asked.action}”.`);
+    return client;
+  };
+  const clientAsked = (id: string, asked: CreditRequest): Client => {
+    const client = clientOf(id, asked);
     const vocabulary = vocabularyOf(context.db, client.id);
-    if (!vocabulary.has.outcome(asked.action)) refuse('action', `This client has no outcome “${asked.action}”.`);
     for (const [at, dimension] of asked.by.entries())
       if (!canSplitBy(dimension, vocabulary) || isDayDimension(dimension))
         refuse(`by.${at}`, `Touches cannot be told apart by “${dimension}”.`);
@@ -23,6 +27,10 @@ export function creditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.credit, ({ params, body }) => {
     const { id, timeZone } = clientAsked(params.client, body);
     return context.queries.credit(id, body, clockOf(context, timeZone).today);
+  });
+  answer(router, ENDPOINTS.claims, ({ params, body }) => {
+    const { id, timeZone } = clientOf(params.client, body);
+    return context.queries.claims(id, body, clockOf(context, timeZone).today);
   });
   answer(router, ENDPOINTS.journeys, ({ params, body }) => context.queries.journeys(clientAsked(params.client, body).id, body));
 }

@@ -13,6 +13,7 @@ export interface RowTable {
 export const ROW_TABLES: Readonly<Record<FileKind, RowTable>> = {
   report: { table: 'feed_row', day: 'day', lastDay: 'to_day', staged: 'staged_row' },
   orders: { table: 'order_row', day: 'sale_day', lastDay: 'sale_day', staged: 'staged_order' },
+  claims: { table: 'claim_row', day: 'day', lastDay: 'day', staged: 'staged_claim' },
   lots: { table: 'lot_row', day: 'day', lastDay: 'day', staged: 'staged_lot' },
   journeys: { table: 'touch_row', day: 'day', lastDay: 'day', staged: 'staged_touch' },
   changes: { table: 'change_row', day: 'day', lastDay: 'day', staged: 'staged_change' },
@@ -24,6 +25,7 @@ export type ThingKind = Exclude<FileKind, 'report'>;
 /** Columns of a thing, the id first, as they are staged and kept. */
 export const THING_COLUMNS: Readonly<Record<ThingKind, readonly string[]>> = {
   orders: ['external_id', 'sale_day', 'click_day', 'value', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'count', 'beside'],
+  claims: ['external_id', 'day', 'order_id', 'click_day', 'click_moment', 'value', 'count', 'campaign'],
   lots: ['external_id', 'day', 'seller', 'price', 'link', 'unit', 'agreed', 'delivered'],
   journeys: [
     ...['external_id', 'day', 'person', 'moment', 'kind', 'source', 'tag_campaign', 'tag_ad', 'tag_keyword', 'tag_link', 'splits'],
@@ -44,6 +46,7 @@ export interface ThingSum {
 const VALUE: ThingSum = { amount: 'value', term: 'value', unit: 'money' };
 const SUMS: Readonly<Record<ThingKind, readonly ThingSum[]>> = {
   orders: [VALUE],
+  claims: [VALUE],
   lots: [{ amount: 'price', term: 'price', unit: 'money' }],
   journeys: [{ amount: `iif(kind IS NULL, 0, coalesce(weight, ${MILLIONTHS}))`, term: 'touches, by their weight', unit: 'count' }],
   changes: [],
@@ -63,4 +66,10 @@ export function thingSums(kind: ThingKind, { columns }: Mapping, { own, idOf, me
 }
 
 /** What things are called where they are counted. */
-export const THING_WORDS: Readonly<Record<ThingKind, string>> = { orders: 'orders', lots: 'lots', journeys: 'touches', changes: 'changes' };
+export const THING_WORDS: Readonly<Record<ThingKind, string>> = {
+  orders: 'orders',
+  claims: 'claims',
+  lots: 'lots',
+  journeys: 'touches',
+  changes: 'changes',
+};

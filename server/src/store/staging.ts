@@ -42,6 +42,9 @@ export function createStaging(path: string, slots: number): Db {
     CREATE TABLE staged_order (
       external_id TEXT PRIMARY KEY, sale_day INTEGER NOT NULL, click_day INTEGER, value INTEGER,
       tag_campaign TEXT, tag_ad TEXT, tag_keyword TEXT, tag_link TEXT, count INTEGER, beside TEXT) STRICT, WITHOUT ROWID;
+    CREATE TABLE staged_claim (
+      external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, order_id TEXT, click_day INTEGER, click_moment INTEGER, value INTEGER,
+      count INTEGER, campaign TEXT) STRICT, WITHOUT ROWID;
     CREATE TABLE staged_lot (
       external_id TEXT PRIMARY KEY, day INTEGER NOT NULL, seller TEXT NOT NULL, price INTEGER NOT NULL, link TEXT NOT NULL,
       unit TEXT NOT NULL, agreed INTEGER, delivered INTEGER) STRICT, WITHOUT ROWID;

@@ -15,12 +15,15 @@ export function loadedTogether(
     client: parts.map(({ client }) => client).join(' and '),
     locale: parts[0]?.locale ?? 'en-GB',
     tables: tablesTogether(parts.map(({ tables }, at) => ({ tables, rates: exchange[at] ?? null }))),
-    touches: () => {
-      throw new RangeError('Touches are asked of one client at a time');
-    },
+    touches: () => ofOneClient('Touches'),
+    claims: () => ofOneClient('Claims'),
     members: new Members(parts.flatMap(({ members }) => [...members.byId.values()])),
     version,
   };
+}
+
+function ofOneClient(what: string): never {
+  throw new RangeError(`${what} are asked of one client at a time`);
 }
 
 /** What one currency is worth in another, as the rates of some clients say; null where both are the same. */

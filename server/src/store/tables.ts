@@ -4,6 +4,7 @@ import {
   type FeedTable,
   isUnpaidKind,
   joiningOf,
+  keepFew,
   NONE,
   Vocabulary,
   withGroupings,
@@ -23,8 +24,12 @@ import { type Members, membersOf } from './members';
 import { type Cut, cutOn } from './rows-at';
 import type { SegmentStore } from './segments';
 import { SplitDictionary } from './splits';
+import { type LoadedClaims, loadClaims } from './claims';
 import { creditedOnDemand } from './touches/credited';
 import { type LoadedTouches, loadTouches } from './touches/load-touches';
+
+/** Actions whose outcomes stay in memory one by one. */
+const MOST_ACTIONS = 2;
 
 /** Column tables of one client with the names behind their codes. */
 export interface LoadedClient {
@@ -35,6 +40,8 @@ export interface LoadedClient {
   readonly members: Members;
   /** What people met before they bought. */
   readonly touches: () => LoadedTouches;
+  /** The outcomes of an action one by one, and what channels claim of them. */
+  readonly claims: (action: string) => LoadedClaims;
   /** Another one whenever an answer may be another: rows, margins, rates, targets, rules, words. Replies carry it, so a trace can say which data it is about. */
   readonly version: number;
 }
@@ -162,12 +169,14 @@ function loadRecord(
   };
   const derived = deriver({ naming, groupings, members, splits: cache.splits });
   const own = { vocabulary, feeds, accounts, members, naming, sources, splits: cache.splits, cut };
+  const infoOf = (account: string): AccountInfo | undefined => infos[accountIndex.get(account) ?? NONE];
   const touches = onDemand(() => {
-    const loaded = loadTouches(db, { ...own, infoOf: (account) => infos[accountIndex.get(account) ?? NONE] });
+    const loaded = loadTouches(db, { ...own, infoOf });
     return { ...loaded, log: derived({ ...tables, orders: [], touches: loaded.log }).touches ?? loaded.log };
   });
+  const claims = keepFew(MOST_ACTIONS, (action: string) => loadClaims(db, vocabulary.idOf(action), { ...own, infoOf }));
   const withCredit = { ...derived(tables), credited: creditedOnDemand(touches) };
-  return { client, locale: info?.locale ?? 'en-GB', tables: withCredit, touches, members, version };
+  return { client, locale: info?.locale ?? 'en-GB', tables: withCredit, touches, claims, members, version };
 }
 
 /** Read when it is asked for the first time: most questions are not about touches. */

@@ -10,7 +10,7 @@ function missingDays({ days, daysCovered }: Feed, style: Style): string {
   return missing > 0 ? `${quantity(missing, 'day', 'days', style)} missing in between` : '';
 }
 
-const ROW_WORDS = { orders: 'one row each', lots: 'a lot', journeys: 'a touch', changes: 'a change' } as const;
+const ROW_WORDS = { orders: 'one row each', claims: 'a claim', lots: 'a lot', journeys: 'a touch', changes: 'a change' } as const;
 
 /** A feed in words, with its imports, the newest first. */
 export function lineOf(feed: Feed, style: Style, currency: string) {

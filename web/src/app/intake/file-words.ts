@@ -11,6 +11,7 @@ export const nameFromFile = (name: string): string =>
 export const KIND_LABELS: Readonly<Record<FileKind, string>> = {
   report: 'a line of a channel’s report',
   orders: 'one order or lead, or a count of them',
+  claims: 'one sale or lead that a channel claims',
   lots: 'one lot of bought traffic',
   journeys: 'one touch of a journey',
   changes: 'one change of a setting',

@@ -81,6 +81,21 @@ const orderRoles = ({ besideOutcomes }: Vocabulary): readonly RoleGroup[] => [
   },
 ];
 
+const CLAIMS: readonly RoleGroup[] = [
+  IGNORE,
+  {
+    label: 'Of each claim',
+    choices: [
+      choice('Number of the order or lead it claims', { role: 'order id' }),
+      choice('Time of the click', { role: 'click time' }),
+      choice('Time of the sale', { role: 'sale time' }),
+      choice('Value claimed', { role: 'order value' }),
+      choice('How many are claimed', { role: 'order count' }),
+      choice('Campaign that claims it', { role: 'tag', level: 'campaign' }),
+    ],
+  },
+];
+
 const LOTS: readonly RoleGroup[] = [
   IGNORE,
   {
@@ -145,6 +160,7 @@ const CHANGES: readonly RoleGroup[] = [
 const ROLES: Readonly<Record<FileKind, (vocabulary: Vocabulary) => readonly RoleGroup[]>> = {
   report: reportRoles,
   orders: orderRoles,
+  claims: () => CLAIMS,
   lots: () => LOTS,
   journeys: journeyRoles,
   changes: () => CHANGES,

@@ -1,0 +1,199 @@
+import type { Day, DayRange } from '../time/day';
+
+/** An outcome of the client's own list. */
+export interface CountedOutcome {
+  readonly id: string;
+  readonly day: Day;
+  /** How many it stands for, in whole ones. */
+  readonly count: number;
+  /** In millionths of the client's currency; NaN where it is not told. */
+  readonly value: number;
+}
+
+/** What a channel claims to have brought. */
+export interface Claim {
+  /** By its place in a list of channels. */
+  readonly channel: number;
+  /** The number of the outcome that it claims; null where the channel does not say. */
+  readonly order: string | null;
+  /** The day of the outcome as the channel tells it, else that of the click. */
+  readonly day: Day;
+  readonly count: number;
+  readonly value: number;
+}
+
+/** So many outcomes, and what they are worth in millionths; `unvalued` of them say nothing of that. */
+export interface ClaimSum {
+  readonly count: number;
+  readonly value: number;
+  readonly unvalued: number;
+}
+
+/** What became of the claims of one channel: those found, found again, of no such order and without a number add up to all. */
+export interface ChannelClaims {
+  readonly claims: ClaimSum;
+  /** Outcomes of the list that it claims, each once, as the list counts and values them. */
+  readonly found: ClaimSum;
+  /** The first claim of each of these, as the channel counts and values it. */
+  readonly first: ClaimSum;
+  /** Further claims of an outcome that it claims already. */
+  readonly again: ClaimSum;
+  /** Claims of a number that the list does not have. */
+  readonly missing: ClaimSum;
+  readonly unnumbered: ClaimSum;
+  /** Outcomes that no other channel claims. */
+  readonly alone: ClaimSum;
+  /** Claims for each outcome found; null where none is. */
+  readonly over: number | null;
+}
+
+export interface ClaimedOutcome<Told extends Claim = Claim> {
+  /** Null for claims that the list does not have, or that have no number: each stands for itself. */
+  readonly outcome: CountedOutcome | null;
+  readonly claims: readonly Told[];
+}
+
+export interface Reconciled<Told extends Claim = Claim> {
+  readonly channels: readonly ChannelClaims[];
+  /** Outcomes that two channels claim both, by the places of these, the smaller first; those without any are left out. */
+  readonly pairs: readonly { readonly a: number; readonly b: number; readonly both: ClaimSum }[];
+  readonly outcomes: ClaimSum;
+  /** Outcomes that some channel claims, and that none does. */
+  readonly found: ClaimSum;
+  readonly unclaimed: ClaimSum;
+  /** All claims for each outcome found; null where none is. */
+  readonly over: number | null;
+  /** Claims of days on which nobody knows which outcomes there were. */
+  readonly uncovered: ClaimSum;
+  /** Every outcome of the days, and every claim that has none, in the order of days. */
+  readonly told: readonly ClaimedOutcome<Told>[];
+}
+
+export interface ReconcileQuestion {
+  /** Outcomes of these days, and claims of them; claims without an outcome by their own day. */
+  readonly days: DayRange;
+  readonly channels: number;
+  /** Whether the list of outcomes is complete on a day. */
+  readonly isCovered: (day: Day) => boolean;
+}
+
+/**
+ * Holds what channels claim against the client's own list, one by one, by the day of the list's outcome
+ * (calculations 16). `outcomes` are all that there are, whenever: a claim of one of other days is none of these.
+ */
+export function reconcile<Told extends Claim>(
+  outcomes: readonly CountedOutcome[],
+  claims: readonly Told[],
+  { days, channels, isCovered }: ReconcileQuestion,
+): Reconciled<Told> {
+  const isAsked = (day: Day): boolean => day >= days.from && day <= days.to;
+  const known = new Map(outcomes.map((outcome) => [outcome.id, outcome]));
+  const asked = outcomes.filter(({ day }) => isAsked(day));
+  const claimsOf = new Map<CountedOutcome, Told[]>(asked.map((outcome) => [outcome, []]));
+  const strays: Told[] = [];
+  const uncovered = new Sum();
+  for (const claim of claims) {
+    const outcome = claim.order === null ? undefined : known.get(claim.order);
+    if (outcome) claimsOf.get(outcome)?.push(claim);
+    else if (isAsked(claim.day)) {
+      if (isCovered(claim.day)) strays.push(claim);
+      else uncovered.add(claim);
+    }
+  }
+  const tallies = Array.from({ length: channels }, () => new Tally());
+  const both = new Map<string, Sum>();
+  const [found, unclaimed, all] = [new Sum(), new Sum(), new Sum()];
+  for (const [outcome, own] of claimsOf) {
+    all.add(outcome);
+    const claiming = [...new Set(own.map(({ channel }) => channel))].sort((a, b) => a - b);
+    (claiming.length > 0 ? found : unclaimed).add(outcome);
+    for (const channel of claiming)
+      tallies[channel]?.find(
+        outcome,
+        own.filter((claim) => claim.channel === channel),
+        claiming.length === 1,
+      );
+    for (const [at, a] of claiming.entries())
+      for (const b of claiming.slice(at + 1)) both.set(`${a} ${b}`, (both.get(`${a} ${b}`) ?? new Sum()).add(outcome));
+  }
+  for (const stray of strays) tallies[stray.channel]?.stray(stray);
+  const told = [
+    ...[...claimsOf].map(([outcome, own]) => ({ outcome, claims: own })),
+    ...strays.map((stray) => ({ outcome: null, claims: [stray] })),
+  ];
+  const claimed = tallies.reduce((sum, { claims: { count } }) => sum + count, 0);
+  return {
+    channels: tallies.map((tally) => tally.told()),
+    pairs: [...both].map(([key, sum]) => {
+      const [a = 0, b = 0] = key.split(' ').map(Number);
+      return { a, b, both: sum.told() };
+    }),
+    outcomes: all.told(),
+    found: found.told(),
+    unclaimed: unclaimed.told(),
+    over: ratio(claimed, found.count),
+    uncovered: uncovered.told(),
+    told: told.sort((a, b) => dayOf(a) - dayOf(b)),
+  };
+}
+
+const dayOf = ({ outcome, claims: [first] }: ClaimedOutcome): Day => outcome?.day ?? first?.day ?? 0;
+const ratio = (claims: number, found: number): number | null => (found > 0 ? claims / found : null);
+
+class Sum {
+  count = 0;
+  private value = 0;
+  private unvalued = 0;
+
+  add({ count, value }: Pick<Claim, 'count' | 'value'>): this {
+    this.count += count;
+    if (Number.isNaN(value)) this.unvalued += count;
+    else this.value += value;
+    return this;
+  }
+
+  told(): ClaimSum {
+    return { count: this.count, value: this.value, unvalued: this.unvalued };
+  }
+}
+
+/** The sums of one channel while its claims are looked at. */
+class Tally {
+  readonly claims = new Sum();
+  private readonly sums = {
+    found: new Sum(),
+    first: new Sum(),
+    again: new Sum(),
+    missing: new Sum(),
+    unnumbered: new Sum(),
+    alone: new Sum(),
+  };
+
+  find(outcome: CountedOutcome, [first, ...more]: readonly Claim[], isAlone: boolean): void {
+    if (!first) return;
+    this.sums.found.add(outcome);
+    this.sums.first.add(first);
+    if (isAlone) this.sums.alone.add(outcome);
+    for (const claim of more) this.sums.again.add(claim);
+    for (const claim of [first, ...more]) this.claims.add(claim);
+  }
+
+  stray(claim: Claim): void {
+    this.claims.add(claim);
+    this.sums[claim.order === null ? 'unnumbered' : 'missing'].add(claim);
+  }
+
+  told(): ChannelClaims {
+    const { found, first, again, missing, unnumbered, alone } = this.sums;
+    return {
+      claims: this.claims.told(),
+      found: found.told(),
+      first: first.told(),
+      again: again.told(),
+      missing: missing.told(),
+      unnumbered: unnumbered.told(),
+      alone: alone.told(),
+      over: ratio(this.claims.count, found.count),
+    };
+  }
+}
