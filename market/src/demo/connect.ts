@@ -4,13 +4,13 @@ import { PROMISES } from './promises';
 
 /** Reports the demonstration fetches of each channel; the rest can be connected by hand. */
 const REPORTS: Readonly<Record<string, readonly string[]>> = {
-  'harbor-search': ['ads', 'keywords', 'device-hours', 'positions', 'pages', 'settings', 'changes'],
-  'tern-search': ['ads', 'keywords', 'settings', 'changes'],
-  'wren-social': ['ads', 'age-sex', 'platforms', 'films', 'grades', 'reach', 'settings', 'changes'],
-  'cobble-video': ['ads', 'reach', 'settings', 'changes'],
-  'hedgerow-display': ['ads', 'placements', 'settings', 'changes'],
+  'harbor-search': ['ads', 'keywords', 'device-hours', 'positions', 'pages', 'claims', 'settings', 'changes'],
+  'tern-search': ['ads', 'keywords', 'claims', 'settings', 'changes'],
+  'wren-social': ['ads', 'age-sex', 'platforms', 'films', 'grades', 'reach', 'claims', 'settings', 'changes'],
+  'cobble-video': ['ads', 'reach', 'claims', 'settings', 'changes'],
+  'hedgerow-display': ['ads', 'placements', 'claims', 'settings', 'changes'],
   stallway: ['products', 'settings', 'changes'],
-  larkmail: ['sources', 'sub-sources', 'browsers', 'carriers', 'lots', 'settings', 'changes'],
+  larkmail: ['sources', 'sub-sources', 'browsers', 'carriers', 'lots', 'claims', 'settings', 'changes'],
   doorstep: ['phrases'],
   footpath: ['visits', 'links', 'journeys'],
   till: ['till', 'subscriptions'],

@@ -30,10 +30,10 @@ const flag =
 const campaignOf = (touch: Touch, { world }: Given) => world.campaigns[touch.campaign];
 
 /** Late claims arrive when the sale does; a tag that fires twice counts it twice. */
-function claims(touch: Touch, given: Given): number {
-  if (touch.claimDay === 0 || touch.claimDay > given.known) return 0;
-  const channel = campaignOf(touch, given)?.channel;
-  return given.world.events.some((event) => event.doubleTag === channel && holds(event, touch.claimDay)) ? 2 : 1;
+export function claimsOf(touch: Touch, { world, known }: Pick<Given, 'world' | 'known'>): number {
+  if (touch.claimDay === 0 || touch.claimDay > known) return 0;
+  const channel = world.campaigns[touch.campaign]?.channel;
+  return world.events.some((event) => event.doubleTag === channel && holds(event, touch.claimDay)) ? 2 : 1;
 }
 
 /** Of the people an ad was shown to, so many reached a part of a film: whole numbers that fall from step to step. */
@@ -53,19 +53,19 @@ export const MEASURES = {
   cost: { name: 'Cost', kind: 'measure', about: 'What is charged', decimals: 4, of: (touch) => touch.cost / 10_000 },
   carts: { name: 'Carts', kind: 'outcome', about: 'Things put in the cart', of: flag(DID.cart) },
   checkouts: { name: 'Checkouts', kind: 'outcome', about: 'Checkouts begun', of: flag(DID.checkout) },
-  claims: { name: 'Purchases', kind: 'outcome', about: 'Outcomes the channel claims, on the day of the click', of: claims },
+  claims: { name: 'Purchases', kind: 'outcome', about: 'Outcomes the channel claims, on the day of the click', of: claimsOf },
   viewClaims: {
     name: 'Purchases after a view',
     kind: 'outcome',
     about: 'Those of them that followed a view without a click',
-    of: (touch, given) => flag(DID.viewed)(touch) * claims(touch, given),
+    of: (touch, given) => flag(DID.viewed)(touch) * claimsOf(touch, given),
   },
   value: {
     name: 'Purchase value',
     kind: 'outcome',
     about: 'What the claimed outcomes were worth',
     decimals: 2,
-    of: (touch, given) => (claims(touch, given) * touch.claimValue * rateOn(given.world, given.account.channel, touch.claimDay)) / 100,
+    of: (touch, given) => (claimsOf(touch, given) * touch.claimValue * rateOn(given.world, given.account.channel, touch.claimDay)) / 100,
   },
   starts: { name: 'Video starts', kind: 'measure', about: 'Films begun', of: watched(0.62) },
   quarter: { name: 'Watched 25 %', kind: 'measure', about: 'Films watched to a quarter', of: watched(0.31) },

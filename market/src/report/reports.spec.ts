@@ -185,3 +185,33 @@ describe('names', () => {
     expect(ads.some((row) => row['Ad'] === 'トマトの早送り')).toBe(true);
   });
 });
+
+describe('claims one by one', () => {
+  const { rows } = marketOf(juniperLoftTea, '2026-06-01');
+  const JULY = { from: dayOf('2026-07-01'), to: dayOf('2026-07-31') };
+  const orders = new Map(rows('till', 'till', JULY).map((row) => [row['Order'], row]));
+  const claims = rows('harbor-search', 'claims', JULY);
+
+  it('are of orders at the till, worth what these are, on their day and after their click', () => {
+    expect(claims.length).toBeGreaterThan(200);
+    for (const { Order: id, Day: day, 'Claimed value': value, 'Clicked at': click, 'Claimed at': at } of claims) {
+      expect(orders.get(id ?? null)).toMatchObject({ Day: day, 'Ordered at': at, 'Goods net': value });
+      expect(String(click) <= String(at)).toBe(true);
+    }
+  });
+
+  it('are there twice while a tag fires twice, and once at other times', () => {
+    const times = new Map<Cell, number>();
+    for (const { Order: id } of claims) times.set(id ?? null, (times.get(id ?? null) ?? 0) + 1);
+    for (const { Order: id, Day: day } of claims)
+      expect(times.get(id ?? null)).toBe(String(day) >= '2026-07-13' && String(day) <= '2026-07-26' ? 2 : 1);
+  });
+
+  it('have no number after a view, and are claimed by two channels where both were met', () => {
+    const seen = marketOf(kelpieKayakTours, '2026-08-01').rows('cobble-video', 'claims');
+    expect(seen.some(({ After }) => After === 'view')).toBe(true);
+    for (const { After, Booking } of seen) expect(Booking === null).toBe(After === 'view');
+    const social = new Set(rows('wren-social', 'claims', JULY).map(({ Order: id }) => id));
+    expect(claims.some(({ Order: id }) => social.has(id ?? null))).toBe(true);
+  });
+});

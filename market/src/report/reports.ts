@@ -1,5 +1,6 @@
 import { accountKept } from '../world/account';
 import { type ChannelId, CHANNELS } from '../world/spec';
+import { claimsReport } from './claims';
 import { cutRows, fieldsOf } from './cut';
 import { gradesReport } from './grades';
 import { journeysReport } from './journeys';
@@ -33,6 +34,8 @@ export function reportsOf(source: Source, channel: string): Report[] {
     ...(kind === 'social' || kind === 'video' ? [reachReport(world, events.touches, campaigns)] : []),
     ...(kind === 'social' ? [gradesReport(world, settings, campaigns)] : []),
     ...(inLots.length > 0 ? [lotsReport(world, events.touches, inLots)] : []),
+    // Sales in a marketplace are not the client's own.
+    ...(kind === 'marketplace' ? [] : [claimsReport(source, channel, new Set(campaigns))]),
     settingsReport(world, settings, events.touches, campaigns),
     changesReport(world, settings, campaigns),
   ];

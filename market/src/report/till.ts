@@ -7,7 +7,8 @@ import { always, type Cell, type Days, type Field, type Report } from './report'
 import type { Source } from './source';
 
 const money = (hundredths: number): number => hundredths / 100;
-const ONE = { purchase: 'Order', booking: 'Booking', lead: 'Lead', install: 'Install' } as const;
+/** What one of its outcomes is called. */
+export const ONE = { purchase: 'Order', booking: 'Booking', lead: 'Lead', install: 'Install' } as const;
 
 /** Columns of the list beyond those every client has, with what one outcome says in them. */
 type Column = readonly [Field, (world: ClientWorld, of: Outcome) => Cell];
