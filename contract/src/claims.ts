@@ -38,6 +38,8 @@ const channelClaims = z.object({
 });
 
 export const claimsReply = z.object({
+  /** Outcomes of which there is a list, of whosoever. */
+  actions: z.array(wordId).readonly(),
   /** Whether the client's own list of these outcomes is there, and on how many days of the period it is complete. */
   isListed: z.boolean(),
   days: z.number().int(),

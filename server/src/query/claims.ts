@@ -28,12 +28,13 @@ const MOST_TOLD = 200;
 export function claimsOf(data: ClientData, client: string, asked: ClaimsRequest, today: number): ClaimsReply {
   const loaded = data.load(client, asked.knownOn);
   const { action, period, show, named } = asked;
-  const { outcomes, claims, channels, covers } = loaded.claims(action);
+  const { outcomes, claims, channels, covers, actions } = loaded.claims(action);
   const isCovered = covering(covers, period);
   const { told, ...sums } = reconcile(outcomes, claims, { days: period, channels: channels.length, isCovered });
   const all = daysOf(period);
   const shown = told.filter((each) => SHOWN[show](each) && isNamed(each, named));
   return {
+    actions: [...actions],
     isListed: covers.length > 0,
     days: lengthOf(period),
     covered: all.filter(isCovered).length,

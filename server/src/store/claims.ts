@@ -21,6 +21,8 @@ export interface LoadedClaims {
   readonly channels: readonly { readonly id: string; readonly name: string; readonly covers: readonly Cover[] }[];
   /** The same of the client's own lists. */
   readonly covers: readonly Cover[];
+  /** Outcomes of which there is a list, of whosoever. */
+  readonly actions: readonly string[];
 }
 
 export interface ClaimLoading {
@@ -44,7 +46,7 @@ interface ClaimRow {
 
 /** The outcomes of an action as the client's own lists count them, and what channels claim of them. */
 export function loadClaims(db: Db, action: string, { vocabulary, accounts, feeds, infoOf, cut }: ClaimLoading): LoadedClaims {
-  const own = feeds.filter((feed) => vocabulary.has.outcome(feed.action) && vocabulary.outcome(feed.action).id === action);
+  const own = feeds.filter((feed) => isOfOutcomes(feed, vocabulary) && vocabulary.outcome(feed.action).id === action);
   const lists = own.filter(({ kind, mapping }) => kind === 'orders' && mapping.countedBy === 'orders');
   // A list that was taken back is none.
   const claiming = own.filter((feed) => feed.kind === 'claims' && coversOf(db, feed.id, cut).length > 0);
@@ -62,8 +64,12 @@ export function loadClaims(db: Db, action: string, { vocabulary, accounts, feeds
       return { id, name: accounts.find(({ channel }) => channel === id)?.channelName ?? id, covers: coversOfAll(theirs) };
     }),
     covers: coversOfAll(lists),
+    actions: [...new Set(feeds.flatMap((feed) => (isOfOutcomes(feed, vocabulary) ? [vocabulary.outcome(feed.action).id] : [])))],
   };
 }
+
+const isOfOutcomes = ({ kind, action }: FeedRecord, { has }: Vocabulary): boolean =>
+  (kind === 'orders' || kind === 'claims') && has.outcome(action);
 
 interface Claiming {
   readonly channel: number;

@@ -4,15 +4,16 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import { DaysPhrase } from '../ui/days-phrase';
 import type { Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
+import { ClaimsBoard } from './claims-board';
 import { CreditAsk } from './credit-ask';
 import { CreditBoard } from './credit-board';
 import type { CreditTab } from './credit-state';
 import { JourneysBoard } from './journeys-board';
 
-/** Which touches came before outcomes: who is credited, how the journeys went, what other lookbacks would find. */
+/** Which touches came before outcomes: who is credited, how the journeys went, what other lookbacks would find, and who claims them. */
 @Component({
   selector: 'ul-attribution-page',
-  imports: [ChoicePhrase, CreditBoard, DaysPhrase, JourneysBoard, MatTabLink, MatTabNav, MatTabNavPanel, NeedClient],
+  imports: [ChoicePhrase, ClaimsBoard, CreditBoard, DaysPhrase, JourneysBoard, MatTabLink, MatTabNav, MatTabNavPanel, NeedClient],
   providers: [CreditAsk],
   templateUrl: './attribution-page.html',
   styleUrl: './attribution-page.scss',
@@ -26,6 +27,7 @@ export class AttributionPage {
     { value: 'credit', label: 'Who is credited' },
     { value: 'journeys', label: 'How they went' },
     { value: 'lookback', label: 'Looking back further' },
+    { value: 'claims', label: 'Claims against orders' },
   ];
   protected readonly lookbacks = [7, 14, 30, 60, 90];
   protected readonly seen: Choice<boolean>[] = [

@@ -26,8 +26,9 @@ export class CreditAsk {
   /** What the log of the client knows, from the last reply that told it. */
   private readonly known = signal<KnownTouches | null>(null);
 
-  /** Takes from a reply what the log knows. */
-  learn({ dimensions, actions }: KnownTouches): void {
+  /** Takes from a reply what the log knows; what it does not tell stays. */
+  learn(told: Partial<KnownTouches>): void {
+    const { dimensions = this.known()?.dimensions ?? this.state().by, actions = [] } = told;
     this.known.set({ dimensions, actions });
   }
 

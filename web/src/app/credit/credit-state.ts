@@ -1,3 +1,4 @@
+import { CLAIM_SHOWS, type ClaimShow } from '@lens/contract';
 import { CREDIT_RULES, type CreditRule, HALF_LIFE } from '@lens/core';
 import { daysTyped } from '../ui/days-typed';
 
@@ -19,16 +20,34 @@ export interface CreditState {
   readonly containing: readonly string[];
   /** Whether what repeats at once is one step of a path. */
   readonly once: boolean;
+  /** Which claims are looked at one by one, and what is in the number of their orders. */
+  readonly show: ClaimShow;
+  readonly order: string;
   readonly named: string;
 }
 
-const CREDIT_TABS = ['credit', 'journeys', 'lookback'] as const;
+const CREDIT_TABS = ['credit', 'journeys', 'lookback', 'claims'] as const;
 export type CreditTab = (typeof CREDIT_TABS)[number];
 const CREDIT_MEASURES = ['outcomes', 'value', 'cost', 'ROAS'] as const;
 export type CreditMeasure = (typeof CREDIT_MEASURES)[number];
 
 const LOOKBACK = 30;
-type CreditKey = 'of' | 'back' | 'views' | 'direct' | 'rows' | 'half' | 'in' | 'without' | 'as' | 'named' | 'tab' | 'holding' | 'repeats';
+type CreditKey =
+  | 'of'
+  | 'back'
+  | 'views'
+  | 'direct'
+  | 'rows'
+  | 'half'
+  | 'in'
+  | 'without'
+  | 'as'
+  | 'named'
+  | 'tab'
+  | 'holding'
+  | 'repeats'
+  | 'show'
+  | 'order';
 
 /** Reads what an address says; what is missing or unreadable is as usual. */
 export function readCredit(get: (key: string) => string | null): CreditState {
@@ -51,6 +70,8 @@ export function readCredit(get: (key: string) => string | null): CreditState {
       .filter((each) => each.trim() !== '')
       .slice(0, 5),
     once: get('repeats') !== 'each',
+    show: CLAIM_SHOWS.find((each) => each === get('show')) ?? 'all',
+    order: get('order') ?? '',
   };
 }
 
@@ -70,5 +91,7 @@ export function writeCredit(state: CreditState): Readonly<Record<CreditKey, stri
     tab: state.tab === 'credit' ? null : state.tab,
     holding: state.containing.length === 0 ? null : state.containing.join('|'),
     repeats: state.once ? null : 'each',
+    show: state.show === 'all' ? null : state.show,
+    order: state.order === '' ? null : state.order,
   };
 }
