@@ -104,3 +104,28 @@ test('credited is a way to count: totals stay the orders, what starts journeys s
   await expect(page).toHaveURL(/\/attribution\?.*tab=journeys/);
   await expect(page.getByRole('button', { name: 'Do not look for Cobble Video' })).toBeVisible();
 });
+
+test('claims are held against the orders: a tag that fires twice shows as over-claim, order by order', async ({ page, lens }) => {
+  await lens.open('/attribution?client=juniper-loft-tea&period=2026-07-13_2026-07-26&with=none&by=orders&on=sale');
+  await page.getByRole('tab', { name: 'Claims against orders' }).click();
+  const harbor = page.getByRole('row', { name: /^Harbor Search \d+ found, claimed by it alone/ });
+  await expect(harbor).toContainText('2.00');
+  await expect(
+    page.getByText(/Some channel claims \d+ of them, none claims \d+\. Together they claim \d+, 1\.8\d for each that is found/),
+  ).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Tern Search \d+ found/ })).toContainText(/1\.0\d/);
+  await lens.accessible();
+
+  await page.getByRole('button', { name: /^Show: / }).click();
+  await page.getByRole('option', { name: /^claimed again by one channel \(2\d\d\)/ }).click();
+  await expect(page).toHaveURL(/show=claimed(\+|%20)again/);
+  const first = page.getByRole('row', { name: /^JLT-/ }).first();
+  await expect(first.getByText(/^Harbor Search, JLT_/)).toHaveCount(2);
+  const order = (await first.getByRole('rowheader').innerText()).trim();
+  await page.getByRole('searchbox', { name: 'Orders with this in their number' }).fill(order.toLowerCase());
+  await expect(page.getByRole('row', { name: /^JLT-/ })).toHaveCount(1);
+
+  await page.getByRole('button', { name: /^Show: / }).click();
+  await page.getByRole('option', { name: /^claimed by nobody/ }).click();
+  await expect(page.getByText('None of these.')).toBeVisible();
+});

@@ -1,8 +1,20 @@
 import type { Account } from '@lens/contract';
-import { type AccountInfo, type Claim, type CountedOutcome, type Cover, MILLIONTHS, rateOn, type Vocabulary } from '@lens/core';
+import {
+  type AccountInfo,
+  type Claim,
+  type CountedOutcome,
+  type Cover,
+  type Joining,
+  MILLIONTHS,
+  type Naming,
+  rateOn,
+  type Vocabulary,
+} from '@lens/core';
 import type { Db } from './database';
 import type { FeedRecord } from './feeds';
 import { coversOf } from './imports';
+import { memberJoiner } from './load-orders';
+import type { Members } from './members';
 import { type Cut, rowsAt } from './rows-at';
 import { listedOrders } from './touches/touch-orders';
 
@@ -29,6 +41,8 @@ export interface ClaimLoading {
   readonly vocabulary: Vocabulary;
   readonly accounts: readonly Account[];
   readonly feeds: readonly FeedRecord[];
+  readonly members: Members;
+  readonly naming: Naming;
   /** The accounts of feeds, by id, as money is exchanged. */
   readonly infoOf: (account: string) => AccountInfo | undefined;
   readonly cut: Cut;
@@ -45,7 +59,13 @@ interface ClaimRow {
 }
 
 /** The outcomes of an action as the client's own lists count them, and what channels claim of them. */
-export function loadClaims(db: Db, action: string, { vocabulary, accounts, feeds, infoOf, cut }: ClaimLoading): LoadedClaims {
+export function loadClaims(db: Db, action: string, loading: ClaimLoading): LoadedClaims {
+  const { vocabulary, accounts, feeds, infoOf, cut, members, naming } = loading;
+  const find = memberJoiner(BY_CAMPAIGN, members, naming);
+  const named = (campaign: string | null): string | null => {
+    const [found] = campaign === null ? [] : find({ campaign, ad: null, keyword: null, link: null }).members;
+    return found === undefined ? campaign : members.nameOf(found);
+  };
   const own = feeds.filter((feed) => isOfOutcomes(feed, vocabulary) && vocabulary.outcome(feed.action).id === action);
   const lists = own.filter(({ kind, mapping }) => kind === 'orders' && mapping.countedBy === 'orders');
   // A list that was taken back is none.
@@ -57,7 +77,7 @@ export function loadClaims(db: Db, action: string, { vocabulary, accounts, feeds
   return {
     outcomes: listedOrders(db, told, cut),
     claims: claiming.flatMap((feed) =>
-      claimsOf(db, feed, { channel: ids.indexOf(accountOf(feed)?.channel ?? ''), account: infoOf(feed.account), cut }),
+      claimsOf(db, feed, { channel: ids.indexOf(accountOf(feed)?.channel ?? ''), account: infoOf(feed.account), cut, named }),
     ),
     channels: ids.map((id) => {
       const theirs = claiming.filter((feed) => accountOf(feed)?.channel === id);
@@ -75,9 +95,13 @@ interface Claiming {
   readonly channel: number;
   readonly account: AccountInfo | undefined;
   readonly cut: Cut;
+  /** What a campaign is called, where it is known. */
+  readonly named: (campaign: string | null) => string | null;
 }
 
-function claimsOf(db: Db, feed: FeedRecord, { channel, account, cut }: Claiming): ToldClaim[] {
+const BY_CAMPAIGN: Joining = { keys: [{ tag: 'campaign', level: 'campaign', by: 'id or name', part: null }], several: 'refuse' };
+
+function claimsOf(db: Db, feed: FeedRecord, { channel, account, cut, named }: Claiming): ToldClaim[] {
   return db
     .prepare<object, ClaimRow>(
       `SELECT day, order_id AS "order", click_day AS clickDay, click_moment AS clickMoment, value, count, campaign
@@ -89,6 +113,7 @@ function claimsOf(db: Db, feed: FeedRecord, { channel, account, cut }: Claiming)
       return {
         ...row,
         channel,
+        campaign: named(row.campaign),
         count: (count ?? MILLIONTHS) / MILLIONTHS,
         value: value === null || rate === undefined ? NaN : Math.round(value * rate),
       };

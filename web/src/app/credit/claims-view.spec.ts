@@ -66,7 +66,12 @@ describe('claims in words', () => {
       ['unnumbered', '1 without a number'],
     ]);
     expect(harbor?.parts.reduce((all, { size }) => all + size, 0)).toBeCloseTo(60 / 70);
-    expect(wren).toMatchObject({ again: { count: '·', value: '' }, claims: { value: '' }, note: 'its list covers 20 of 30 days' });
+    expect(wren).toMatchObject({
+      again: { count: '·', value: '' },
+      claims: { value: '' },
+      worth: '–',
+      note: 'its list covers 20 of 30 days',
+    });
   });
 
   it('set pairs against each other, each as a part of its row', () => {
@@ -80,7 +85,7 @@ describe('claims in words', () => {
   it('tell orders and claims one by one, and how many more there are', () => {
     const { told, more, shows } = view();
     expect(told).toEqual([
-      { order: 'O-1', day: '9 Oct 2026', worth: '£20.00', claims: ['Harbor, C1, £25.00, clicked 6 Oct 2026, 16:20', 'Wren, 0.5 of it'] },
+      { order: 'O-1', day: '9 Oct 2026', worth: '£20.00', claims: ['Harbor, C1, £25.00, after 6 Oct 2026, 16:20', 'Wren, 0.5 of it'] },
       { order: 'no number', day: '10 Oct 2026', worth: 'no such order', claims: ['Harbor, £25.00'] },
       { order: 'O-2', day: '10 Oct 2026', worth: '', claims: [] },
     ]);

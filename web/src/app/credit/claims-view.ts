@@ -91,7 +91,7 @@ export function claimsView(reply: ClaimsReply, words: Words): ClaimsView {
       again: sum(channel.again),
       missing: sum(channel.missing),
       unnumbered: sum(channel.unnumbered),
-      worth: channel.found.count === 0 ? '' : `${money(channel.first.value, style)} for ${money(channel.found.value, style)}`,
+      worth: worthText(channel, style),
       note: channel.covered < reply.days ? `its list covers ${channel.covered} of ${reply.days} days` : '',
     })),
     grid: gridOf(reply, words),
@@ -100,7 +100,10 @@ export function claimsView(reply: ClaimsReply, words: Words): ClaimsView {
       claims: figure(claims, 'count', style),
       orders: figure(orders, 'count', style),
       over: overText(over, style),
-      worth: `${figure(claimedValue, 'money', style)} for ${figure(value, 'money', style)}`,
+      worth:
+        value.kind === 'gap'
+          ? figure(claimedValue, 'money', style)
+          : `${figure(claimedValue, 'money', style)} for ${figure(value, 'money', style)}`,
       basis: `by ${basis} date`,
     })),
     shows: (Object.keys(SHOW_WORDS) as ClaimShow[]).map((value) => ({
@@ -118,6 +121,12 @@ export function claimsView(reply: ClaimsReply, words: Words): ClaimsView {
 const money = (amount: number, style: Style): string => formatNumber(amount, 'money', style);
 const figure = (of: Figure, unit: 'count' | 'money', style: Style): string => figureText(of, unit, style).text;
 const countText = (count: number, style: Style): string => formatNumber(count, 'count', style, count % 1 === 0 ? 0 : 1);
+function worthText({ first, found }: ClaimsReply['channels'][number], style: Style): string {
+  if (found.count === 0 || first.unvalued > 0 || found.unvalued > 0) return '–';
+  const [claimed, ordered] = [money(first.value, style), money(found.value, style)];
+  return claimed === ordered ? 'the same' : `${claimed} for ${ordered}`;
+}
+
 const overText = (over: number | null, style: Style): string => (over === null ? '–' : formatNumber(over, 'number', style, 2));
 
 function sumText({ count, value, unvalued }: WireClaimSum, style: Style): SumText {
@@ -206,7 +215,7 @@ function toldOf(
         campaign ?? '',
         count === 1 ? '' : `${countText(count, style)} of it`,
         worthOf(value),
-        clickMoment === null ? '' : `clicked ${clicked.format(clickMoment * 1000)}`,
+        clickMoment === null ? '' : `after ${clicked.format(clickMoment * 1000)}`,
       ]
         .filter((text) => text !== '')
         .join(', '),

@@ -23,7 +23,7 @@ import { booleanAttribute, ChangeDetectionStrategy, Component, contentChild, inp
       cdkConnectedOverlay
       [cdkConnectedOverlayOrigin]="origin"
       [cdkConnectedOverlayOpen]="open()"
-      [cdkConnectedOverlayPositions]="below"
+      [cdkConnectedOverlayPositions]="beside"
       [cdkConnectedOverlayHasBackdrop]="true"
       cdkConnectedOverlayBackdropClass="cdk-overlay-transparent-backdrop"
       (backdropClick)="open.set(false)"
@@ -61,8 +61,11 @@ export class Phrase {
   readonly startsOpen = input(false, { transform: booleanAttribute });
   protected readonly open = linkedSignal(() => this.startsOpen());
   protected readonly close = (): void => this.open.set(false);
-  protected readonly below: ConnectedPosition[] = [
+  /** Below it, and above where the screen ends. */
+  protected readonly beside: ConnectedPosition[] = [
     { originX: 'start', originY: 'bottom', overlayX: 'start', overlayY: 'top', offsetY: 4 },
     { originX: 'end', originY: 'bottom', overlayX: 'end', overlayY: 'top', offsetY: 4 },
+    { originX: 'start', originY: 'top', overlayX: 'start', overlayY: 'bottom', offsetY: -4 },
+    { originX: 'end', originY: 'top', overlayX: 'end', overlayY: 'bottom', offsetY: -4 },
   ];
 }
