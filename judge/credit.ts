@@ -26,6 +26,7 @@ const NOBODY = {
   spend: () => gap('not measured'),
   claims: () => gap('not measured'),
   claimedValue: () => gap('not measured'),
+  marginOn: () => undefined,
   members: [],
 };
 const HOUR = 3_600_000;

@@ -35,6 +35,8 @@ const channelClaims = z.object({
   unnumbered: claimSum,
   alone: claimSum,
   over: z.number().nullable(),
+  /** The most days between a click and an outcome found that it claims. */
+  reach: z.number().nullable(),
 });
 
 export const claimsReply = z.object({

@@ -176,6 +176,7 @@ export * from './watch/week-move';
 export * from './watch/morning';
 export * from './credit/by-position';
 export * from './credit/credit';
+export type { BesideCredit, CreditColumn } from './credit/credit-columns';
 export { touchedIn } from './credit/credit-sums';
 export * from './credit/containing';
 export * from './credit/count-outcomes';

@@ -54,6 +54,7 @@ describe('claims against orders over HTTP', () => {
       missing: { count: 8, value: 200 },
       unnumbered: { count: 1, value: 0, unvalued: 1 },
       alone: { count: 30 },
+      reach: 2,
     });
     expect(reply.pairs).toEqual([{ a: 0, b: 1, both: { count: 20, value: 400, unvalued: 0 } }]);
     // Nobody has said what a euro is worth in pounds.

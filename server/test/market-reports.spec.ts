@@ -14,6 +14,7 @@ const dayOf = (text: string): number => Date.parse(`${text}T00:00:00Z`) / 86_400
 const LEFT_OUT: Readonly<Record<string, readonly string[]>> = {
   lots: ['Campaign ID'],
   journeys: ['Day'],
+  claims: ['Day'],
   // Later steps of a lead have days of their own: they are lists of their own, made of the same file.
   till: ['Day', 'Attended at', 'Joined at'],
   subscriptions: ['Day', 'Install'],

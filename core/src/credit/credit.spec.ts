@@ -9,6 +9,7 @@ const NOBODY = {
   spend: () => gap('not measured'),
   claims: () => gap('not measured'),
   claimedValue: () => gap('not measured'),
+  marginOn: () => undefined,
   members: [],
 };
 const MEMBERS = 4;

@@ -5,6 +5,7 @@ const NOBODY = {
   spend: () => gap('not measured'),
   claims: () => gap('not measured'),
   claimedValue: () => gap('not measured'),
+  marginOn: () => undefined,
   members: [],
 };
 const [A, B, C, D] = [0, 1, 2, 3] as const;
@@ -245,6 +246,11 @@ describe('beside credit', () => {
     expect([number(A, 'cost', 'first'), number(A, 'ROAS', 'first')]).toEqual([2, 5]);
     expect(figureOf(A, 'cost', 'last')).toMatchObject({ kind: 'bounds', high: null });
     expect(number(C, 'outcomes', 'equal')).toBe(0);
+    // Nobody has said what is earned of a value; a quarter of it is, then, of 300 that would be lost, and 60 saved.
+    expect(figureOf(A, 'lost profit')).toEqual(gap('not measured'));
+    const earning = ask(people, {}, { ...beside, marginOn: (day: number) => (day < 20_000 ? 0.9 : 0.25) } as never);
+    expect(earning.number(A, 'lost profit')).toBeCloseTo(earning.number(A, 'lost value') * 0.25 - 60, 9);
+    expect(earning.number(A, 'lost value')).toBeGreaterThan(0);
     expect(answer.parted[answer.rows.findIndex((codes) => codes?.[0] === A)]).toMatchObject({ most: 'first', least: 'last' });
   });
 

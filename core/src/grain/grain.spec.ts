@@ -98,7 +98,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
           }
         }
       }),
-      { seed: 21, numRuns: runs(400) },
+      { seed: 21, numRuns: runs(280) },
     );
   });
 
@@ -125,7 +125,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
           asked += 1;
         }
       }),
-      { seed: 24, numRuns: runs(400) },
+      { seed: 24, numRuns: runs(280) },
     );
     expect(asked).toBeGreaterThan(runs(100));
   });
@@ -140,7 +140,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
         });
         for (const total of totals) expect(total).toEqual(totals[0]);
       }),
-      { seed: 22, numRuns: runs(300) },
+      { seed: 22, numRuns: runs(200) },
     );
   });
 
@@ -154,7 +154,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
           expect(total).toBeCloseTo(amount(cellOf(table, parent, 'spend').now), 6);
         }
       }),
-      { seed: 23, numRuns: runs(300) },
+      { seed: 23, numRuns: runs(200) },
     );
   });
 });

@@ -171,7 +171,7 @@ describe('reports that pass over any levels, cut from one truth', () => {
           if (figure.kind === 'value') told += 1;
         }
       }),
-      { seed: 31, numRuns: runs(300) },
+      { seed: 31, numRuns: runs(200) },
     );
     expect(told).toBeGreaterThan(runs(100));
   });

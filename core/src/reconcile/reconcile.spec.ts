@@ -5,7 +5,7 @@ const DAYS = { from: 10, to: 19 };
 const ASKED = { days: DAYS, channels: 3, isCovered: () => true };
 const order = (id: number, day = 12): CountedOutcome => ({ id: `O-${id}`, day, count: 1, value: 20 });
 const claim = (channel: number, of: number | null, more: Partial<Claim> = {}): Claim => ({
-  ...{ channel, order: of === null ? null : `O-${of}`, day: 12, count: 1, value: 25 },
+  ...{ channel, order: of === null ? null : `O-${of}`, day: 12, clickDay: 9, count: 1, value: 25 },
   ...more,
 });
 const range = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, at) => from + at);
@@ -63,6 +63,8 @@ describe('claims against outcomes', () => {
     const told = reconcile(orders, claims, { ...ASKED, isCovered: (day) => day !== 16 });
     expect(told.channels[0]).toMatchObject({ claims: { count: 2 }, found: { count: 1 }, missing: { count: 1 } });
     expect([told.outcomes.count, told.uncovered.count]).toEqual([1, 1]);
+    // The day of the list, three after the click; what is not found tells nothing of how far back claims reach.
+    expect([told.channels[0]?.reach, told.channels[1]?.reach]).toEqual([3, null]);
   });
 
   it('adds up, whatever is claimed and in whatever order', () => {

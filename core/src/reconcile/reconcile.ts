@@ -18,6 +18,8 @@ export interface Claim {
   readonly order: string | null;
   /** The day of the outcome as the channel tells it, else that of the click. */
   readonly day: Day;
+  /** Null where it is not told. */
+  readonly clickDay: Day | null;
   readonly count: number;
   readonly value: number;
 }
@@ -45,6 +47,8 @@ export interface ChannelClaims {
   readonly alone: ClaimSum;
   /** Claims for each outcome found; null where none is. */
   readonly over: number | null;
+  /** The most days that lie between the click and an outcome it claims; null where no click is told of one that is found. */
+  readonly reach: number | null;
 }
 
 export interface ClaimedOutcome<Told extends Claim = Claim> {
@@ -160,6 +164,7 @@ class Sum {
 /** The sums of one channel while its claims are looked at. */
 class Tally {
   readonly claims = new Sum();
+  private reach: number | null = null;
   private readonly sums = {
     found: new Sum(),
     first: new Sum(),
@@ -175,7 +180,10 @@ class Tally {
     this.sums.first.add(first);
     if (isAlone) this.sums.alone.add(outcome);
     for (const claim of more) this.sums.again.add(claim);
-    for (const claim of [first, ...more]) this.claims.add(claim);
+    for (const claim of [first, ...more]) {
+      this.claims.add(claim);
+      if (claim.clickDay !== null) this.reach = Math.max(this.reach ?? 0, outcome.day - claim.clickDay);
+    }
   }
 
   stray(claim: Claim): void {
@@ -194,6 +202,7 @@ class Tally {
       unnumbered: unnumbered.told(),
       alone: alone.told(),
       over: ratio(this.claims.count, found.count),
+      reach: this.reach,
     };
   }
 }

@@ -30,7 +30,6 @@ export function claimsReport(source: Source, channel: string, campaigns: Readonl
       always('Claimed at', 'text', 'When the outcome came'),
       always('Claimed value', 'text', 'What it was worth, in the account’s currency'),
       always('Campaign ID', 'text', 'The campaign that claims it'),
-      always('After', 'text', 'click or view'),
     ],
     rows: (days) => {
       const outcomes = outcomesBy(days);
@@ -51,7 +50,6 @@ export function claimsReport(source: Source, channel: string, campaigns: Readonl
           momentOf(world.zone, of.day, of.minute),
           value,
           world.campaigns[touch.campaign]?.id ?? null,
-          isView ? 'view' : 'click',
         ];
         for (let times = claimsOf(touch, { world, known: known() }); times > 0; times--) rows.push(row);
       }

@@ -38,11 +38,12 @@ export function claimsOf(data: ClientData, client: string, asked: ClaimsRequest,
     isListed: covers.length > 0,
     days: lengthOf(period),
     covered: all.filter(isCovered).length,
-    channels: sums.channels.map(({ over, ...own }, at) => ({
+    channels: sums.channels.map(({ over, reach, ...own }, at) => ({
       name: channels[at]?.name ?? '',
       covered: all.filter(covering(channels[at]?.covers ?? [], period)).length,
       ...inWhole(own),
       over,
+      reach,
     })),
     pairs: sums.pairs.map(({ both, ...pair }) => ({ ...pair, both: whole(both) })),
     ...inWhole({ outcomes: sums.outcomes, found: sums.found, unclaimed: sums.unclaimed, uncovered: sums.uncovered }),

@@ -8,8 +8,10 @@ import {
   type Figure,
   gap,
   lastDayOf,
+  MARGIN,
   MILLIONTHS,
   NONE,
+  numberOn,
   packFigures,
   plainQuestion,
   prepare,
@@ -100,6 +102,7 @@ function besideCredit(data: ClientData, loaded: LoadedClient, asked: CreditReque
     spend,
     claims: figureOf(metrics.claims),
     claimedValue: figureOf(metrics.value),
+    marginOn: (day) => numberOn(loaded.tables, 0, MARGIN.id, day),
     members: members.filter(costs).map(({ codes: own }) => own),
   };
 }

@@ -21,7 +21,6 @@ import { listedOrders } from './touches/touch-orders';
 /** A claim as a channel's list tells it. */
 export interface ToldClaim extends Claim {
   readonly campaign: string | null;
-  readonly clickDay: number | null;
   /** Seconds since 1970, UTC. */
   readonly clickMoment: number | null;
 }

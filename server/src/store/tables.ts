@@ -1,3 +1,4 @@
+import type { Account, Promises } from '@lens/contract';
 import {
   type AccountInfo,
   type ClientTables,
@@ -117,15 +118,7 @@ function loadRecord(
   const accountIndex = new Map(accounts.map((account, at) => [account.id, at]));
   const reports = feeds.filter((feed) => feed.kind === 'report');
   const lotFeeds = feeds.filter((feed) => feed.kind === 'lots');
-  const infos = accounts.map((account): AccountInfo => ({
-    id: account.id,
-    channel: account.channel,
-    kind: account.channelKind,
-    currency: account.currency,
-    rates: account.currency === info?.currency ? null : rates.filter(({ currency }) => currency === account.currency),
-    sellsItself: account.channelKind === 'marketplace',
-    isUnpaid: isUnpaidKind(account.channelKind),
-  }));
+  const infos = accounts.map((account) => infoOfAccount(account, info?.currency, rates));
   const placeOf = (feed: FeedRecord): number => accountIndex.get(feed.account) ?? NONE;
   const lots = lotsOf(db, lotFeeds, cut, placeOf);
   const codesOf = lotCodes(lots);
@@ -178,6 +171,21 @@ function loadRecord(
   const withCredit = { ...derived(tables), credited: creditedOnDemand(touches) };
   return { client, locale: info?.locale ?? 'en-GB', tables: withCredit, touches, claims, members, version };
 }
+
+/** An account as questions see it; `own` is the client's currency. */
+const infoOfAccount = (
+  { id, channel, channelKind, currency }: Account,
+  own: string | undefined,
+  rates: Promises['rates'],
+): AccountInfo => ({
+  id,
+  channel,
+  kind: channelKind,
+  currency,
+  rates: currency === own ? null : rates.filter((each) => each.currency === currency),
+  sellsItself: channelKind === 'marketplace',
+  isUnpaid: isUnpaidKind(channelKind),
+});
 
 /** Read when it is asked for the first time: most questions are not about touches. */
 function onDemand<T>(read: () => T): () => T {

@@ -11,11 +11,11 @@ const REPLY: ClaimsReply = {
   channels: [
     {
       ...{ name: 'Harbor', covered: 30, claims: sum(60, 1500), found: sum(50), first: sum(50, 1250), over: 1.2 },
-      ...{ again: sum(1, 25), missing: sum(8, 200), unnumbered: sum(1, 0, 1), alone: sum(30) },
+      ...{ again: sum(1, 25), missing: sum(8, 200), unnumbered: sum(1, 0, 1), alone: sum(30), reach: 29 },
     },
     {
       ...{ name: 'Wren', covered: 20, claims: sum(70, 0, 70), found: sum(55), first: sum(55, 0, 55), over: 70 / 55 },
-      ...{ again: NONE, missing: sum(15), unnumbered: NONE, alone: sum(35) },
+      ...{ again: NONE, missing: sum(15), unnumbered: NONE, alone: sum(35), reach: null },
     },
   ],
   pairs: [{ a: 0, b: 1, both: sum(20) }],
@@ -55,7 +55,13 @@ describe('claims in words', () => {
     );
     const [harbor, wren] = view().channels;
     expect(harbor).toMatchObject({
-      ...{ claims: { count: '60', value: '£1,500' }, found: { count: '50', value: '£1,000' }, over: '1.20', worth: '£1,250 for £1,000' },
+      ...{
+        claims: { count: '60', value: '£1,500' },
+        found: { count: '50', value: '£1,000' },
+        over: '1.20',
+        worth: '£1,250 for £1,000',
+        reach: '29 days',
+      },
       ...{ again: { count: '1', value: '£25.00' }, unnumbered: { count: '1', value: '' }, note: '' },
     });
     expect(harbor?.parts.map(({ kind, spoken }) => [kind, spoken])).toEqual([

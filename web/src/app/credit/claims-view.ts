@@ -38,6 +38,8 @@ export interface ClaimsView {
     readonly unnumbered: SumText;
     /** What it claims the outcomes found are worth, beside what they are. */
     readonly worth: string;
+    /** How far back its claims reach, in days. */
+    readonly reach: string;
     readonly note: string;
   }[];
   /** Outcomes that two channels claim both, of each the others; on the diagonal what it claims that is found. */
@@ -92,6 +94,7 @@ export function claimsView(reply: ClaimsReply, words: Words): ClaimsView {
       missing: sum(channel.missing),
       unnumbered: sum(channel.unnumbered),
       worth: worthText(channel, style),
+      reach: channel.reach === null ? '–' : quantity(channel.reach, 'day', 'days', style),
       note: channel.covered < reply.days ? `its list covers ${channel.covered} of ${reply.days} days` : '',
     })),
     grid: gridOf(reply, words),

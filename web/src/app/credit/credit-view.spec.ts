@@ -32,6 +32,7 @@ const REPLY: CreditReply = {
     column('finishes', null, [...values(0.08, 0.92), gap('not measured')]),
     column('lost', null, [...values(12.4, 3), gap('not measured')], [[8, 17], null, null]),
     column('lost value', null, [...values(1200, 300), gap('not measured')]),
+    column('lost profit', null, [...values(-200, 0), gap('not measured')], [[-300, 50], null, null]),
     column('met', null, [...values(44, 60), gap('not measured')]),
     column('spend', null, [value(500), gap('not measured'), gap('not measured')]),
     column('claims', null, [value(24), gap('not measured'), gap('not measured')]),
@@ -70,6 +71,7 @@ describe('what is shown of credit', () => {
     expect(rows[0]?.why).toBe('Starts 80% of bookings, finishes 8%: first touch credits 40, last touch credits 4.0.');
     expect(rows[0]?.lost).toBe(
       'If it had not run: about 12 bookings fewer (8.0 to 17), worth £1,200, beside £500.00 of spend. ' +
+        'At the client’s margin, and without its spend, profit would be £200.00 higher (−£50.00 to £300.00). ' +
         'Of the 44 before which it was met, those who go on without it have met no campaign (12) beside it.',
     );
     expect(rows[1]?.why).toBe('');

@@ -61,6 +61,12 @@ const MEMBER_COLUMNS = [
     definition: 'Assisting touches for each outcome it finished; “–” where it only assists.',
   },
   { of: 'lost', label: 'If it had not run', unit: 'count', definition: 'How many outcomes fewer there would be.' },
+  {
+    of: 'lost profit',
+    label: 'Profit lost then',
+    unit: 'money',
+    definition: 'What these would have earned at the client’s margin, less what it costs; below 0 it costs more than it earns.',
+  },
   { of: 'spend', label: 'Spend', unit: 'money', definition: 'What it cost on these days.' },
 ] as const;
 
@@ -232,7 +238,18 @@ function lostText(columns: Columns, at: number, outcome: string): string {
   if (columns.number(at, 'lost') === null) return '';
   const worth = columns.number(at, 'lost value') === null ? '' : `, worth ${columns.cell(at, 'money', 'lost value').text}`;
   const spent = columns.number(at, 'spend') === null ? '' : `, beside ${columns.cell(at, 'money', 'spend').text} of spend`;
-  return `If it had not run: about ${lost.text} ${outcome} fewer${lost.limits === '' ? '' : ` (${lost.limits})`}${worth}${spent}.`;
+  return `If it had not run: about ${lost.text} ${outcome} fewer${lost.limits === '' ? '' : ` (${lost.limits})`}${worth}${spent}.${profitText(columns, at)}`;
+}
+
+/** What that comes to at the client's margin, with what is no longer spent. */
+function profitText(columns: Columns, at: number): string {
+  const lost = columns.number(at, 'lost profit');
+  if (lost === null) return '';
+  const sign = lost < 0 ? -1 : 1;
+  const limits = columns.limits(at, 'lost profit')?.map((each) => each * sign) ?? [];
+  const [low, high] = limits.sort((a, b) => a - b).map((each) => columns.write(each, 'money'));
+  const within = low === undefined || high === undefined ? '' : ` (${low} to ${high})`;
+  return ` At the client’s margin, and without its spend, profit would be ${columns.write(lost * sign, 'money')} ${lost < 0 ? 'higher' : 'lower'}${within}.`;
 }
 
 /** Who would be left with those whom a member met. */
