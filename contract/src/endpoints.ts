@@ -77,6 +77,13 @@ export const ENDPOINTS = {
     params: ofClient,
     reply: health.health,
   }),
+  logHealth: endpoint({
+    method: 'GET',
+    path: '/clients/:client/health/logs',
+    summary: 'What is odd in logs of touches, and in what channels claim',
+    params: ofClient,
+    reply: z.array(health.healthNote),
+  }),
   ...RULES_ENDPOINTS,
   ...LIBRARY_ENDPOINTS,
   ...VIEWS_ENDPOINTS,

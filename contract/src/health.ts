@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { dayRange } from './basic';
 
 /** Something to know about a client's data before trusting it; see core/health. Money in whole units. */
-const healthNote = z.object({
+export const healthNote = z.object({
   kind: z.enum(HEALTH_KINDS),
   serious: z.boolean(),
   feedName: z.string(),

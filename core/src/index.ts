@@ -59,6 +59,7 @@ export * from './grouping/with-groupings';
 export * from './health/feed-days';
 export * from './health/disagreements';
 export * from './health/health';
+export * from './health/log-notes';
 export * from './health/note';
 export * from './health/visit-gaps';
 export * from './text/cell';

@@ -133,6 +133,14 @@ describe('credit over HTTP', () => {
       unknownChannel: 10_000,
     });
     expect(reply.journeys).toMatchObject({ outcomes: 1, touched: 1 });
+    const notes = (await send(server.address, 'GET', `/clients/${setting.client}/health/logs`)).body;
+    expect(notes.map(({ kind, count, feedName }: Loose) => [kind, count, feedName])).toEqual([
+      ['touches in the future', 1, 'Journeys'],
+      ['outcomes in two journeys', 1, 'Journeys'],
+      ['touches without a channel', 10_000, 'Journeys'],
+      ['weights missing', 3, 'Journeys'],
+      ['touched once', 2, 'Journeys'],
+    ]);
     // Nothing of it lies within half a day; a longer look finds it all the same.
     const body = { ...asked, by: ['source'], direct: true, lookback: 0.5, containing: [], once: true };
     const journeys = (await send(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body;

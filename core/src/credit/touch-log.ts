@@ -1,4 +1,5 @@
 import type { Coding } from '../rows/coding';
+import type { Day } from '../time/day';
 
 /**
  * What people met and what came of it. Touches lie one after the other, person by person and upwards in time
@@ -27,6 +28,9 @@ export interface TouchLog {
   readonly isDirect: Uint8Array;
   readonly outcomes: TouchOutcomes;
 }
+
+/** How many touches a log has after a day: its clocks are off, or the day is not over. */
+export const touchesAfter = ({ day }: TouchLog, last: Day): number => day.reduce((sum, each) => sum + (each > last ? 1 : 0), 0);
 
 /** What people did in the end, of every kind. */
 export interface TouchOutcomes {

@@ -15,6 +15,16 @@ export const HEALTH_KINDS = [
   'visits twice',
   'no outcomes',
   'other zone',
+  'claimed again',
+  'touches late',
+  'touches in the future',
+  'outcomes in two journeys',
+  'outcomes on no list',
+  'touches without a channel',
+  'weights missing',
+  'weights differ',
+  'touches twice',
+  'touched once',
 ] as const;
 export type HealthKind = (typeof HEALTH_KINDS)[number];
 

@@ -16,6 +16,7 @@ import {
   plainQuestion,
   prepare,
   tableOf,
+  touchesAfter,
 } from '@lens/core';
 import type { LoadedClient } from '../store/tables';
 import type { LoadedTouches } from '../store/touches/load-touches';
@@ -128,8 +129,7 @@ function kindsOf({ log }: LoadedTouches, [first]: readonly string[], nameOf: (co
 }
 
 function notesOf({ notes: { unlisted, ...notes }, log, countedBy }: LoadedTouches, action: string, today: number): CreditReply['notes'] {
-  let [future, longest] = [0, 0];
-  for (const day of log.day) if (day > today) future += 1;
+  let longest = 0;
   for (let person = 0; person < log.people; person++)
     longest = Math.max(longest, (log.touchesFrom[person + 1] ?? 0) - (log.touchesFrom[person] ?? 0));
   return {
@@ -139,7 +139,7 @@ function notesOf({ notes: { unlisted, ...notes }, log, countedBy }: LoadedTouche
     countedBy: countedBy.get(action) ?? null,
     unlisted: { count: unlisted.count, value: unlisted.value / MILLIONTHS },
     unknownShare: notes.touches === 0 ? 0 : notes.unknownChannel / notes.touches,
-    future,
+    future: touchesAfter(log, today),
     longest,
   };
 }

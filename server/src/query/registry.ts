@@ -11,6 +11,7 @@ import { healthOf } from './health';
 import { importDetail } from './import-detail';
 import { joiningTried } from './joining';
 import { journeysOf } from './journeys';
+import { logHealth } from './log-health';
 import { lotsOf } from './lots';
 import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
@@ -30,6 +31,7 @@ export const QUERIES = {
   feeds: listFeeds,
   importDetail,
   health: healthOf,
+  logHealth,
   names: namesUnder,
   guessedConventions,
   visits: visitsOf,

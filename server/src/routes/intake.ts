@@ -26,6 +26,11 @@ export function intakeRoutes(router: Router, context: Context): void {
     return context.queries.health(client.id, clockOf(context, client.timeZone).today);
   });
 
+  answer(router, ENDPOINTS.logHealth, ({ params }) => {
+    const client = clientOr404(context, params.client);
+    return context.queries.logHealth(client.id, clockOf(context, client.timeZone).today);
+  });
+
   answer(router, ENDPOINTS.preview, async ({ params, body }) => {
     const client = clientOr404(context, params.client);
     const path = storedPath(context.dataFolder, body.hash);

@@ -9,11 +9,19 @@ import { FocusService } from './focus';
 export class HealthService {
   private readonly api = inject(Api);
 
-  readonly health$ = inject(FocusService).client$.pipe(
+  private readonly client$ = inject(FocusService).client$;
+
+  readonly health$ = this.client$.pipe(
     switchMap((client) =>
       client?.data ? this.api.call('health', { params: { client: client.id } }).pipe(catchError(() => of(null))) : of(null),
     ),
     shareReplay(1),
+  );
+  /** The same of its logs of touches and of what channels claim, asked where it is shown: reading these takes a while. */
+  readonly logNotes$ = this.client$.pipe(
+    switchMap((client) =>
+      client?.data ? this.api.call('logHealth', { params: { client: client.id } }).pipe(catchError(() => of([]))) : of([]),
+    ),
   );
   readonly health = toSignal(this.health$, { initialValue: null });
   /** How many of its notes are serious. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ClientDetail, Health } from '@lens/contract';
+import type { ClientDetail, WireHealthNote } from '@lens/contract';
 import { noteView } from './health-view';
 
 /** What to know before trusting a client's data, the serious first. */
@@ -51,7 +51,7 @@ import { noteView } from './health-view';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HealthNotes {
-  readonly health = input.required<Health>();
+  readonly known = input.required<readonly WireHealthNote[]>();
   readonly client = input.required<ClientDetail>();
-  protected readonly notes = computed(() => this.health().notes.map((note) => noteView(note, this.client())));
+  protected readonly notes = computed(() => this.known().map((note) => noteView(note, this.client())));
 }

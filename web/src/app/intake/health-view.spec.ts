@@ -50,6 +50,14 @@ describe('a note on the data in words', () => {
     expect(worth).toContain('“Reach” has 3% more impressions on 2 days');
   });
 
+  it('says what is odd in a log and in claims, as parts of it', () => {
+    const claimed = noteView(note({ kind: 'claimed again', serious: false, count: 271, share: 0.5, money: 10431 }), STYLE);
+    expect(claimed.title).toBe(`Cobble Video: 271 orders are claimed more than once, ${days(20727, 20729)}`);
+    expect(claimed.worth).toContain('50% of what it claims in its list, €10,431. Its claims');
+    const late = noteView(note({ kind: 'touches late', feedName: 'Journeys', count: 1, share: 0.02 }), STYLE);
+    expect([late.title, late.worth.slice(0, 19)]).toEqual(['“Journeys”: 1 touch lies after the outcome it led to', '2% of its touches. ']);
+  });
+
   it('writes money without a rate in its own currency', () => {
     expect(noteView(note({ kind: 'no rate', money: 30 }), STYLE).worth).toBe('$30.00 is in no total.');
   });

@@ -119,6 +119,56 @@ const WORDS: Record<HealthKind, (facts: Facts) => Words> = {
     worth: `The client’s are those of ${facts.clientZone}: the edges of a period differ by some hours.`,
     todo: 'Nothing to do. Hours are shown in the client’s zone.',
   }),
+  'claimed again': (facts) => ({
+    title: `${facts.note.channelName}: ${facts.count('order is', 'orders are')} claimed more than once, ${facts.days}`,
+    worth: `${facts.share} of what it claims in its list${facts.money === '' ? '' : `, ${facts.money}`}. Its claims, and what is measured against them, are too high; orders are not.`,
+    todo: 'See whether its tag fires twice. Order by order: Attribution › Claims against orders.',
+  }),
+  'touches late': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('touch lies', 'touches lie')} after the outcome it led to`,
+    worth: `${facts.share} of its touches. They begin the next journey, and are credited with nothing of this one.`,
+    todo: 'See whether the clocks of the log are right.',
+  }),
+  'touches in the future': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('touch lies', 'touches lie')} in the future`,
+    worth: `${facts.share} of its touches.`,
+    todo: 'See whether the clocks of the log, and the order of day and month, are right.',
+  }),
+  'outcomes in two journeys': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('outcome stands', 'outcomes stand')} in two journeys`,
+    worth: 'The earlier one has it, so that nothing counts twice.',
+    todo: 'See whether one person has two ids in the log.',
+  }),
+  'outcomes on no list': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('outcome is', 'outcomes are')} on no list of the client`,
+    worth: `${facts.money === '' ? 'They are' : `Worth ${facts.money}, and`} left out: the list counts.`,
+    todo: 'See whether the list covers their days, and writes their numbers alike.',
+  }),
+  'touches without a channel': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('touch tells', 'touches tell')} no channel`,
+    worth: `${facts.share} of its touches. They are credited, but to nobody by name.`,
+    todo: 'Say what their sources mean under Sources.',
+  }),
+  'weights missing': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('person does', 'people do')} not say how many they stand for`,
+    worth: `${facts.share} of its people: each counts as one.`,
+    todo: 'If the log is a sample, export it with its weights.',
+  }),
+  'weights differ': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('person stands', 'people stand')} for different numbers on different lines`,
+    worth: `${facts.share} of its people: the smallest counts.`,
+    todo: 'Nothing to do where people were sampled again after they had bought.',
+  }),
+  'touches twice': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('touch was', 'touches were')} written down twice`,
+    worth: `${facts.share} of its touches: each counts once.`,
+    todo: 'Nothing to do.',
+  }),
+  'touched once': (facts) => ({
+    title: `“${facts.note.feedName}”: ${facts.count('person has', 'people have')} one touch alone`,
+    worth: `${facts.share} of its people. Of these all rules say the same.`,
+    todo: 'Nothing to do, unless the log forgets people between their visits.',
+  }),
 };
 
 const STATE_WORDS: Record<Exclude<DayState, 'not expected' | 'arrived'>, string> = {

@@ -83,6 +83,7 @@ export class IntakePage {
   });
 
   protected readonly health = inject(HealthService).health;
+  protected readonly logNotes = toSignal(inject(HealthService).logNotes$, { initialValue: [] });
   protected readonly stripLength = computed(() => {
     const health = this.health();
     return health ? lengthOf(health.range) : 0;
