@@ -1,4 +1,4 @@
-import { CREDIT_LACKS, CREDIT_RULES, DATE_BASES, MOST_LOOKBACK } from '@lens/core';
+import { CREDIT_LACKS, CREDIT_RULES, DATE_BASES, FLOW_STAGES, MOST_LOOKBACK } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, figure, figureColumn, id } from './basic';
 import { dimension } from './compare';
@@ -144,6 +144,11 @@ export const journeysReply = z.object({
     )
     .readonly(),
   pathCount: z.number().int(),
+  /** All ways together: from what began them, over what stood between, to what finished them. */
+  flow: z.object({
+    stops: z.array(z.object({ stage: z.enum(FLOW_STAGES), member: member.nullable() })).readonly(),
+    streams: z.array(z.object({ from: z.number().int(), to: z.number().int(), outcomes: z.number() })).readonly(),
+  }),
   /** Outcomes by the member of the first touch, and by that of the last; null for more members than can be looked at. */
   firstByLast: z.array(z.array(z.number()).readonly()).readonly().nullable(),
   /** Whom the longest lookback finds; what each finds in all and of them, and which share of the longest that is. */

@@ -183,6 +183,7 @@ export * from './credit/containing';
 export * from './credit/count-outcomes';
 export * from './credit/credited-list';
 export * from './list/keep-few';
+export * from './credit/flow';
 export * from './credit/journey-shape';
 export * from './credit/journeys';
 export * from './credit/lookback';

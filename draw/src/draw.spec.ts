@@ -3,6 +3,7 @@ import { barsConfig } from './bars';
 import { COLOURS, faint, placesOf } from './colours';
 import { heatConfig } from './heat';
 import { type Lines, linesConfig, PLAIN_LINES } from './lines';
+import { flowConfig } from './flow';
 import { ringConfig } from './ring';
 import { scatterConfig } from './scatter';
 import { THEMES } from './theme';
@@ -130,6 +131,29 @@ describe('other pictures', () => {
     const { data } = ringConfig({ parts, write }, light);
     expect(data.labels).toEqual(['A  75%', '2 others  25%']);
     expect(data.datasets[0]).toMatchObject({ data: [3, 1], backgroundColor: [expect.stringMatching(/^#/), light.quiet] });
+  });
+
+  it('streams run in the colour of whom they come from, wherever that stands, and nobody in particular has none', () => {
+    const stop = (key: string, column: number, of: string) => ({ key, label: key, column, of });
+    const { data, options } = flowConfig(
+      {
+        stops: [stop('film first', 0, 'film'), stop('film last', 2, 'film'), stop('others', 0, ''), stop('sold', 3, '')],
+        streams: [
+          { from: 'film first', to: 'sold', size: 3, words: 'three' },
+          { from: 'film last', to: 'sold', size: 2, words: 'two' },
+          { from: 'others', to: 'sold', size: 1, words: 'one' },
+        ],
+      },
+      light,
+    );
+    const [own] = data.datasets;
+    const colourOf = own?.colorFrom as (context: { raw: unknown }) => string;
+    const [first, last, others] = (own?.data ?? []).map((raw) => colourOf({ raw }));
+    expect(first).toBe(last);
+    expect([others === first, others]).toEqual([false, light.inkSoft]);
+    expect(own?.column).toEqual({ 'film first': 0, 'film last': 2, others: 0, sold: 3 });
+    const { label } = options?.plugins?.tooltip?.callbacks ?? {};
+    expect(label?.call({} as never, { dataIndex: 1 } as never)).toBe('two');
   });
 
   it('points are as large as what they stand for, by their area', () => {

@@ -11,6 +11,7 @@ export * from './answered/stations';
 export * from './answered/time-lines';
 export * from './bars';
 export * from './colours';
+export * from './flow';
 export * from './heat';
 export * from './heights';
 export * from './lines';

@@ -1,4 +1,5 @@
 import { quantile } from 'simple-statistics';
+import { type JourneyFlow, journeyFlow } from './flow';
 import { distinctPaths } from './paths';
 import type { Journeys } from './journeys';
 import { placeEnd } from './places';
@@ -21,6 +22,8 @@ export interface JourneyShape {
   readonly paths: readonly JourneyPath[];
   /** How many different ways there are. */
   readonly pathCount: number;
+  /** All ways together, each from what began it to what finished it. */
+  readonly flow: JourneyFlow;
   /** Outcomes by the members of the first place (row) and of the last (column), row by row; null for more members than can be looked at. */
   readonly firstByLast: Float64Array | null;
 }
@@ -59,6 +62,8 @@ export interface JourneyPath {
 const LEAST_OF_EACH = 5;
 /** Members up to which those of the first touch are crossed with those of the last. */
 const MOST_CROSSED = 40;
+/** Members that a flow tells apart. */
+const MOST_TOLD_APART = 7;
 const LENGTHS = [1, 2, 3, 4, 5, 10];
 const DAYS = [0, 1, 2, 4, 8, 15, 31, 61];
 
@@ -115,6 +120,7 @@ export function journeyShape(journeys: Journeys, { most, once }: { readonly most
       .sort((a, b) => b.outcomes - a.outcomes),
     paths: paths.slice(0, most),
     pathCount: paths.length,
+    flow: journeyFlow(paths, MOST_TOLD_APART),
     firstByLast,
   };
 }

@@ -7,6 +7,7 @@ import { MatIcon } from '@angular/material/icon';
 import { isLevel } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api } from '../data/api';
+import { ChartPicture } from '../ui/chart';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
@@ -21,6 +22,7 @@ import { journeysView } from './journeys-view';
   imports: [
     BarList,
     ByPhrases,
+    ChartPicture,
     ChoicePhrase,
     MatChipGrid,
     MatChipInput,

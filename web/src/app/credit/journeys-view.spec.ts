@@ -1,4 +1,5 @@
 import type { JourneysReply } from '@lens/contract';
+import { type flowConfig, THEMES } from '@lens/draw';
 import { journeysView } from './journeys-view';
 
 const REPLY: JourneysReply = {
@@ -20,6 +21,18 @@ const REPLY: JourneysReply = {
     { steps: [[2]], outcomes: 11, value: 0, share: 0.275, unsold: 0, rate: null },
   ],
   pathCount: 4,
+  flow: {
+    stops: [
+      { stage: 'starts', member: 0 },
+      { stage: 'finishes', member: null },
+      { stage: 'outcome', member: null },
+    ],
+    streams: [
+      { from: 0, to: 1, outcomes: 22 },
+      { from: 1, to: 2, outcomes: 22 },
+      { from: 0, to: 2, outcomes: 18 },
+    ],
+  },
   firstByLast: [
     [0, 0, 22],
     [0, 0, 0],
@@ -68,6 +81,19 @@ describe('what is shown of journeys', () => {
       ['Search', '11 · 28%', '', '…'],
     ]);
     expect(view.morePaths).toBe('and 2 other ways');
+  });
+
+  it('lets outcomes run from what began to what finished, told as a table too', () => {
+    expect(view.flow.behind).toEqual({
+      heads: ['From', 'To', 'bookings'],
+      rows: [
+        ['begins with Film', 'ends with all others', '22'],
+        ['ends with all others', 'bookings', '22'],
+        ['begins with Film', 'bookings', '18'],
+      ],
+    });
+    const config = view.flow.drawn(THEMES.light) as ReturnType<typeof flowConfig>;
+    expect(config.data.datasets[0]?.labels).toEqual({ '0': 'Film 40', '1': 'all others 22', '2': 'bookings 40' });
   });
 
   it('shades what began against what finished, and leaves cells of none empty', () => {

@@ -1,5 +1,6 @@
 import type { JourneysReply } from '@lens/contract';
-import { formatNumber, rangeText, type Style } from '@lens/core';
+import { FLOW_STAGES, type FlowStage, formatNumber, rangeText, type Style } from '@lens/core';
+import { type Behind, type Drawn, flowConfig } from '@lens/draw';
 
 export interface Bar {
   readonly label: string;
@@ -15,6 +16,8 @@ export interface JourneysView {
   readonly days: readonly Bar[];
   readonly paths: readonly { readonly steps: readonly string[]; readonly outcomes: Bar; readonly value: string; readonly rate: string }[];
   readonly morePaths: string;
+  /** The picture of all of them, and the same as a table. */
+  readonly flow: { readonly drawn: Drawn; readonly behind: Behind; readonly summary: string };
   readonly firsts: readonly {
     readonly name: string;
     readonly outcomes: Bar;
@@ -57,6 +60,7 @@ export function journeysView(reply: JourneysReply, { outcome, style, absent }: W
     days: bandsOf(reply.byDays, 'day', write),
     paths: pathsOf(reply, names, write),
     morePaths: reply.pathCount > reply.paths.length ? `and ${write.count(reply.pathCount - reply.paths.length)} other ways` : '',
+    flow: flowOf(reply, names, { outcome, write }),
     firsts: firstsOf(reply, names, write),
     grid: gridOf(reply, names, { outcome, write }),
     found: foundText(reply, outcome, write),
@@ -122,6 +126,53 @@ function pathsOf({ paths }: JourneysReply, names: readonly string[], { count, sh
     value: money(value),
     rate: rate === null ? '…' : share(rate),
   }));
+}
+
+const STAGE_WORDS: Readonly<Record<FlowStage, string>> = {
+  starts: 'begins with',
+  carries: 'goes by',
+  finishes: 'ends with',
+  outcome: '',
+};
+const OTHERS = 'all others';
+
+/** How outcomes run from what began their journeys to what finished them. */
+function flowOf(
+  { flow: { stops, streams }, touched }: JourneysReply,
+  names: readonly string[],
+  { outcome, write }: { readonly outcome: string; readonly write: Writing },
+): JourneysView['flow'] {
+  const reaching = stops.map((_, at) => {
+    const through = (end: 'from' | 'to'): number => streams.reduce((sum, each) => sum + (each[end] === at ? each.outcomes : 0), 0);
+    return Math.max(through('from'), through('to'));
+  });
+  const nameOf = (at: number): string => {
+    const stop = stops[at];
+    return stop?.stage === 'outcome' ? outcome : stop?.member == null ? OTHERS : (names[stop.member] ?? '');
+  };
+  const said = (at: number): string => `${STAGE_WORDS[stops[at]?.stage ?? 'outcome']} ${nameOf(at)}`.trim();
+  const drawn = {
+    stops: stops.map(({ stage, member }, at) => ({
+      key: String(at),
+      label: `${nameOf(at)} ${write.count(reaching[at] ?? 0)}`,
+      column: FLOW_STAGES.indexOf(stage),
+      of: stage === 'outcome' || member === null ? '' : nameOf(at),
+    })),
+    streams: streams.map(({ from, to, outcomes }) => ({
+      from: String(from),
+      to: String(to),
+      size: outcomes,
+      words: `${write.count(outcomes)}: ${said(from)}, then ${said(to)}`,
+    })),
+  };
+  return {
+    drawn: (theme) => flowConfig(drawn, theme),
+    behind: {
+      heads: ['From', 'To', outcome],
+      rows: streams.map(({ from, to, outcomes }) => [said(from), said(to), write.count(outcomes)]),
+    },
+    summary: `${write.count(touched)} ${outcome} by what began, what carried and what finished their journeys`,
+  };
 }
 
 function firstsOf({ byFirst }: JourneysReply, names: readonly string[], { count, one, money }: Writing): JourneysView['firsts'] {
