@@ -54,6 +54,17 @@ describe('credit', () => {
     );
   });
 
+  it('stops between resamples where nobody waits any more', () => {
+    const log = logOf(Array.from({ length: 100 }, (_, at): ToldPerson => ({ touches: [[at % 2, 1]], ...(at < 50 ? { sold: [2] } : {}) })));
+    let pauses = 0;
+    const pause = (): void => {
+      pauses += 1;
+      if (pauses === 3) throw new Error('nobody');
+    };
+    expect(() => creditAnswer(log, ASKED, NOBODY, pause)).toThrow('nobody');
+    expect(pauses).toBe(3);
+  });
+
   it('stays as it is when lines are in another order and members have other numbers', () => {
     fc.assert(
       fc.property(people, fc.nat(), (all, turn) => {

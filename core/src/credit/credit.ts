@@ -57,15 +57,18 @@ export interface CreditJourneys {
   readonly touches: number;
 }
 
-/** Credits the outcomes of a log by every rule. Throws a RangeError where the lookback or the half-life is not above 0. */
-export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit): CreditAnswer {
+/**
+ * Credits the outcomes of a log by every rule. Throws a RangeError where the lookback or the half-life is not above 0.
+ * `pause` is called between long pieces of the work, and may throw where nobody waits for it any more.
+ */
+export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit, pause?: () => void): CreditAnswer {
   if (!(question.lookback > 0) || !(question.halfLife > 0)) throw new RangeError('Lookback and half-life are above 0');
   const members = creditMembers(log, question.by);
   const { journeys, places: own } = compacted(cutJourneys(log, members, question));
   const ground = creditGround(journeys, question.halfLife);
   const { position } = ground;
   const sold = journeys.isSold.reduce((sum, each) => sum + each, 0);
-  const intervals = sold < LEAST_SOLD ? null : creditIntervals(ground);
+  const intervals = sold < LEAST_SOLD ? null : creditIntervals(ground, pause);
   const met = own.map((place, member) => ({ member, codes: members.codes[place] ?? [] }));
   const known = new Set(met.map(({ codes }) => codes.join()));
   const places: Placed[] = [

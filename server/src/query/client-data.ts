@@ -4,7 +4,7 @@ import { type Db, openReadOnly } from '../store/database';
 import { feedsOf } from '../store/feeds';
 import type { Members } from '../store/members';
 import { picturesOf } from '../store/pictures';
-import { SegmentStore } from '../store/segments';
+import { SegmentStore, Stopped } from '../store/segments';
 import { type LoadedClient, loadClient, TableCache, versionOf } from '../store/tables';
 import { loadedTogether, ratesBetween } from '../store/tables-together';
 
@@ -20,6 +20,11 @@ export class ClientData {
   private readonly joined = new Map<string, LoadedClient>();
   private readonly names = new WeakMap<LoadedClient, Names>();
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
+
+  /** Throws Stopped where nobody waits any more. */
+  requireAsker(): void {
+    if (this.isStopped()) throw new Stopped();
+  }
 
   /** `room` is how many bytes of their columns stay in memory. */
   constructor(dataFolder: string, room: number) {

@@ -36,6 +36,7 @@ export function creditOf(data: ClientData, client: string, asked: CreditRequest,
     log,
     { ...asked, days: asked.period, lookback: asked.lookback * HOURS },
     besideCredit(data, loaded, asked, lastDayOf(asked, today)),
+    () => data.requireAsker(),
   );
   const kinds = kindsOf(touches, asked.by, (code) => names('channel kind', code));
   return {

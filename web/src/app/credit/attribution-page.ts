@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { ChoicePhrase } from '../ui/choice-phrase';
@@ -13,7 +14,18 @@ import { JourneysBoard } from './journeys-board';
 /** Which touches came before outcomes: who is credited, how the journeys went, what other lookbacks would find, and who claims them. */
 @Component({
   selector: 'ul-attribution-page',
-  imports: [ChoicePhrase, ClaimsBoard, CreditBoard, DaysPhrase, JourneysBoard, MatTabLink, MatTabNav, MatTabNavPanel, NeedClient],
+  imports: [
+    ChoicePhrase,
+    ClaimsBoard,
+    CreditBoard,
+    DaysPhrase,
+    JourneysBoard,
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
+    NeedClient,
+    NgTemplateOutlet,
+  ],
   providers: [CreditAsk],
   templateUrl: './attribution-page.html',
   styleUrl: './attribution-page.scss',

@@ -8,11 +8,12 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import { loadState } from '../ui/load-state';
 import { CLAIM_PART_WORDS, CLAIM_PARTS, claimsView } from './claims-view';
 import { CreditAsk } from './credit-ask';
+import { CrossGrid } from './cross-grid';
 
 /** What channels claim of the client's outcomes, held against its own list: in sums, by pairs, and one by one. */
 @Component({
   selector: 'ul-claims-board',
-  imports: [ChoicePhrase, MatFormField, MatInput],
+  imports: [ChoicePhrase, CrossGrid, MatFormField, MatInput],
   templateUrl: './claims-board.html',
   styleUrl: './claims-board.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

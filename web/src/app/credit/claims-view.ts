@@ -1,4 +1,5 @@
 import type { ClaimShow, ClaimsReply, WireClaimSum } from '@lens/contract';
+import type { CrossRow } from './cross-grid';
 import { type Figure, figureText, formatNumber, quantity, rangeText, type Style } from '@lens/core';
 
 /** Outcomes or claims, and what they are worth below them. */
@@ -43,10 +44,7 @@ export interface ClaimsView {
     readonly note: string;
   }[];
   /** Outcomes that two channels claim both, of each the others; on the diagonal what it claims that is found. */
-  readonly grid: readonly {
-    readonly name: string;
-    readonly cells: readonly { readonly text: string; readonly spoken: string; readonly shade: number }[];
-  }[];
+  readonly grid: readonly CrossRow[];
   readonly reported: readonly {
     readonly name: string;
     readonly claims: string;

@@ -14,6 +14,7 @@ import { loadState } from '../ui/load-state';
 import { BarList } from './bar-list';
 import { ByPhrases } from './by-phrases';
 import { CreditAsk } from './credit-ask';
+import { CrossGrid } from './cross-grid';
 import { journeysView } from './journeys-view';
 
 /** How journeys went: their length, their commonest ways, what began and what finished them, and single ones; and what other lookbacks find. */
@@ -24,6 +25,7 @@ import { journeysView } from './journeys-view';
     ByPhrases,
     ChartPicture,
     ChoicePhrase,
+    CrossGrid,
     MatChipGrid,
     MatChipInput,
     MatChipRemove,

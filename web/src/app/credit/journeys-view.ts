@@ -1,5 +1,6 @@
 import type { JourneysReply } from '@lens/contract';
 import { FLOW_STAGES, type FlowStage, formatNumber, rangeText, type Style } from '@lens/core';
+import type { CrossRow } from './cross-grid';
 import { type Behind, type Drawn, flowConfig } from '@lens/draw';
 
 export interface Bar {
@@ -26,12 +27,7 @@ export interface JourneysView {
     readonly days: string;
   }[];
   /** First touches in rows, last ones in columns; null for too many. */
-  readonly grid:
-    | readonly {
-        readonly name: string;
-        readonly cells: readonly { readonly text: string; readonly shade: number; readonly spoken: string }[];
-      }[]
-    | null;
+  readonly grid: readonly CrossRow[] | null;
   readonly found: string;
   readonly journeys: readonly {
     readonly when: string;
