@@ -50,8 +50,13 @@ describe('the focus', () => {
     await router.navigateByUrl('/?client=tea');
     await router.navigateByUrl('/?client=tea&basis=click');
     expect(asked).toEqual(['tea']);
+    const ids: unknown[] = [];
+    const told = focus.clientId$.subscribe((id) => ids.push(id));
     focus.refresh();
     expect(asked).toEqual(['tea', 'tea']);
+    // Whoever edits something of it goes on with what stands there.
+    expect(ids).toEqual(['tea']);
+    told.unsubscribe();
   });
 
   it('shows nothing of the client before where the next is none', async () => {

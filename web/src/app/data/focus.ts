@@ -71,6 +71,12 @@ export class FocusService {
     shareReplay(1),
   );
 
+  /** Its id alone: what is being edited of a client is not read again because the client is. */
+  readonly clientId$: Observable<string | null> = this.client$.pipe(
+    map((client) => client?.id ?? null),
+    distinctUntilChanged(),
+  );
+
   /** Null while there is no client in focus or the period holds no finished day. */
   readonly resolved$: Observable<Resolved | null> = combineLatest([this.focus$, this.client$, this.clock$]).pipe(
     map(([focus, client, { today }]) => (client && client.id === focus.client ? resolve(focus, client, today) : null)),

@@ -28,8 +28,8 @@ export class GroupingsPage {
 
   protected readonly client = this.focus.client;
   private readonly stored = toSignal(
-    this.focus.client$.pipe(
-      switchMap((client) => (client ? loadState(this.api.call('groupings', { params: { client: client.id } })) : of(null))),
+    this.focus.clientId$.pipe(
+      switchMap((client) => (client === null ? of(null) : loadState(this.api.call('groupings', { params: { client } })))),
     ),
   );
   protected readonly isLoading = computed(() => (this.stored()?.state ?? 'loading') === 'loading');

@@ -31,8 +31,8 @@ export class SourcesPage {
   protected readonly client = this.focus.client;
   protected readonly kinds = plainChoices(SOURCE_KINDS);
   private readonly stored = toSignal(
-    this.focus.client$.pipe(
-      switchMap((client) => (client ? loadState(this.api.call('sources', { params: { client: client.id } })) : of(null))),
+    this.focus.clientId$.pipe(
+      switchMap((client) => (client === null ? of(null) : loadState(this.api.call('sources', { params: { client } })))),
     ),
   );
   protected readonly proposal = computed(() => {
