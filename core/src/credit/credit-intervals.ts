@@ -18,7 +18,7 @@ export interface CreditIntervals {
 
 /** What all resamples together may take, in steps of some ten nanoseconds. */
 const WORK = 7_000_000;
-const [MOST_DRAWS, LEAST_DRAWS] = [200, 40];
+const [MOST_DRAWS, LEAST_DRAWS] = [160, 40];
 /** Members beyond which removal is not resampled: each time takes a matrix of their square. */
 const MOST_CHAINED = 120;
 /** Members up to which resamples look at every set of them; beyond, orders that are the same in each. */
