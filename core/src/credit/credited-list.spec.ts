@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  BUILT_IN,
   creditByPosition,
   creditedBy,
   creditedLists,
@@ -7,6 +8,7 @@ import {
   cutJourneys,
   gap,
   HALF_LIFE,
+  latenessOf,
   type OrderTable,
   POSITION_RULES,
   type PositionRule,
@@ -69,6 +71,39 @@ describe('what is credited, as a list', () => {
       [1, 0.5],
     ]);
     expect(campaigns('first', { lookback: 7 })).toEqual([[2, 1]]);
+  });
+
+  it('leaves out those who came by themselves: they had met something before, or nothing is known', () => {
+    const own = (touches: ToldPerson['touches']) => listsOf(logOf([{ touches, sold: [30] }], { direct: [3] }), 'last');
+    const campaigns = (lists: readonly OrderTable[]) => lists.flatMap(partsOf).map(({ campaign }) => campaign);
+    expect(
+      campaigns(
+        own([
+          [1, 1],
+          [3, 20],
+        ]),
+      ),
+    ).toEqual([1]);
+    expect(campaigns(own([[3, 20]]))).toEqual([-1]);
+  });
+
+  it('tells how late its parts come by themselves, not by the orders’ last clicks', () => {
+    const days = Array.from({ length: 60 }, (_, nth): ToldPerson => ({
+      touches: [
+        [1, nth * 12],
+        [2, nth * 12 + 200],
+      ],
+      sold: [nth * 12 + 201],
+    }));
+    const log = logOf(days);
+    const tables = tablesOf([], { credited: (as) => creditedLists(log, 'purchase', as, SOURCE) });
+    const longest = (rule: PositionRule): number | undefined => {
+      const countedBy = creditedBy({ rule, lookback: 30, views: true });
+      return latenessOf(tables, START + 60).of({ outcome: BUILT_IN.outcome('purchase'), part: 'count', countedBy })?.tail;
+    };
+    // What begins a journey waits eight days longer than what ends it.
+    expect(longest('last')).toBeLessThan(2);
+    expect(longest('first')).toBeGreaterThan(7);
   });
 
   it('keeps outcomes without a touch apart, and takes the number of a listed one from its list', () => {
