@@ -34,6 +34,7 @@ const channelClaims = z.object({
   missing: claimSum,
   unnumbered: claimSum,
   alone: claimSum,
+  shared: claimSum,
   over: z.number().nullable(),
   /** The most days between a click and an outcome found that it claims. */
   reach: z.number().nullable(),
@@ -48,10 +49,11 @@ export const claimsReply = z.object({
   covered: z.number().int(),
   channels: z.array(channelClaims).readonly(),
   /** By the places of channels. */
-  pairs: z.array(z.object({ a: z.number().int(), b: z.number().int(), both: claimSum })).readonly(),
+  pairs: z.array(z.object({ a: z.number().int(), b: z.number().int(), both: claimSum, ofA: z.number(), ofB: z.number() })).readonly(),
   outcomes: claimSum,
   found: claimSum,
   unclaimed: claimSum,
+  claims: claimSum,
   over: z.number().nullable(),
   uncovered: claimSum,
   /** Channels of which only reports say how much they claim, held against the orders that their tags lead to. */
@@ -64,7 +66,7 @@ export const claimsReply = z.object({
         claimedValue: figure,
         orders: figure,
         value: figure,
-        over: z.number().nullable(),
+        over: figure,
       }),
     )
     .readonly(),

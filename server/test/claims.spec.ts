@@ -56,7 +56,7 @@ describe('claims against orders over HTTP', () => {
       alone: { count: 30 },
       reach: 2,
     });
-    expect(reply.pairs).toEqual([{ a: 0, b: 1, both: { count: 20, value: 400, unvalued: 0 } }]);
+    expect(reply.pairs).toEqual([{ a: 0, b: 1, both: { count: 20, value: 400, unvalued: 0 }, ofA: 0.4, ofB: 20 / 55 }]);
     // Nobody has said what a euro is worth in pounds.
     expect(reply.channels[1].claims).toMatchObject({ value: 0, unvalued: 70 });
     expect(reply.shows).toEqual({
@@ -87,7 +87,14 @@ describe('claims against orders over HTTP', () => {
     const reply = await ask();
     expect(reply.channels).toEqual([]);
     expect(reply.reported).toMatchObject([
-      { basis: 'click', claims: { value: 6 }, claimedValue: { value: 180 }, orders: { value: 5 }, value: { value: 100 }, over: 1.2 },
+      {
+        basis: 'click',
+        claims: { value: 6 },
+        claimedValue: { value: 180 },
+        orders: { value: 5 },
+        value: { value: 100 },
+        over: { value: 1.2 },
+      },
     ]);
     expect(reply).toMatchObject({ unclaimed: { count: 5 }, over: null });
   });

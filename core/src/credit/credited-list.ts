@@ -30,8 +30,8 @@ const UNTOLD: CreditMembers = { codes: [[]], of: () => 0 };
  */
 export function creditedLists(log: TouchLog, action: string, as: Credited, source: CreditSource): readonly OrderTable[] {
   const { rule, lookback, views } = creditingOf(as) ?? USUAL_CREDITING;
-  const whole = cutJourneys(log, UNTOLD, { action, days: EVER, basis: 'sale', lookback: lookback * HOURS, views, direct: false });
-  const journeys = byPlace(whole);
+  const cut = cutJourneys(log, UNTOLD, { action, days: EVER, basis: 'sale', lookback: lookback * HOURS, views, direct: false });
+  const journeys = byPlace(cut);
   const pass = new PositionPass(journeys, HALF_LIFE);
   const [touched, untouched] = [new Parts(log, journeys.touch.length), new Parts(log, journeys.length)];
   for (let journey = 0; journey < journeys.length; journey++) {
@@ -86,8 +86,12 @@ class Parts {
     private readonly log: TouchLog,
     most: number,
   ) {
-    [this.saleDay, this.clickDay, this.importId, this.touch] = [0, 0, 0, 0].map(() => new Int32Array(most)) as Four;
-    [this.count, this.value] = [new Float64Array(most), new Float64Array(most)];
+    this.saleDay = new Int32Array(most);
+    this.clickDay = new Int32Array(most);
+    this.importId = new Int32Array(most);
+    this.touch = new Int32Array(most);
+    this.count = new Float64Array(most);
+    this.value = new Float64Array(most);
   }
 
   addUntouched(whole: Part, outcome: number): void {
@@ -132,5 +136,3 @@ class Parts {
     };
   }
 }
-
-type Four = [Int32Array, Int32Array, Int32Array, Int32Array];

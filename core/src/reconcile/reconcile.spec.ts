@@ -23,7 +23,7 @@ describe('claims against outcomes', () => {
     const { channels, pairs, outcomes, found, unclaimed, over } = reconcile(orders, claims, ASKED);
     expect([channels[0]?.claims.count, channels[0]?.found.count, channels[0]?.over]).toEqual([60, 50, 1.2]);
     expect([channels[1]?.claims.count, channels[1]?.found.count, channels[1]?.over]).toEqual([70, 55, 70 / 55]);
-    expect(pairs).toEqual([{ a: 0, b: 1, both: { count: 20, value: 400, unvalued: 0 } }]);
+    expect(pairs).toEqual([{ a: 0, b: 1, both: { count: 20, value: 400, unvalued: 0 }, ofA: 0.4, ofB: 20 / 55 }]);
     expect([outcomes.count, found.count, unclaimed.count, over]).toEqual([100, 85, 15, 130 / 85]);
     expect([channels[0]?.alone.count, channels[1]?.alone.count, channels[2]?.over]).toEqual([30, 35, null]);
   });
@@ -79,12 +79,18 @@ describe('claims against outcomes', () => {
         const told = reconcile(orders, all, ASKED);
         const sum = (of: readonly { count: number }[]): number => of.reduce((own, { count }) => own + count, 0);
         expect(told.outcomes.count).toBe(told.found.count + told.unclaimed.count);
+        expect(told.claims.count).toBe(sum(told.channels.map((each) => each.claims)));
         expect(sum(told.told.flatMap(({ claims: own }) => own))).toBe(sum(told.channels.map((each) => each.claims)));
-        for (const { claims: own, first, again, missing, unnumbered } of told.channels)
+        for (const { claims: own, first, again, missing, unnumbered, alone, shared } of told.channels) {
           expect(own.count).toBe(sum([first, again, missing, unnumbered]));
+          expect(first.count).toBe(sum([alone, shared]));
+        }
         for (const { a, b, both } of told.pairs)
           expect(both.count).toBeLessThanOrEqual(Math.min(told.channels[a]!.found.count, told.channels[b]!.found.count));
-        const shown = ({ channels, pairs }: typeof told) => [channels.map(({ first: _, again: __, ...each }) => each), pairs.length];
+        const shown = ({ channels, pairs }: typeof told) => [
+          channels.map(({ first: _, again: __, alone: ___, shared: ____, ...each }) => each),
+          pairs.length,
+        ];
         expect(shown(reconcile(orders.toReversed(), all.toReversed(), ASKED))).toEqual(shown(told));
       }),
       { seed: 1604 },

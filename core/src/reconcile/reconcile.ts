@@ -43,8 +43,9 @@ export interface ChannelClaims {
   /** Claims of a number that the list does not have. */
   readonly missing: ClaimSum;
   readonly unnumbered: ClaimSum;
-  /** Outcomes that no other channel claims. */
+  /** Of these first claims those of outcomes that no other channel claims, and those that others claim too. */
   readonly alone: ClaimSum;
+  readonly shared: ClaimSum;
   /** Claims for each outcome found; null where none is. */
   readonly over: number | null;
   /** The most days that lie between the click and an outcome it claims; null where no click is told of one that is found. */
@@ -57,15 +58,26 @@ export interface ClaimedOutcome<Told extends Claim = Claim> {
   readonly claims: readonly Told[];
 }
 
+/** Outcomes that two channels claim both, and which part that is of those found of each. */
+export interface ClaimPair {
+  readonly a: number;
+  readonly b: number;
+  readonly both: ClaimSum;
+  readonly ofA: number;
+  readonly ofB: number;
+}
+
 export interface Reconciled<Told extends Claim = Claim> {
   readonly channels: readonly ChannelClaims[];
   /** Outcomes that two channels claim both, by the places of these, the smaller first; those without any are left out. */
-  readonly pairs: readonly { readonly a: number; readonly b: number; readonly both: ClaimSum }[];
+  readonly pairs: readonly ClaimPair[];
   readonly outcomes: ClaimSum;
   /** Outcomes that some channel claims, and that none does. */
   readonly found: ClaimSum;
   readonly unclaimed: ClaimSum;
-  /** All claims for each outcome found; null where none is. */
+  /** Claims of all channels: how much is claimed, never how much was sold. */
+  readonly claims: ClaimSum;
+  /** All of them for each outcome found; null where none is. */
   readonly over: number | null;
   /** Claims of days on which nobody knows which outcomes there were. */
   readonly uncovered: ClaimSum;
@@ -106,7 +118,7 @@ export function reconcile<Told extends Claim>(
   }
   const tallies = Array.from({ length: channels }, () => new Tally());
   const both = new Map<string, Sum>();
-  const [found, unclaimed, all] = [new Sum(), new Sum(), new Sum()];
+  const [found, unclaimed, all, claimed] = [new Sum(), new Sum(), new Sum(), new Sum()];
   for (const [outcome, own] of claimsOf) {
     all.add(outcome);
     const claiming = [...new Set(own.map(({ channel }) => channel))].sort((a, b) => a - b);
@@ -121,21 +133,24 @@ export function reconcile<Told extends Claim>(
       for (const b of claiming.slice(at + 1)) both.set(`${a} ${b}`, (both.get(`${a} ${b}`) ?? new Sum()).add(outcome));
   }
   for (const stray of strays) tallies[stray.channel]?.stray(stray);
+  for (const claim of [...[...claimsOf.values()].flat(), ...strays]) claimed.add(claim);
   const told = [
     ...[...claimsOf].map(([outcome, own]) => ({ outcome, claims: own })),
     ...strays.map((stray) => ({ outcome: null, claims: [stray] })),
   ];
-  const claimed = tallies.reduce((sum, { claims: { count } }) => sum + count, 0);
+  const channelClaims = tallies.map((tally) => tally.told());
   return {
-    channels: tallies.map((tally) => tally.told()),
+    channels: channelClaims,
     pairs: [...both].map(([key, sum]) => {
       const [a = 0, b = 0] = key.split(' ').map(Number);
-      return { a, b, both: sum.told() };
+      const part = (channel: number): number => sum.count / (channelClaims[channel]?.found.count ?? NaN);
+      return { a, b, both: sum.told(), ofA: part(a), ofB: part(b) };
     }),
     outcomes: all.told(),
     found: found.told(),
     unclaimed: unclaimed.told(),
-    over: ratio(claimed, found.count),
+    claims: claimed.told(),
+    over: ratio(claimed.count, found.count),
     uncovered: uncovered.told(),
     told: told.sort((a, b) => dayOf(a) - dayOf(b)),
   };
@@ -172,13 +187,14 @@ class Tally {
     missing: new Sum(),
     unnumbered: new Sum(),
     alone: new Sum(),
+    shared: new Sum(),
   };
 
   find(outcome: CountedOutcome, [first, ...more]: readonly Claim[], isAlone: boolean): void {
     if (!first) return;
     this.sums.found.add(outcome);
     this.sums.first.add(first);
-    if (isAlone) this.sums.alone.add(outcome);
+    this.sums[isAlone ? 'alone' : 'shared'].add(first);
     for (const claim of more) this.sums.again.add(claim);
     for (const claim of [first, ...more]) {
       this.claims.add(claim);
@@ -192,7 +208,7 @@ class Tally {
   }
 
   told(): ChannelClaims {
-    const { found, first, again, missing, unnumbered, alone } = this.sums;
+    const { found, first, again, missing, unnumbered, alone, shared } = this.sums;
     return {
       claims: this.claims.told(),
       found: found.told(),
@@ -201,6 +217,7 @@ class Tally {
       missing: missing.told(),
       unnumbered: unnumbered.told(),
       alone: alone.told(),
+      shared: shared.told(),
       over: ratio(this.claims.count, found.count),
       reach: this.reach,
     };

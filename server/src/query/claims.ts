@@ -7,6 +7,7 @@ import {
   type DateBasis,
   daysOf,
   type DayRange,
+  divide,
   type Figure,
   gap,
   lastDayOf,
@@ -46,7 +47,7 @@ export function claimsOf(data: ClientData, client: string, asked: ClaimsRequest,
       reach,
     })),
     pairs: sums.pairs.map(({ both, ...pair }) => ({ ...pair, both: whole(both) })),
-    ...inWhole({ outcomes: sums.outcomes, found: sums.found, unclaimed: sums.unclaimed, uncovered: sums.uncovered }),
+    ...inWhole({ outcomes: sums.outcomes, found: sums.found, unclaimed: sums.unclaimed, claims: sums.claims, uncovered: sums.uncovered }),
     over: sums.over,
     reported: reportedClaims(data, loaded, asked, { lastDay: lastDayOf(asked, today), told: new Set(channels.map(({ id }) => id)) }),
     shows: Object.fromEntries(Object.entries(SHOWN).map(([name, isShown]) => [name, told.filter(isShown).length])) as ClaimsReply['shows'],
@@ -132,10 +133,8 @@ function reportedClaims(
     const [count = NOT_MEASURED, value = NOT_MEASURED] = basis === 'sale' ? sale : click.figures;
     if (count.kind === 'gap' || told.has(id)) return [];
     const [ordered = NOT_MEASURED, worth = NOT_MEASURED] = orders[basis].get(id)?.figures ?? [];
-    return [{ name: click.name, basis, claims: count, claimedValue: value, orders: ordered, value: worth, over: overOf(count, ordered) }];
+    return [{ name: click.name, basis, claims: count, claimedValue: value, orders: ordered, value: worth, over: divide(count, ordered) }];
   });
 }
 
 const NOT_MEASURED = gap('not measured');
-const overOf = (claims: Figure, orders: Figure): number | null =>
-  claims.kind === 'value' && orders.kind === 'value' && orders.value > 0 ? claims.value / orders.value : null;

@@ -1,4 +1,4 @@
-import type { CountedOutcomes, TouchLog, TouchOutcomes } from '@lens/core';
+import type { CountedOutcomes, ToldOutcome, TouchLog, TouchOutcomes } from '@lens/core';
 import { momentOn } from './moment';
 import type { ListedOrder } from './touch-orders';
 import type { TouchPaths } from './touch-paths';
@@ -93,17 +93,7 @@ function startsOf(person: ArrayLike<number>, people: number): Uint32Array {
   return starts;
 }
 
-interface Outcome {
-  readonly person: number;
-  readonly action: string;
-  readonly moment: number;
-  readonly day: number;
-  readonly value: number;
-  readonly count: number;
-  readonly importId: number;
-}
-
-function outcomesOf(people: number, all: readonly Outcome[]): TouchOutcomes {
+function outcomesOf(people: number, all: readonly Omit<ToldOutcome, 'order'>[]): TouchOutcomes {
   const sorted = all.toSorted((a, b) => a.person - b.person || a.moment - b.moment);
   const actions = [...new Set(sorted.map(({ action }) => action))].sort();
   return {

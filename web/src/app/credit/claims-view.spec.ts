@@ -11,22 +11,23 @@ const REPLY: ClaimsReply = {
   channels: [
     {
       ...{ name: 'Harbor', covered: 30, claims: sum(60, 1500), found: sum(50), first: sum(50, 1250), over: 1.2 },
-      ...{ again: sum(1, 25), missing: sum(8, 200), unnumbered: sum(1, 0, 1), alone: sum(30), reach: 29 },
+      ...{ again: sum(1, 25), missing: sum(8, 200), unnumbered: sum(1, 0, 1), alone: sum(30), shared: sum(20), reach: 29 },
     },
     {
       ...{ name: 'Wren', covered: 20, claims: sum(70, 0, 70), found: sum(55), first: sum(55, 0, 55), over: 70 / 55 },
-      ...{ again: NONE, missing: sum(15), unnumbered: NONE, alone: sum(35), reach: null },
+      ...{ again: NONE, missing: sum(15), unnumbered: NONE, alone: sum(35), shared: sum(20), reach: null },
     },
   ],
-  pairs: [{ a: 0, b: 1, both: sum(20) }],
+  pairs: [{ a: 0, b: 1, both: sum(20), ofA: 0.4, ofB: 20 / 55 }],
   outcomes: sum(100),
   found: sum(85),
   unclaimed: sum(15),
+  claims: sum(130),
   over: 130 / 85,
   uncovered: NONE,
   reported: [
     {
-      ...{ name: 'Cobble', basis: 'click', over: null },
+      ...{ name: 'Cobble', basis: 'click', over: { kind: 'gap', gap: 'nothing to divide by' } },
       ...{ claims: { kind: 'value', value: 6 }, claimedValue: { kind: 'gap', gap: 'not measured' } },
       ...{ orders: { kind: 'value', value: 0 }, value: { kind: 'value', value: 0 } },
     },
@@ -102,7 +103,9 @@ describe('claims in words', () => {
   it('say what cannot be told', () => {
     expect(view().reported).toMatchObject([{ claims: '6', orders: '0', over: '–', worth: '· for £0.00', basis: 'by click date' }]);
     expect(view({ isListed: false }).summary).toContain('no list of the client’s own purchases');
-    expect(view({ channels: [], over: null }).summary).toBe('100 purchases worth £2,000. No channel has told its claims one by one.');
+    expect(view({ channels: [], claims: NONE, over: null }).summary).toBe(
+      '100 purchases worth £2,000. No channel has told its claims one by one.',
+    );
     expect(view({ covered: 28, uncovered: sum(1) }).notes).toEqual([
       'The list of purchases covers 28 of these 30 days.',
       '1 claim of days that it does not cover is left out.',

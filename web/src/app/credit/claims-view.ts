@@ -100,7 +100,7 @@ export function claimsView(reply: ClaimsReply, words: Words): ClaimsView {
       name,
       claims: figure(claims, 'count', style),
       orders: figure(orders, 'count', style),
-      over: overText(over, style),
+      over: figureText(over, 'number', style, 2).text,
       worth:
         value.kind === 'gap'
           ? figure(claimedValue, 'money', style)
@@ -136,13 +136,12 @@ function sumText({ count, value, unvalued }: WireClaimSum, style: Style): SumTex
   return { count: countText(count, style), value: worth };
 }
 
-function summaryOf({ outcomes, found, unclaimed, channels, over, isListed }: ClaimsReply, { outcome, style }: Words): string {
+function summaryOf({ outcomes, found, unclaimed, claims, channels, over, isListed }: ClaimsReply, { outcome, style }: Words): string {
   if (!isListed) return `There is no list of the client’s own ${outcome}: bring one in, and claims are held against it.`;
   const all = `${countText(outcomes.count, style)} ${outcome} worth ${money(outcomes.value, style)}.`;
   if (channels.length === 0) return `${all} No channel has told its claims one by one.`;
-  const claims = channels.reduce((sum, each) => sum + each.claims.count, 0);
   const each = over === null ? '' : `, ${overText(over, style)} for each that is found`;
-  return `${all} Some channel claims ${countText(found.count, style)} of them, none claims ${countText(unclaimed.count, style)}. Together they claim ${countText(claims, style)}${each}: claims of several channels are never added to what was sold.`;
+  return `${all} Some channel claims ${countText(found.count, style)} of them, none claims ${countText(unclaimed.count, style)}. Together they claim ${countText(claims.count, style)}${each}: claims of several channels are never added to what was sold.`;
 }
 
 function notesOf({ isListed, covered, days, uncovered, channels }: ClaimsReply, { outcome, style }: Words): string[] {
@@ -160,35 +159,27 @@ function notesOf({ isListed, covered, days, uncovered, channels }: ClaimsReply, 
 }
 
 function partsOf(channel: ClaimsReply['channels'][number], most: number, { style }: Words): ClaimPart[] {
-  // As the channel counts them, so that the parts add up to its claims; of those found, alike for alone and shared.
-  const share = channel.found.count === 0 ? 0 : channel.alone.count / channel.found.count;
-  const counts: Readonly<Record<ClaimPartKind, number>> = {
-    alone: channel.first.count * share,
-    shared: channel.first.count * (1 - share),
-    again: channel.again.count,
-    missing: channel.missing.count,
-    unnumbered: channel.unnumbered.count,
-  };
   return CLAIM_PARTS.flatMap((kind) =>
-    counts[kind] === 0
+    channel[kind].count === 0
       ? []
-      : [{ kind, size: counts[kind] / most, spoken: `${countText(Math.round(counts[kind] * 10) / 10, style)} ${CLAIM_PART_WORDS[kind]}` }],
+      : [{ kind, size: channel[kind].count / most, spoken: `${countText(channel[kind].count, style)} ${CLAIM_PART_WORDS[kind]}` }],
   );
 }
 
 function gridOf({ channels, pairs }: ClaimsReply, { outcome, style }: Words): ClaimsView['grid'] {
   if (channels.length < 2) return [];
-  const bothOf = (a: number, b: number): WireClaimSum | undefined =>
-    a === b ? channels[a]?.found : pairs.find((pair) => pair.a === Math.min(a, b) && pair.b === Math.max(a, b))?.both;
   const most = Math.max(1e-9, ...pairs.map(({ both }) => both.count));
   return channels.map(({ name, found }, a) => ({
     name,
     cells: channels.map((other, b) => {
-      const both = bothOf(a, b);
-      if (!both || both.count === 0) return { text: '·', spoken: `${name} and ${other.name} claim none both`, shade: 0 };
-      if (a === b)
-        return { text: countText(both.count, style), spoken: `${name} claims ${countText(both.count, style)} that are there`, shade: 0 };
-      const part = formatNumber(both.count / found.count, 'share', style, 0);
+      if (a === b) {
+        const text = countText(found.count, style);
+        return { text, spoken: `${name} claims ${text} that are there`, shade: 0 };
+      }
+      const pair = pairs.find((each) => each.a === Math.min(a, b) && each.b === Math.max(a, b));
+      if (!pair) return { text: '·', spoken: `${name} and ${other.name} claim none both`, shade: 0 };
+      const { both } = pair;
+      const part = formatNumber(a < b ? pair.ofA : pair.ofB, 'share', style, 0);
       return {
         text: `${countText(both.count, style)} · ${part}`,
         spoken: `${countText(both.count, style)} ${outcome} worth ${money(both.value, style)} are claimed by ${name} and by ${other.name}: ${part} of what ${name} claims that is there`,
