@@ -74,7 +74,8 @@ test('credited is a way to count: totals stay the orders, what starts journeys s
   const row = (name: string) => page.getByRole('treegrid').getByRole('row', { name }).first();
   await lens.open(`/compare?${KELPIE}`);
   await expect(row('Cobble Video')).toBeVisible();
-  const headers = await page.getByRole('columnheader').allTextContents();
+  // The table behind the chart has heads of its own.
+  const headers = await page.getByRole('treegrid').getByRole('columnheader').allTextContents();
   // The first column holds names, which are no cells.
   const at = headers.findIndex((text) => text.trim().startsWith('Bookings')) - 1;
   const cell = (name: string) => row(name).getByRole('gridcell').nth(at);
