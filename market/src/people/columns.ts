@@ -3,18 +3,20 @@ import { readFileSync, writeFileSync } from 'node:fs';
 const KINDS = { u8: Uint8Array, u16: Uint16Array, u32: Uint32Array, f64: Float64Array } as const;
 export type Shape = Readonly<Record<string, keyof typeof KINDS>>;
 type Column = Uint8Array | Uint16Array | Uint32Array | Float64Array;
-export type Row<S extends Shape> = { -readonly [Name in keyof S]: number };
+export type Row<S extends Shape> = { readonly [Name in keyof S]: number };
 
 /** Rows of numbers kept as columns: a million touches in some forty megabytes. */
 export class Columns<S extends Shape> {
   length = 0;
   private capacity = 1024;
   private readonly columns: { [Name in keyof S]: Column };
+  private Row: new (at: number) => Row<S>;
 
   constructor(private readonly shape: S) {
     this.columns = Object.fromEntries(
       Object.entries(shape).map(([name, kind]) => [name, new KINDS[kind](this.capacity)]),
     ) as typeof this.columns;
+    this.Row = rowsOf(this.columns);
   }
 
   push(row: Readonly<Row<S>>): void {
@@ -27,10 +29,9 @@ export class Columns<S extends Shape> {
     return this.columns[name][row] ?? 0;
   }
 
+  /** A row as it stands in the columns: only the cells that are asked for are read, then and not before. */
   row(at: number): Row<S> {
-    const row = {} as Row<S>;
-    for (const name in this.columns) row[name] = this.columns[name][at] ?? 0;
-    return row;
+    return new this.Row(at);
   }
 
   /** A column by itself, for loops over many rows; longer than `length`. */
@@ -98,5 +99,28 @@ export class Columns<S extends Shape> {
       longer.set(this.columns[name]);
       this.columns[name] = longer;
     }
+    this.Row = rowsOf(this.columns);
   }
+}
+
+/** A row with some of its cells otherwise. */
+export const changed = <R extends object>(row: R, cells: Partial<R>): R => Object.create(row, Object.getOwnPropertyDescriptors(cells)) as R;
+
+/** A class of rows that look into columns: reports read millions of them, and few cells of each. */
+function rowsOf<S extends Shape>(columns: { readonly [Name in keyof S]: Column }): new (at: number) => Row<S> {
+  class Looking {
+    declare readonly at: number;
+    constructor(at: number) {
+      this.at = at;
+    }
+  }
+  for (const name in columns) {
+    const column = columns[name];
+    Object.defineProperty(Looking.prototype, name, {
+      get(this: Looking) {
+        return column[this.at] ?? 0;
+      },
+    });
+  }
+  return Looking as unknown as new (at: number) => Row<S>;
 }

@@ -279,7 +279,7 @@ export class People {
   }
 
   /** Each channel claims the outcome for its own last touch within its own window: two may claim the same one. */
-  private claim(touches: Touch[], sale: { day: number; minute: number }, seed: number): void {
+  private claim(touches: Claimable[], sale: { day: number; minute: number }, seed: number): void {
     const value = this.value(sale.day, seed);
     const claimed = new Set<string>();
     for (const touch of touches.toReversed()) {
@@ -351,6 +351,8 @@ function passersBy({ campaigns }: ClientWorld): number[] {
   const follow = campaigns.reduce((sum, each) => sum + each.follow, 0);
   return campaigns.map((each) => people * onward * (each.follow / follow) * (each.stage === 'new' ? 1 : KNOWING));
 }
+
+type Claimable = { -readonly [Name in keyof Touch]: Touch[Name] };
 
 interface TouchContext {
   readonly met: Opportunity;

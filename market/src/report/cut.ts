@@ -1,3 +1,4 @@
+import { changed } from '../people/columns';
 import { rowsOn, type Touch, type Touches } from '../people/events';
 import { DIMENSIONS, type Dimension, type DimensionId } from './dimensions';
 import { type Given, type Measure, MEASURES, type MeasureId } from './measures';
@@ -73,5 +74,5 @@ const codesOf = (dimensions: readonly Dimension[]): ReadonlyMap<keyof Touch, (va
 /** Moves a touch from the client's day and hour into those of an account kept in another zone; undefined where it is the same. */
 function movedInto({ world, account }: Given): ((touch: Touch) => Touch) | undefined {
   if (account.zone === world.zone) return undefined;
-  return (touch) => ({ ...touch, ...minuteIn(account.zone, world, touch.day, touch.minute) });
+  return (touch) => changed(touch, minuteIn(account.zone, world, touch.day, touch.minute));
 }

@@ -61,12 +61,13 @@ type Touch = ReturnType<Touches['row']>;
 /** Visits of the days by what `keysOf` says of each. */
 function visitRows(world: ClientWorld, touches: Touches, { from, to }: Days, keysOf: (touch: Touch) => string[]): Cell[][] {
   const sums = new Map<string, { day: number; keys: string[]; visits: number; fresh: number; stayed: number }>();
+  const lost = world.events.filter(({ lostTagPage }) => lostTagPage !== undefined);
+  const allFlags = touches.column('flags');
   for (const row of rowsOn(touches, { from, to })) {
-    const flags = touches.get('flags', row);
+    const flags = allFlags[row] ?? 0;
     if ((flags & DID.visit) === 0) continue;
     const touch = touches.row(row);
-    const page = pageOf(world, touch);
-    if (world.events.some((event) => event.lostTagPage === page && holds(event, touch.day))) continue;
+    if (lost.some((event) => event.lostTagPage === pageOf(world, touch) && holds(event, touch.day))) continue;
     const keys = keysOf(touch);
     const key = [touch.day, ...keys].join(' ');
     const sum = sums.get(key) ?? { day: touch.day, keys, visits: 0, fresh: 0, stayed: 0 };

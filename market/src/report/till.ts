@@ -1,6 +1,7 @@
 import { isoDay, momentOf } from '../world/calendar';
 import { draw } from '../world/random';
 import type { ClientWorld } from '../world/spec';
+import { changed } from '../people/columns';
 import type { Outcome } from '../people/events';
 import { lotLink } from './lots';
 import { always, type Cell, type Days, type Field, type Report } from './report';
@@ -83,7 +84,7 @@ const PRICES = [399, 2499] as const;
 export function subscribed(of: Outcome): Outcome | undefined {
   if (draw(of.person, 320) >= SUBSCRIBES) return undefined;
   const lag = 1 + Math.floor(draw(of.person, 321) ** 2 * 13);
-  return { ...of, day: of.day + lag, minute: Math.floor(draw(of.person, 322) * 1440), value: PRICES[of.person % 5 === 0 ? 1 : 0] };
+  return changed(of, { day: of.day + lag, minute: Math.floor(draw(of.person, 322) * 1440), value: PRICES[of.person % 5 === 0 ? 1 : 0] });
 }
 
 /** Those who installed the app and later paid for it: when, and how much. */

@@ -1,8 +1,22 @@
 const MS_PER_DAY = 86_400_000;
 
+/** Days are read and written for each of millions of rows, and there are few. */
+const known = new Map<string, number>();
+const written = new Map<number, string>();
+
 /** Days since 1 January 1970. */
-export const dayOf = (iso: string): number => Date.parse(`${iso}T00:00:00Z`) / MS_PER_DAY;
-export const isoDay = (day: number): string => new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+export function dayOf(iso: string): number {
+  let day = known.get(iso);
+  if (day === undefined) known.set(iso, (day = Date.parse(`${iso}T00:00:00Z`) / MS_PER_DAY));
+  return day;
+}
+
+export function isoDay(day: number): string {
+  let iso = written.get(day);
+  if (iso === undefined) written.set(day, (iso = new Date(day * MS_PER_DAY).toISOString().slice(0, 10)));
+  return iso;
+}
+
 /** 0 = Monday … 6 = Sunday. */
 export const weekday = (day: number): number => (day + 3) % 7;
 /** 0 = January … 11 = December. */
