@@ -10,7 +10,7 @@ const node = (name, roots) => ({
 });
 
 export default {
-  testTimeout: 120_000,
+  testTimeout: 300_000,
   // Many tests wait for a server: one worker would leave the second core idle.
   maxWorkers: 2,
   testSequencer: '<rootDir>/scripts/slow-first.mjs',
