@@ -4,11 +4,16 @@ import type { Market } from '../market/src/market';
 import { creditOf } from '../market/src/truth/credit';
 import { crowdOf, planOf } from '../market/src/truth/crowd';
 import { Expectation } from '../market/src/truth/expected';
-import { usualDays } from '../market/src/truth/usual-days';
+import { daysOf } from '../market/src/truth/lived';
+import { dayOf } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import type { Figure } from './figures';
 
-/** How credit by removal stands to the world lived without each campaign before which 100 outcomes were met or more. */
+/**
+ * How credit by removal stands to the world lived without each campaign before which 100 outcomes were met or more: the
+ * same people, all that were born since the log began. What a marketplace sells never reaches the site's log, which
+ * cannot be asked of it.
+ */
 export interface JudgedCredit {
   readonly campaigns: number;
   /** Between the shares of outcomes that would be lost, at most. */
@@ -33,20 +38,22 @@ const HOUR = 3_600_000;
 const SINCE = ASKED.days.from * 24 * HOUR;
 
 export function judgeCredit(market: Market, world: ClientWorld): JudgedCredit {
-  const crowd = crowdOf(world, market.settingsOf(world), usualDays(world, market.today));
+  const crowd = crowdOf(world, market.settingsOf(world), daysOf({ from: dayOf(world.from), to: market.today - 1 }));
   const expectation = new Expectation(crowd);
   const plan = planOf(crowd);
   const { removal } = creditOf(expectation, plan);
-  const { outcomes } = expectation.of(plan);
+  const isElsewhere = (place: number): boolean => world.campaigns[place]?.channel === 'stallway';
+  const elsewhere = removal.reduce((sum, each, place) => sum + (isElsewhere(place) ? each : 0), 0);
+  const outcomes = expectation.of(plan).outcomes - elsewhere;
   const answer = creditAnswer(
     logOf(peopleOf(market, world)),
     { ...ASKED, action: 'purchase', days: { from: 0, to: 100_000 }, lookback: LOOKBACK },
     NOBODY,
   );
   const [lost, met] = [columnOf(answer, 'lost'), columnOf(answer, 'met')];
-  const told = answer.rows.flatMap((codes, row) => {
-    const place = codes?.[0] ?? -1;
-    const isPaid = place >= 0 && world.campaigns[place]?.channel !== 'unpaid';
+  const told = answer.rows.flatMap((member, row) => {
+    const place = typeof member === 'string' ? -1 : (member[0] ?? -1);
+    const isPaid = place >= 0 && world.campaigns[place]?.channel !== 'unpaid' && !isElsewhere(place);
     const share = (lost[row] ?? 0) / answer.journeys.outcomes;
     return isPaid && (met[row] ?? 0) >= LEAST_MET ? [{ truth: (removal[place] ?? 0) / outcomes, share }] : [];
   });
