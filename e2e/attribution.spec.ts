@@ -37,6 +37,13 @@ test('shows what starts journeys that others finish, why rules part, and what wo
   await page.getByRole('button', { name: /^By: / }).click();
   await page.getByRole('option', { name: 'campaign', exact: true }).click();
   await expect(page.getByRole('button', { name: 'KKT_video_new_season-film' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep only where: +' }).click();
+  await page.getByRole('option', { name: 'device', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Text of device 1' }).fill('phone');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Other touches' })).toBeVisible();
+  await expect(page.getByText('Touches that this leaves out')).toBeVisible();
+  expect(Math.abs((await sumOf(3)) - all)).toBeLessThan(5);
   await page.getByRole('searchbox', { name: 'Rows with this in their name' }).fill('film');
   await expect(page.getByRole('button', { name: 'KKT_search_customers_brand-terms_en' })).toHaveCount(0);
 });

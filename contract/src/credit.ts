@@ -1,7 +1,7 @@
 import { CREDIT_LACKS, CREDIT_RULES, DATE_BASES, FLOW_STAGES, MOST_LOOKBACK } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, figure, figureColumn, id } from './basic';
-import { dimension } from './compare';
+import { dimension, filter } from './compare';
 import { endpoint } from './endpoint';
 import { wordId } from './words';
 
@@ -23,6 +23,8 @@ export const creditQuestion = z.object({
     .max(2)
     .refine((all) => new Set(all).size === all.length, 'Split by each thing once')
     .readonly(),
+  /** What touches must be to be told apart; all others are one row. */
+  where: z.array(filter).max(20).readonly().default([]),
   /** Days in which the credit by time halves. */
   halfLife: z.number().positive().max(MOST_LOOKBACK),
   knownOn: day.nullable().default(null),
@@ -68,7 +70,8 @@ export const creditReply = z.object({
         names: z.array(z.string()).readonly(),
         /** What kind of channel it is of, where that is one. */
         kind: z.string().nullable(),
-        isUntouched: z.boolean(),
+        /** What it stands for: a member, all touches that are not asked for, or the outcomes without a known touch. */
+        is: z.enum(['member', 'others', 'untouched']),
       }),
     )
     .readonly(),
@@ -120,7 +123,8 @@ const member = z.number().int();
 /** Money in whole units of the client's currency. */
 export const journeysReply = z.object({
   ...known,
-  members: z.array(z.string()).readonly(),
+  /** Empty where touches do not tell; null for all touches that are not asked for. */
+  members: z.array(z.string().nullable()).readonly(),
   outcomes: z.number(),
   touched: z.number(),
   byLength: z.array(band).readonly(),
@@ -152,7 +156,7 @@ export const journeysReply = z.object({
   /** Outcomes by the member of the first touch, and by that of the last; null for more members than can be looked at. */
   firstByLast: z.array(z.array(z.number()).readonly()).readonly().nullable(),
   /** Whom the longest lookback finds; what each finds in all and of them, and which share of the longest that is. */
-  lookbackMembers: z.array(z.string()).readonly(),
+  lookbackMembers: z.array(z.string().nullable()).readonly(),
   lookbacks: z
     .array(
       z.object({

@@ -42,13 +42,17 @@ describe('credit over HTTP', () => {
   const credit = async (client: string, more: object = {}): Promise<Loose> =>
     (await send(server.address, 'POST', `/clients/${client}/credit`, { ...asked, ...more })).body;
   const figureOf = (reply: Loose, name: string | null, of: string, rule: string | null = null): number | null => {
-    const row = reply.rows.findIndex((each: Loose) => (name === null ? each.isUntouched : each.names[0] === name));
+    const row = reply.rows.findIndex((each: Loose) => (name === null ? each.is === 'untouched' : each.names[0] === name));
     return reply.columns.find((each: Loose) => each.of === of && each.rule === rule).figures.values[row];
   };
 
-  it('credits campaigns by a log, whose outcomes are the client’s own orders', async () => {
+  const importLog = async (): Promise<void> => {
     await importFile(server.address, setting, 'Costs', COSTS, null, { from: '2026-10-01', to: '2026-10-31' });
     await importFile(server.address, setting, 'Journeys', LOG.join('\n'));
+  };
+
+  it('credits campaigns by a log, whose outcomes are the client’s own orders', async () => {
+    await importLog();
     const alone = await credit(setting.client);
     expect([alone.notes.countedBy, alone.journeys.outcomes, alone.journeys.value.value]).toEqual(['log', 40, 800]);
     await importFile(server.address, setting, 'Orders', ORDERS);
@@ -82,6 +86,20 @@ describe('credit over HTTP', () => {
     });
     const devices = await credit(setting.client, { by: ['device'] });
     expect(figureOf(devices, 'phone', 'outcomes', 'first')).toBe(40);
+  });
+
+  it('tells apart what a filter keeps, and all other touches as one', async () => {
+    await importLog();
+    const where = [{ dimension: 'device', any: [{ test: 'is', value: 'phone' }] }];
+    const reply = await credit(setting.client, { where });
+    expect(reply.rows.map(({ is, names }: Loose) => [is, ...names])).toEqual([['member', 'Tea'], ['others'], ['untouched']]);
+    const finished = reply.columns.find((each: Loose) => each.of === 'outcomes' && each.rule === 'last').figures.values;
+    expect(finished).toEqual([0, 40, 0]);
+    // No report here tells the device.
+    expect(figureOf(reply, 'Tea', 'spend')).toBeNull();
+    const body = { ...asked, where, containing: ['tea'], once: true };
+    const journeys = (await send(server.address, 'POST', `/clients/${setting.client}/journeys`, body)).body;
+    expect([journeys.members, journeys.lookbackMembers, journeys.found.sold]).toEqual([['Tea', null], ['Tea', null], 40]);
   });
 
   it('by the tags of orders where there is no log, and says that it is', async () => {

@@ -36,10 +36,10 @@ export interface BesideCredit {
   readonly members: readonly (readonly number[])[];
 }
 
-/** A row: a member of the log, or one that only reports tell of. */
+/** A row: a member of the log, or one that only reports tell of; without codes all that is not asked for. */
 export interface Placed {
   readonly member: number | null;
-  readonly codes: readonly number[];
+  readonly codes: readonly number[] | null;
 }
 
 /** What columns are made of. */
@@ -77,8 +77,8 @@ export function ruleColumn(table: CreditTable, rule: CreditRule, of: (typeof RUL
   if (!isPosition(rule) && ground.lacks[rule]) return column(table, of, rule, () => LITTLE, LITTLE);
   const outcomes = ({ member }: Placed): Cell => outcomesCell(table, rule, member);
   const worth = ({ member }: Placed): Cell => valueCell(table, rule, member);
-  const cost = (place: Placed): Cell => ratio(beside.spend(place.codes), outcomes(place), costPer);
-  const roas = (place: Placed): Cell => ratio(beside.spend(place.codes), worth(place), (spend, earned) => divide(earned, spend));
+  const cost = (place: Placed): Cell => ratio(told(beside.spend, place), outcomes(place), costPer);
+  const roas = (place: Placed): Cell => ratio(told(beside.spend, place), worth(place), (spend, earned) => divide(earned, spend));
   const { untouched } = ground.position;
   switch (of) {
     case 'outcomes':
@@ -109,8 +109,8 @@ function valueCell({ ground, intervals }: CreditTable, rule: CreditRule, member:
   if (member === null) return { figure: value(0), limits: intervals && NONE_OF_IT };
   const own = { value: ground.sums.value[rule][member] ?? 0, unvalued: 0 };
   const { touched } = ground.position;
-  const told = isPosition(rule) ? ground.position.of(member, rule) : { ...own, unvalued: touched.unvalued };
-  return { figure: worthOf(told), limits: told.unvalued > 0 ? null : whole(intervals?.value[rule][member]) };
+  const credited = isPosition(rule) ? ground.position.of(member, rule) : { ...own, unvalued: touched.unvalued };
+  return { figure: worthOf(credited), limits: credited.unvalued > 0 ? null : whole(intervals?.value[rule][member]) };
 }
 
 /** What is worth so much; where the value of some is not told, at least that; of none that is told, nothing. */
@@ -129,6 +129,8 @@ export function memberColumn(table: CreditTable, of: MemberColumn): CreditColumn
     column(table, of, null, ({ member }) => counted(member === null ? 0 : position.part(member, name)), NOTHING);
   const share = (sum: (member: number) => number, limits: (member: number) => Interval | null | undefined) =>
     column(table, of, null, ({ member }) => shareCell(table, member, { sum, limits }), NOTHING);
+  const reported = (from: BesideCredit['spend']) =>
+    column(table, of, null, (place) => ({ figure: told(from, place), limits: null }), NOTHING);
   switch (of) {
     case 'starts':
     case 'finishes': {
@@ -164,13 +166,16 @@ export function memberColumn(table: CreditTable, of: MemberColumn): CreditColumn
       return column(table, of, null, (place) => (lacks.removal ? LITTLE : lostProfit(table, place, margin)), NOTHING);
     }
     case 'spend':
-      return column(table, of, null, ({ codes }) => ({ figure: beside.spend(codes), limits: null }), NOTHING);
+      return reported(beside.spend);
     case 'claims':
-      return column(table, of, null, ({ codes }) => ({ figure: beside.claims(codes), limits: null }), NOTHING);
+      return reported(beside.claims);
     case 'claimed value':
-      return column(table, of, null, ({ codes }) => ({ figure: beside.claimedValue(codes), limits: null }), NOTHING);
+      return reported(beside.claimedValue);
   }
 }
+
+/** What reports say of a row; they are not asked for all that is left out. */
+const told = (of: BesideCredit['spend'], { codes }: Placed): Figure => (codes === null ? NOTHING.figure : of(codes));
 
 const counted = (number: number): Cell => ({ figure: value(number), limits: null });
 
@@ -222,11 +227,11 @@ function meanMargin({ journeys }: CreditGround, { marginOn }: BesideCredit): num
 }
 
 /** What it earns that would be lost, less what it costs that would be saved: below 0 where it costs more. */
-function lostProfit(table: CreditTable, { member, codes }: Placed, margin: number | null): Cell {
+function lostProfit(table: CreditTable, place: Placed, margin: number | null): Cell {
   const { ground, beside } = table;
-  const spend = beside.spend(codes);
+  const spend = told(beside.spend, place);
   if (margin === null || spend.kind !== 'value') return NOTHING;
-  const { figure, limits } = times(lostCell(table, member), valueOfEach(ground.position.touched));
+  const { figure, limits } = times(lostCell(table, place.member), valueOfEach(ground.position.touched));
   if (figure.kind !== 'value') return NOTHING;
   const left = (worth: number): number => worth * margin - spend.value;
   return { figure: value(left(figure.value)), limits: limits && { low: left(limits.low), high: left(limits.high) } };

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { creditAnswer, CREDIT_RULES, type CreditRule, creditMembers, cutJourneys, gap, type TouchLog } from '../index';
 import { ASKED, logOf, type ToldPerson } from '../test/touches';
+import { EVERY_ROW, type RowFilter } from '../grain/row-filter';
 import { compacted } from './journeys';
 import { chainOf, removalEffects } from './removal';
+import { POSITION_RULES } from './rules';
 import { setsMet, shapleyOf, weighSets } from './shapley';
 
 const NOBODY = {
@@ -25,14 +27,14 @@ const people = fc.array(person, { minLength: 90, maxLength: 110 });
 const SOME = { seed: 1504, numRuns: 15 };
 
 /** Credit by member of every rule that is not lacking. */
-function creditsOf(log: TouchLog): Map<CreditRule, Map<string, number>> {
-  const { rows, columns, lacks } = creditAnswer(log, ASKED, NOBODY);
+function creditsOf(log: TouchLog, where: RowFilter = EVERY_ROW): Map<CreditRule, Map<string, number>> {
+  const { rows, columns, lacks } = creditAnswer(log, { ...ASKED, where }, NOBODY);
   const told = CREDIT_RULES.filter((rule) => !(rule === 'removal' || rule === 'shapley') || lacks[rule] === null);
   return new Map(
     told.map((rule) => {
       const { figures } = columns.find((each) => each.of === 'outcomes' && each.rule === rule)!;
       const numbers = figures.map((figure) => (figure.kind === 'value' ? figure.value : NaN));
-      return [rule, new Map(rows.map((codes, row) => [codes === null ? 'untouched' : codes.join(), numbers[row]!]))];
+      return [rule, new Map(rows.map((codes, row) => [String(codes), numbers[row]!]))];
     }),
   );
 }
@@ -52,6 +54,32 @@ describe('credit', () => {
       }),
       SOME,
     );
+  });
+
+  it('of what a filter keeps is what it is without it, and all others are one', () => {
+    const even: RowFilter = [{ dimension: 'campaign', passes: (code) => code % 2 === 0, empty: 'unknown' }];
+    fc.assert(
+      fc.property(people, (all) => {
+        const log = logOf(all);
+        const [kept, whole] = [creditsOf(log, even), creditsOf(log)];
+        for (const rule of POSITION_RULES) {
+          let others = 0;
+          for (const [member, credit] of whole.get(rule)!) {
+            if (Number(member) % 2 === 1) others += credit;
+            else expect(kept.get(rule)?.get(member)).toBeCloseTo(credit, 6);
+          }
+          expect(kept.get(rule)?.get('others') ?? 0).toBeCloseTo(others, 6);
+          expect([...kept.get(rule)!.keys()].filter((each) => Number(each) % 2 === 1)).toEqual([]);
+        }
+      }),
+      SOME,
+    );
+  });
+
+  it('counts touches that do not tell what a filter asks among the others', () => {
+    const log = logOf([{ touches: [[0, 1]], sold: [2] }]);
+    expect(creditMembers(log, ['campaign'], [{ dimension: 'device', passes: () => true, empty: 'unknown' }]).codes).toEqual([null]);
+    expect(creditMembers(log, ['campaign'], [{ dimension: 'device', passes: () => false, empty: 'yes' }]).codes).toEqual([[0]]);
   });
 
   it('stops between resamples where nobody waits any more', () => {

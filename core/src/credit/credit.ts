@@ -14,6 +14,7 @@ import {
 import { creditGround, type CreditGround } from './credit-sums';
 import { creditIntervals } from './credit-intervals';
 import { disagreement, type Disagreement } from './disagreement';
+import type { RowFilter } from '../grain/row-filter';
 import { askedOf, compacted, cutJourneys, type JourneyQuestion, type Journeys } from './journeys';
 import { creditMembers } from './members';
 import { CREDIT_RULES, LEAST_MET, LEAST_SOLD } from './rules';
@@ -25,12 +26,17 @@ import type { TouchLog } from './touch-log';
 export interface CreditQuestion extends JourneyQuestion {
   /** Dimensions that members are told apart by. */
   readonly by: readonly string[];
+  /** What touches must be to be told apart; all others are one row. */
+  readonly where?: RowFilter;
   readonly halfLife: number;
 }
 
+/** A member by its codes, all touches that are not asked for, or the outcomes without a known touch. */
+export type CreditRow = readonly number[] | 'others' | 'untouched';
+
 export interface CreditAnswer {
-  /** Members by their codes, the most credited by equal shares first; null for outcomes without a known touch, the last. */
-  readonly rows: readonly (readonly number[] | null)[];
+  /** Members, the most credited by equal shares first; then the others, where there are any; last what nothing touched. */
+  readonly rows: readonly CreditRow[];
   readonly columns: readonly CreditColumn[];
   /** Of each row the rows that stand beside it in sold journeys, the most first, with the outcomes they share of these. */
   readonly beside: readonly (readonly { readonly row: number; readonly outcomes: number }[])[];
@@ -63,27 +69,29 @@ export interface CreditJourneys {
  */
 export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit, pause?: () => void): CreditAnswer {
   if (!(question.lookback > 0) || !(question.halfLife > 0)) throw new RangeError('Lookback and half-life are above 0');
-  const members = creditMembers(log, question.by);
+  const members = creditMembers(log, question.by, question.where);
   const { journeys, places: own } = compacted(cutJourneys(log, members, question));
   const ground = creditGround(journeys, question.halfLife);
   const { position } = ground;
   const sold = journeys.isSold.reduce((sum, each) => sum + each, 0);
   const intervals = sold < LEAST_SOLD ? null : creditIntervals(ground, pause);
-  const met = own.map((place, member) => ({ member, codes: members.codes[place] ?? [] }));
-  const known = new Set(met.map(({ codes }) => codes.join()));
+  const all = own.map((place, member) => ({ member, codes: members.codes[place] ?? null }));
+  const met = all.filter(({ codes }) => codes !== null);
+  const known = new Set(met.map(({ codes }) => String(codes)));
   const places: Placed[] = [
     ...met.sort((a, b) => position.of(b.member, 'equal').outcomes - position.of(a.member, 'equal').outcomes),
-    ...beside.members.filter((codes) => !known.has(codes.join())).map((codes) => ({ member: null, codes })),
+    ...beside.members.filter((codes) => !known.has(String(codes))).map((codes) => ({ member: null, codes })),
+    ...all.filter(({ codes }) => codes === null),
   ];
   const table = { ground, intervals, places, beside };
   return {
-    rows: [...places.map(({ codes }) => codes), null],
+    rows: [...places.map(({ codes }) => codes ?? 'others'), 'untouched'],
     columns: [
       ...CREDIT_RULES.flatMap((rule) => RULE_COLUMNS.map((of) => ruleColumn(table, rule, of))),
       ...MEMBER_COLUMNS.map((of) => memberColumn(table, of)),
     ],
     beside: besideOf(journeys, places),
-    parted: [...places.map(({ member }) => partedOver(table, member)), null],
+    parted: [...places.map((place) => partedOver(table, place)), null],
     lacks: ground.lacks,
     shapleyError: ground.shapleyError && [...places.map(({ member }) => (member === null ? 0 : (ground.shapleyError?.[member] ?? 0))), 0],
     journeys: journeysTold(ground, sold),
@@ -109,8 +117,8 @@ function besideOf(journeys: Journeys, places: readonly Placed[]): CreditAnswer['
   ];
 }
 
-function partedOver({ ground, intervals }: CreditTable, member: number | null): Disagreement | null {
-  if (!intervals || member === null || ground.position.part(member, 'met') < LEAST_MET) return null;
+function partedOver({ ground, intervals }: CreditTable, { member, codes }: Placed): Disagreement | null {
+  if (!intervals || member === null || codes === null || ground.position.part(member, 'met') < LEAST_MET) return null;
   const rules = CREDIT_RULES.filter((rule) => isPosition(rule) || !ground.lacks[rule]);
   return disagreement(
     (rule) => ground.sums.outcomes[rule][member] ?? 0,

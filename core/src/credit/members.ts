@@ -1,20 +1,23 @@
+import { EVERY_ROW, type RowFilter, tells } from '../grain/row-filter';
 import { NONE } from '../rows/coding';
 import type { TouchLog } from './touch-log';
 
 /** Whom credit goes to: one member for each way of being coded in the dimensions asked for. */
 export interface CreditMembers {
-  /** Its code in each of the dimensions, NONE where touches do not tell. */
-  readonly codes: readonly (readonly number[])[];
+  /** Its code in each of the dimensions, NONE where touches do not tell; null for all that is not asked for, which is one. */
+  readonly codes: readonly (readonly number[] | null)[];
   /** The member of a touch, as a place in `codes`. */
   readonly of: (touch: number) => number;
 }
 
 /**
  * The members that touches are told apart by in one dimension, or in several at once. A dimension that the log does
- * not know is NONE for all. Their order is that of their codes, so that the order of lines in a log never shows.
+ * not know is NONE for all. Touches that do not pass the filter, or do not tell whether they do, are one member: they
+ * were met all the same. Their order is that of their codes, so that the order of lines in a log never shows.
  */
-export function creditMembers(log: TouchLog, dimensions: readonly string[]): CreditMembers {
-  const lists = { member: [...keysOf(log, dimensions, 'member')], split: [...keysOf(log, dimensions, 'split')] };
+export function creditMembers(log: TouchLog, dimensions: readonly string[], filter: RowFilter = EVERY_ROW): CreditMembers {
+  const asked = [...dimensions, ...filter.map(({ dimension }) => dimension)];
+  const lists = { member: [...keysOf(log, asked, 'member')], split: [...keysOf(log, asked, 'split')] };
   const distinct = { member: numbered(lists.member), split: numbered(lists.split) };
   const across = distinct.split.keys.length;
   const seen = new Uint8Array(distinct.member.keys.length * across);
@@ -23,15 +26,23 @@ export function creditMembers(log: TouchLog, dimensions: readonly string[]): Cre
     seen[place] = 1;
   }
   const found = [...seen.keys()].filter((place) => seen[place] === 1);
-  const codesAt = (place: number): number[] => {
+  const codesAt = (place: number): number[] | null => {
     const [member, split] = [distinct.member.keys[Math.floor(place / across)], distinct.split.keys[place % across]];
-    return dimensions.map((_, at) => Math.max(member?.[at] ?? NONE, split?.[at] ?? NONE));
+    const codes = asked.map((_, at) => Math.max(member?.[at] ?? NONE, split?.[at] ?? NONE));
+    return tells(filter, (dimension) => codes[asked.indexOf(dimension)] ?? NONE) === 'yes' ? codes.slice(0, dimensions.length) : null;
   };
-  const members = found.map((place) => ({ place, codes: codesAt(place) })).sort((a, b) => compareCodes(a.codes, b.codes));
+  const members = new Map<string, { readonly codes: number[] | null; readonly places: number[] }>();
+  for (const place of found) {
+    const codes = codesAt(place);
+    const own = members.get(String(codes)) ?? { codes, places: [] };
+    own.places.push(place);
+    members.set(String(codes), own);
+  }
+  const sorted = [...members.values()].sort((a, b) => compareCodes(a.codes, b.codes));
   const memberAt = new Uint32Array(seen.length);
-  for (const [at, { place }] of members.entries()) memberAt[place] = at;
+  for (const [at, { places }] of sorted.entries()) for (const place of places) memberAt[place] = at;
   return {
-    codes: members.map(({ codes }) => codes),
+    codes: sorted.map(({ codes }) => codes),
     of: (touch) =>
       memberAt[(distinct.member.at[log.member[touch] ?? 0] ?? 0) * across + (distinct.split.at[log.split[touch] ?? 0] ?? 0)] ?? 0,
   };
@@ -57,7 +68,9 @@ function numbered(keys: readonly (readonly number[])[]): { keys: (readonly numbe
   return { keys: distinct, at };
 }
 
-function compareCodes(a: readonly number[], b: readonly number[]): number {
+/** Upwards, code by code; what is not asked for comes last. */
+function compareCodes(a: readonly number[] | null, b: readonly number[] | null): number {
+  if (a === null || b === null) return Number(a === null) - Number(b === null);
   for (const [at, code] of a.entries()) if (code !== b[at]) return code - (b[at] ?? NONE);
   return 0;
 }

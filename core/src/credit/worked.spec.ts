@@ -14,8 +14,7 @@ function ask(people: readonly ToldPerson[], question: Partial<CreditQuestion> = 
   const answer = creditAnswer(logOf(people), { ...ASKED, ...question }, beside);
   const column = (of: string, rule: CreditRule | null = null) => answer.columns.find((each) => each.of === of && each.rule === rule)!;
   const figureOf = (member: number | null, of: string, rule: CreditRule | null = null): Figure =>
-    column(of, rule).figures[answer.rows.findIndex((codes) => (member === null ? codes === null : codes?.[0] === member))] ??
-    gap('not measured');
+    column(of, rule).figures[answer.rows.findIndex((row) => row === (member ?? 'untouched') || row[0] === member)] ?? gap('not measured');
   const number = (member: number | null, of: string, rule: CreditRule | null = null): number => {
     const figure = figureOf(member, of, rule);
     return figure.kind === 'value' ? figure.value : NaN;
@@ -146,7 +145,7 @@ describe('journeys', () => {
     const last = (question: Partial<CreditQuestion>) =>
       creditAnswer(log, { ...ASKED, ...question }, NOBODY).columns.find(({ of, rule }) => of === 'outcomes' && rule === 'first')!
         .figures[0];
-    expect(creditAnswer(log, { ...ASKED, views: false, direct: false }, NOBODY).rows).toEqual([[B], null]);
+    expect(creditAnswer(log, { ...ASKED, views: false, direct: false }, NOBODY).rows).toEqual([[B], 'untouched']);
     expect(creditAnswer(log, { ...ASKED, direct: false }, NOBODY).rows).toHaveLength(3);
     expect(last({ views: true, direct: true })).toEqual({ kind: 'value', value: 1 });
   });
@@ -154,7 +153,7 @@ describe('journeys', () => {
   it('by click date give whole journeys’ credit to the touches of the days', () => {
     const { number, answer } = ask([THREE], { basis: 'click', days: { from: 20_008, to: 20_008 } });
     expect([number(B, 'outcomes', 'equal'), number(B, 'outcomes', 'decay')]).toEqual([1 / 3, expect.closeTo(2 / 7, 12)]);
-    expect(answer.rows).toEqual([[B], null]);
+    expect(answer.rows).toEqual([[B], 'untouched']);
   });
 
   it('without a known touch are a row of their own; a value that is not told is at least the others’', () => {

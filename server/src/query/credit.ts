@@ -21,10 +21,10 @@ import {
 import type { LoadedClient } from '../store/tables';
 import type { LoadedTouches } from '../store/touches/load-touches';
 import type { ClientData } from './client-data';
+import { journeyQuestion } from './journey-question';
 import { knownTouches } from './known-touches';
 
 const NOT_MEASURED = gap('not measured');
-const HOURS = 24;
 
 /** Credits the outcomes of a client's period to the touches before them. `today` is the client's. */
 export function creditOf(data: ClientData, client: string, asked: CreditRequest, today: number): CreditReply {
@@ -32,20 +32,16 @@ export function creditOf(data: ClientData, client: string, asked: CreditRequest,
   const touches = loaded.touches();
   const { log } = touches;
   const names = data.namesOf(loaded);
-  const answer = creditAnswer(
-    log,
-    { ...asked, days: asked.period, lookback: asked.lookback * HOURS },
-    besideCredit(data, loaded, asked, lastDayOf(asked, today)),
-    () => data.requireAsker(),
+  const answer = creditAnswer(log, journeyQuestion(asked, names), besideCredit(data, loaded, asked, lastDayOf(asked, today)), () =>
+    data.requireAsker(),
   );
   const kinds = kindsOf(touches, asked.by, (code) => names('channel kind', code));
   return {
-    rows: answer.rows.map((codes) => ({
-      key: codes === null ? 'untouched' : codes.join(),
-      names: codes === null ? [] : codes.map((code, at) => (code === NONE ? '' : names(asked.by[at] ?? '', code))),
-      kind: codes === null ? null : (kinds.get(codes[0] ?? NONE) ?? null),
-      isUntouched: codes === null,
-    })),
+    rows: answer.rows.map((row) => {
+      if (typeof row === 'string') return { key: row, names: [], kind: null, is: row };
+      const called = row.map((code, at) => (code === NONE ? '' : names(asked.by[at] ?? '', code)));
+      return { key: row.join(), names: called, kind: kinds.get(row[0] ?? NONE) ?? null, is: 'member' };
+    }),
     columns: answer.columns.map(columnOf),
     beside: answer.beside,
     parted: answer.parted.flatMap((parted, row) => (parted ? [{ row, ...parted }] : [])),
@@ -80,6 +76,7 @@ function besideCredit(data: ClientData, loaded: LoadedClient, asked: CreditReque
     // Channels claim by the day of the click; few say by that of the sale as well.
     basis: 'click',
     rows: asked.by,
+    where: asked.where,
     knownOn: asked.knownOn,
   });
   const names = data.namesOf(loaded);

@@ -16,6 +16,7 @@ import {
   type TouchLog,
 } from '@lens/core';
 import type { ClientData } from './client-data';
+import { journeyQuestion } from './journey-question';
 import { knownTouches } from './known-touches';
 
 const HOURS = 24;
@@ -31,8 +32,8 @@ export function journeysOf(data: ClientData, client: string, asked: JourneysRequ
   const loaded = data.load(client, asked.knownOn);
   const { log } = loaded.touches();
   const names = data.namesOf(loaded);
-  const members = creditMembers(log, asked.by);
-  const question = { ...asked, days: asked.period, lookback: asked.lookback * HOURS };
+  const question = journeyQuestion(asked, names);
+  const members = creditMembers(log, question.by, question.where);
   const { journeys, places } = compacted(cutJourneys(log, members, question));
   const called = places.map((place) => nameOf(members, place, asked.by, names));
   const shape = journeyShape(journeys, { most: MOST_PATHS, once: asked.once });
@@ -63,8 +64,11 @@ const crossed = (cells: Float64Array, members: number): number[][] =>
 
 const soldIn = ({ isSold, weight }: Journeys): number => weight.reduce((sum, each, journey) => sum + (isSold[journey] === 1 ? each : 0), 0);
 
-function nameOf({ codes }: CreditMembers, place: number, by: readonly string[], names: Names): string {
-  const own = (codes[place] ?? []).map((code, at) => (code === NONE ? '' : names(by[at] ?? '', code)));
+/** What a member is called: empty where touches do not tell, null for all that is not asked for. */
+function nameOf({ codes }: CreditMembers, place: number, by: readonly string[], names: Names): string | null {
+  const all = codes[place];
+  if (!all) return null;
+  const own = all.map((code, at) => (code === NONE ? '' : names(by[at] ?? '', code)));
   return own.every((name) => name === '') ? '' : own.map((name) => (name === '' ? '–' : name)).join(' · ');
 }
 
@@ -74,10 +78,15 @@ interface Sought {
 }
 
 /** Journeys that hold all that is sought, the newest with all of their touches. */
-function foundIn(log: TouchLog, journeys: Journeys, called: readonly string[], { containing, names }: Sought): JourneysReply['found'] {
+function foundIn(
+  log: TouchLog,
+  journeys: Journeys,
+  called: readonly (string | null)[],
+  { containing, names }: Sought,
+): JourneysReply['found'] {
   const groups = containing.map((text) => {
     const sought = text.toLocaleLowerCase();
-    return new Set(called.flatMap((name, member) => (name.toLocaleLowerCase().includes(sought) ? [member] : [])));
+    return new Set(called.flatMap((name, member) => (name?.toLocaleLowerCase().includes(sought) ? [member] : [])));
   });
   const lastOf = (journey: number): number => journeys.touch[(journeys.touchesFrom[journey + 1] ?? 1) - 1] ?? 0;
   const { touchesFrom, age, isSold, value } = journeys;

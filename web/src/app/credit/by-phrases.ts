@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { WherePhrases } from '../compare/where-phrases';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import { CreditAsk } from './credit-ask';
 
-/** What members are told apart by: one thing, or two at once. */
+/** What members are told apart by: one thing, or two at once; and which of them are. */
 @Component({
   selector: 'ul-by-phrases',
-  imports: [ChoicePhrase, MatButton],
+  imports: [ChoicePhrase, MatButton, WherePhrases],
   template: `
     By
     @for (dimension of ask.state().by; track dimension; let at = $index) {
@@ -23,6 +24,8 @@ import { CreditAsk } from './credit-ask';
     } @else {
       <button mat-button type="button" (click)="ask.change({ by: ask.state().by.slice(0, 1) })">One alone</button>
     }
+    only where
+    <ul-where-phrases [value]="ask.state().where" [fields]="ask.dimensions()" [labelOf]="label" (changed)="ask.change({ where: $event })" />
   `,
   styles: `
     :host {
@@ -36,6 +39,7 @@ import { CreditAsk } from './credit-ask';
 })
 export class ByPhrases {
   protected readonly ask = inject(CreditAsk);
+  protected readonly label = (dimension: string): string => this.ask.labelOf(dimension);
 
   protected split(at: number, dimension: string): void {
     const by = this.ask.state().by.toSpliced(at, 1, dimension);

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { CreditReply, CreditRequest } from '@lens/contract';
+import { testProblem } from '@lens/core';
 import { distinctUntilChanged, map } from 'rxjs';
 import { fieldLabel, lowerFirst } from '../data/fields';
 import { FocusService, type Resolved } from '../data/focus';
@@ -47,7 +48,7 @@ export class CreditAsk {
       const resolved = this.focus.resolved();
       if (!resolved) return null;
       const { client, period, basis, knownOn } = resolved;
-      const { lookback, views, direct, by, halfLife } = this.state();
+      const { lookback, views, direct, by, where, halfLife } = this.state();
       const body = {
         action: this.action(),
         period: { from: period.from, to: period.to },
@@ -56,6 +57,8 @@ export class CreditAsk {
         views,
         direct,
         by,
+        // What is not finished asks for nothing yet.
+        where: where.filter(({ any }) => any.every((test) => testProblem(test) === '')),
         halfLife,
         knownOn,
       };

@@ -1,10 +1,13 @@
 import type { CreditReply } from '@lens/contract';
 import { formatNumber, rangeText, runsOfDays, daysOf, type Style, quantity } from '@lens/core';
-import { LACK_WORDS } from './rule-words';
+import { LACK_WORDS, OTHER_TOUCHES } from './rule-words';
+
+const GONE_NO_FURTHER =
+  'What would be missing without a member is worked out as if whoever met it had gone no further: of one that is often met before others it is rather too much.';
 
 /** What whoever reads credit should know of the log behind it; the first is what it rests on. */
 export function creditNotes(
-  { notes, journeys, lacks, draws, shapleyError }: CreditReply,
+  { rows, notes, journeys, lacks, draws, shapleyError }: CreditReply,
   about: {
     readonly outcome: string;
     readonly style: Style;
@@ -27,8 +30,13 @@ export function creditNotes(
     notes.isOneTouch
       ? `No log of touches has come in. These are made of the tags of orders: each has one touch at most, so all rules say the same, nobody is seen to start or to assist, and nothing is known of those who did not buy. Bring in a log under Intake.`
       : `From ${sold}. ${counter}`,
+    ...(rows.some(({ is }) => is === 'others')
+      ? [
+          `Touches that this leaves out are one row, “${OTHER_TOUCHES}”: people met them all the same, and the rows add up to all ${outcome}.`,
+        ]
+      : []),
     ...(draws > 0 ? [`Limits: 95 of 100 of ${count(draws)} resamples of these people.`] : []),
-    ...(lacks.removal === null ? [] : [`Removal ${LACK_WORDS[lacks.removal]}.`]),
+    ...(lacks.removal === null ? some(draws, GONE_NO_FURTHER) : [`Removal ${LACK_WORDS[lacks.removal]}.`]),
     ...(lacks.shapley === null ? [] : [`Shapley ${LACK_WORDS[lacks.shapley]}.`]),
     ...(shapleyError
       ? [`Shapley is drawn from 400 orders of the members: it is off by ${count(Math.max(...shapleyError))} at most, as a standard error.`]

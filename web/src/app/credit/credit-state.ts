@@ -1,5 +1,6 @@
-import { CLAIM_SHOWS, type ClaimShow } from '@lens/contract';
-import { CREDIT_RULES, type CreditRule, HALF_LIFE } from '@lens/core';
+import { CLAIM_SHOWS, type ClaimShow, filterDraft } from '@lens/contract';
+import { CREDIT_RULES, type CreditRule, type Filter, HALF_LIFE } from '@lens/core';
+import { readThings, writeThings } from '../data/address';
 import { daysTyped } from '../ui/days-typed';
 
 /** What is asked of credit beside the focus, as the address holds it. */
@@ -10,6 +11,8 @@ export interface CreditState {
   readonly views: boolean;
   readonly direct: boolean;
   readonly by: readonly string[];
+  /** What touches must be to be told apart. */
+  readonly where: readonly Filter[];
   readonly halfLife: number;
   readonly measure: CreditMeasure;
   /** Rules that are not shown. */
@@ -38,6 +41,7 @@ type CreditKey =
   | 'views'
   | 'direct'
   | 'rows'
+  | 'where'
   | 'half'
   | 'in'
   | 'without'
@@ -59,6 +63,7 @@ export function readCredit(get: (key: string) => string | null): CreditState {
     views: get('views') !== 'no',
     direct: get('direct') === 'yes',
     by: rows.length === 0 ? ['channel'] : rows.slice(0, 2),
+    where: readThings(filterDraft, get('where')),
     halfLife: days('half', HALF_LIFE),
     measure: CREDIT_MEASURES.find((each) => each === get('in')) ?? 'outcomes',
     hidden: CREDIT_RULES.filter((rule) => (get('without') ?? '').split(',').includes(rule)),
@@ -83,6 +88,7 @@ export function writeCredit(state: CreditState): Readonly<Record<CreditKey, stri
     views: state.views ? null : 'no',
     direct: state.direct ? 'yes' : null,
     rows: state.by.join() === 'channel' ? null : state.by.join(),
+    where: writeThings(state.where),
     half: state.halfLife === HALF_LIFE ? null : String(state.halfLife),
     in: state.measure === 'outcomes' ? null : state.measure,
     without: state.hidden.length === 0 ? null : state.hidden.join(),

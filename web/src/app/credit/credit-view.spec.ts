@@ -18,9 +18,9 @@ const values = (...numbers: number[]): Figure[] => numbers.map(value);
 
 const REPLY: CreditReply = {
   rows: [
-    { key: '1', names: ['Film'], kind: 'video', isUntouched: false },
-    { key: '2', names: [''], kind: null, isUntouched: false },
-    { key: 'untouched', names: [], kind: null, isUntouched: true },
+    { key: '1', names: ['Film'], kind: 'video', is: 'member' },
+    { key: '2', names: [''], kind: null, is: 'member' },
+    { key: 'untouched', names: [], kind: null, is: 'untouched' },
   ],
   columns: [
     column('outcomes', 'first', values(40, 10, 5), [[30, 50], [5, 16], null]),
@@ -93,6 +93,24 @@ describe('what is shown of credit', () => {
     expect(rows[2]).toMatchObject({ marks: [], roles: null, isUntouched: true });
   });
 
+  it('keeps all touches that are left out as a row, whatever is looked for, and says that they count', () => {
+    const [film, , untouched] = REPLY.rows;
+    const reply: CreditReply = { ...REPLY, rows: [film!, { key: 'others', names: [], kind: null, is: 'others' }, untouched!] };
+    const view = creditView(
+      reply,
+      readCredit((key) => (key === 'named' ? 'film' : null)),
+      WORDS,
+    );
+    expect(view.rows.map(({ name, isUntouched }) => [name, isUntouched])).toEqual([
+      ['Film', false],
+      ['Other touches', false],
+      ['No known touch', true],
+    ]);
+    const about = { ...WORDS, period: { from: 20_000, to: 20_030 }, lookback: 30 };
+    expect(creditNotes(reply, about)).toContainEqual(expect.stringContaining('the rows add up to all bookings'));
+    expect(creditNotes(REPLY, about).join()).not.toContain('Other touches');
+  });
+
   it('leaves out rules that are hidden or cannot be had, and rows of other names', () => {
     const lacking = { ...REPLY, lacks: { removal: null, shapley: 'few sold journeys' as const } };
     const view = creditView(lacking, { ...STATE, hidden: ['first'], named: 'FIL' }, WORDS);
@@ -144,6 +162,7 @@ describe('the address of the page', () => {
       ...STATE,
       ...{ action: 'lead', lookback: 14, views: false, direct: true, by: ['campaign', 'device'], halfLife: 3, as: 'numbers' as const },
       ...{
+        where: [{ dimension: 'device', any: [{ test: 'is' as const, value: 'phone' }] }],
         measure: 'ROAS' as const,
         hidden: ['ends' as const],
         named: 'tea',

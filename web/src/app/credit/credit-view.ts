@@ -1,7 +1,7 @@
 import type { CreditReply } from '@lens/contract';
 import { CREDIT_RULES, type CreditRule, type Figure, figureText, formatNumber, type Style, type Unit, unpackFigures } from '@lens/core';
 import type { CreditMeasure, CreditState } from './credit-state';
-import { RULE_WORDS } from './rule-words';
+import { OTHER_TOUCHES, RULE_WORDS } from './rule-words';
 
 /** A figure as it is read, with the limits it lies within. */
 export interface CreditCell {
@@ -134,8 +134,10 @@ export function creditView(reply: CreditReply, state: CreditState, { outcome, st
   const claimed = state.measure === 'outcomes' ? 'claims' : state.measure === 'value' ? 'claimed value' : null;
   const lost = state.measure === 'outcomes' ? 'lost' : state.measure === 'value' ? 'lost value' : null;
   const sought = state.named.trim().toLocaleLowerCase();
-  const shown = reply.rows.flatMap((row, at) => (nameOf(row, absent).toLocaleLowerCase().includes(sought) || row.isUntouched ? [at] : []));
-  const members = shown.filter((at) => !reply.rows[at]?.isUntouched);
+  const shown = reply.rows.flatMap((row, at) =>
+    nameOf(row, absent).toLocaleLowerCase().includes(sought) || row.is !== 'member' ? [at] : [],
+  );
+  const members = shown.filter((at) => reply.rows[at]?.is !== 'untouched');
   const numbers = members.flatMap((at) => [
     ...rules.flatMap((rule) => columns.number(at, state.measure, rule) ?? []),
     ...[claimed, lost].flatMap((of) => (of === null ? [] : (columns.number(at, of) ?? []))),
@@ -152,7 +154,7 @@ export function creditView(reply: CreditReply, state: CreditState, { outcome, st
   const parted = new Map(reply.parted.map((each) => [each.row, each]));
   const rows = shown.map((at): CreditRow => {
     const row = reply.rows[at];
-    const isUntouched = row?.isUntouched ?? true;
+    const isUntouched = row?.is === 'untouched';
     return {
       key: row?.key ?? '',
       name: row ? nameOf(row, absent) : '',
@@ -203,8 +205,12 @@ const lacks = ({ lacks: of }: CreditReply, rule: CreditRule): boolean => (rule =
 const inSentence = (rule: CreditRule): string => (rule === 'shapley' ? RULE_WORDS[rule].label : RULE_WORDS[rule].label.toLowerCase());
 
 /** What a row is called; what touches do not tell is said so. */
-const nameOf = ({ names, isUntouched }: CreditReply['rows'][number], absent: readonly string[]): string =>
-  isUntouched ? 'No known touch' : names.map((name, at) => (name === '' ? (absent[at] ?? '') : name)).join(' · ');
+const nameOf = ({ names, is }: CreditReply['rows'][number], absent: readonly string[]): string =>
+  is === 'untouched'
+    ? 'No known touch'
+    : is === 'others'
+      ? OTHER_TOUCHES
+      : names.map((name, at) => (name === '' ? (absent[at] ?? '') : name)).join(' · ');
 
 export const markLabel = (mark: CreditMark['rule']): string =>
   mark === 'claims' ? 'Claimed by the channel' : mark === 'lost' ? 'If it had not run' : RULE_WORDS[mark].label;
@@ -272,7 +278,7 @@ const listText = (all: readonly string[]): string =>
 
 function summaryOf({ journeys, parted, rows }: CreditReply, outcome: string, style: Style): string {
   const count = (number: number): string => formatNumber(number, 'count', style, 0);
-  const members = rows.filter(({ isUntouched }) => !isUntouched).length;
+  const members = rows.filter(({ is }) => is === 'member').length;
   const unknown = journeys.outcomes - journeys.touched;
   const known = `${count(journeys.outcomes)} ${outcome}, ${unknown < 0.5 ? 'all with a known touch' : `${count(unknown)} of them without a known touch`}`;
   const agree =

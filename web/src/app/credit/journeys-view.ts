@@ -2,6 +2,7 @@ import type { JourneysReply } from '@lens/contract';
 import { FLOW_STAGES, type FlowStage, formatNumber, rangeText, type Style } from '@lens/core';
 import type { CrossRow } from './cross-grid';
 import { type Behind, type Drawn, flowConfig } from '@lens/draw';
+import { OTHER_TOUCHES } from './rule-words';
 
 export interface Bar {
   readonly label: string;
@@ -49,7 +50,7 @@ interface Words {
 /** Puts the reply into words and sizes. */
 export function journeysView(reply: JourneysReply, { outcome, style, absent }: Words): JourneysView {
   const write = writing(style);
-  const names = reply.members.map((name) => (name === '' ? absent : name));
+  const names = reply.members.map((name) => memberName(name, absent));
   return {
     summary: summaryOf(reply, outcome, write),
     lengths: bandsOf(reply.byLength, 'touch', write),
@@ -66,11 +67,14 @@ export function journeysView(reply: JourneysReply, { outcome, style, absent }: W
       text: `${write.count(touched)} · ${write.share(share)}`,
     })),
     kept: reply.lookbackMembers.map((name, member) => ({
-      name: name === '' ? absent : name,
+      name: memberName(name, absent),
       cells: reply.lookbacks.map(({ met, kept }) => keptText(met[member], kept[member], write)),
     })),
   };
 }
+
+/** What the server calls empty is not told; what it does not name are the touches that are not asked for. */
+const memberName = (name: string | null, absent: string): string => (name === null ? OTHER_TOUCHES : name === '' ? absent : name);
 
 /** How numbers are written here. */
 interface Writing {

@@ -43,3 +43,6 @@ export const LACK_WORDS: Readonly<Record<CreditLack, string>> = {
   'few sold journeys': 'needs at least 30 journeys that ended in an outcome; take more days',
   'too many members': 'is worked out for up to 500 members; split by something coarser',
 };
+
+/** All touches that are not asked for, among those that are. */
+export const OTHER_TOUCHES = 'Other touches';
