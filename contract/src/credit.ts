@@ -198,6 +198,12 @@ export const journeysReply = z.object({
 export type JourneysReply = z.infer<typeof journeysReply>;
 
 export const CREDIT_ENDPOINTS = {
+  done: endpoint({
+    method: 'GET',
+    path: '/done',
+    summary: 'Which share is done of what this asker (named by the header x-asker) waits for; null where nothing is told of it',
+    reply: z.object({ share: z.number().nullable() }),
+  }),
   journeys: endpoint({
     method: 'POST',
     path: '/clients/:client/journeys',

@@ -102,6 +102,30 @@ describe('credit over HTTP', () => {
     expect([journeys.members, journeys.lookbackMembers, journeys.found.sold]).toEqual([['Tea', null], ['Tea', null], 40]);
   });
 
+  it('tells whoever asks how much of a long answer is done', async () => {
+    const many = Array.from({ length: 12_000 }, (_, nth) => [
+      ...Array.from({ length: 4 }, (_touch, at_) => `many${nth},${at(2 + at_)},click,place ${(nth + at_) % 30},,phone,1,,`),
+      ...(nth % 3 === 0 ? [`many${nth},${at(8)},purchase,,,,,20,M-${nth}`] : []),
+    ]).flat();
+    await importFile(server.address, setting, 'Journeys', [HEADERS, ...many].join('\n'));
+    const asker = { 'x-asker': 'long' };
+    const done = async (headers = asker): Promise<number | null> =>
+      (await send(server.address, 'GET', '/done', undefined, headers)).body.share;
+    expect(await done()).toBeNull();
+    let isOpen = true;
+    const body = { ...asked, by: ['source'] };
+    const answer = send(server.address, 'POST', `/clients/${setting.client}/credit`, body, asker).finally(() => (isOpen = false));
+    const told: number[] = [];
+    while (isOpen) {
+      const share = await done();
+      if (share !== null) told.push(share);
+    }
+    expect((await answer).body.journeys.outcomes).toBe(4000);
+    expect(told).toEqual(told.toSorted((a, b) => a - b));
+    expect(told.filter((share) => share < 1).length).toBeGreaterThan(0);
+    expect([await done(), await done({ 'x-asker': 'other' })]).toEqual([null, null]);
+  });
+
   it('by the tags of orders where there is no log, and says that it is', async () => {
     await importFile(server.address, setting, 'Costs', COSTS, null, { from: '2026-10-01', to: '2026-10-31' });
     await importFile(server.address, setting, 'Orders', ORDERS);

@@ -34,16 +34,16 @@ const [REMOVAL, SHAPLEY] = [CREDIT_RULES.indexOf('removal'), CREDIT_RULES.indexO
 /**
  * A bootstrap over people in its Poisson form (Hanley & MacGibbon 2006): each resample takes every person 0, 1, 2 …
  * times around a mean of 1, and credits anew by every rule. The same journeys give the same limits. `pause` is called
- * before each resample, and may throw where nobody waits any more.
+ * before each resample with the share of them that is done, and may throw where nobody waits any more.
  */
-export function creditIntervals(ground: CreditGround, pause: () => void = () => undefined): CreditIntervals {
+export function creditIntervals(ground: CreditGround, pause: (done: number) => void = () => undefined): CreditIntervals {
   const { journeys, sums, again } = ground;
   const { members } = journeys;
   const parts = partsOf(journeys, ground.halfLife);
   const draws = drawsFor(ground);
   const how = { noRemoval: members > MOST_CHAINED, mostExact: MOST_SETS, orders: ORDERS };
   const drawn = Array.from({ length: draws }, (_, draw) => {
-    pause();
+    pause(draw / draws);
     return drawOnce(ground, parts, { draw, how });
   });
   // Few orders are off by as much in every resample: by what they are off for the journeys as they are.

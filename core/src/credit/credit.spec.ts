@@ -82,15 +82,15 @@ describe('credit', () => {
     expect(creditMembers(log, ['campaign'], [{ dimension: 'device', passes: () => false, empty: 'yes' }]).codes).toEqual([[0]]);
   });
 
-  it('stops between resamples where nobody waits any more', () => {
+  it('tells how much is done between resamples, and stops where nobody waits any more', () => {
     const log = logOf(Array.from({ length: 100 }, (_, at): ToldPerson => ({ touches: [[at % 2, 1]], ...(at < 50 ? { sold: [2] } : {}) })));
-    let pauses = 0;
-    const pause = (): void => {
-      pauses += 1;
-      if (pauses === 3) throw new Error('nobody');
+    const told: number[] = [];
+    const pause = (done: number): void => {
+      told.push(done);
+      if (told.length === 41) throw new Error('nobody');
     };
     expect(() => creditAnswer(log, ASKED, NOBODY, pause)).toThrow('nobody');
-    expect(pauses).toBe(3);
+    expect([told[0], told[40]]).toEqual([0, 0.25]);
   });
 
   it('stays as it is when lines are in another order and members have other numbers', () => {

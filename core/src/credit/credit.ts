@@ -65,9 +65,10 @@ export interface CreditJourneys {
 
 /**
  * Credits the outcomes of a log by every rule. Throws a RangeError where the lookback or the half-life is not above 0.
- * `pause` is called between long pieces of the work, and may throw where nobody waits for it any more.
+ * `pause` is called between long pieces of the work with the share of it that is done, and may throw where nobody waits
+ * for it any more.
  */
-export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit, pause?: () => void): CreditAnswer {
+export function creditAnswer(log: TouchLog, question: CreditQuestion, beside: BesideCredit, pause?: (done: number) => void): CreditAnswer {
   if (!(question.lookback > 0) || !(question.halfLife > 0)) throw new RangeError('Lookback and half-life are above 0');
   const members = creditMembers(log, question.by, question.where);
   const { journeys, places: own } = compacted(cutJourneys(log, members, question));

@@ -250,7 +250,7 @@ describe('beside credit', () => {
     const earning = ask(people, {}, { ...beside, marginOn: (day: number) => (day < 20_000 ? 0.9 : 0.25) } as never);
     expect(earning.number(A, 'lost profit')).toBeCloseTo(earning.number(A, 'lost value') * 0.25 - 60, 9);
     expect(earning.number(A, 'lost value')).toBeGreaterThan(0);
-    expect(answer.parted[answer.rows.findIndex((codes) => codes?.[0] === A)]).toMatchObject({ most: 'first', least: 'last' });
+    expect(answer.parted[answer.rows.findIndex((codes) => codes[0] === A)]).toMatchObject({ most: 'first', least: 'last' });
   });
 
   it('lets rules part only over members that some outcomes met', () => {
@@ -260,7 +260,7 @@ describe('beside credit', () => {
     });
     const partedOver = (times: number): unknown => {
       const { answer } = ask([...often([AB, { touches: [[B, 1]] }]), ...often([bought(C)], times)]);
-      return answer.parted[answer.rows.findIndex((codes) => codes?.[0] === C)];
+      return answer.parted[answer.rows.findIndex((codes) => codes[0] === C)];
     };
     expect([partedOver(4), partedOver(12)]).toEqual([null, expect.anything()]);
   });

@@ -4,6 +4,7 @@ import { type Db, openReadOnly } from '../store/database';
 import { feedsOf } from '../store/feeds';
 import type { Members } from '../store/members';
 import { picturesOf } from '../store/pictures';
+import { SharedWork } from './shared-work';
 import { SegmentStore, Stopped } from '../store/segments';
 import { type LoadedClient, loadClient, TableCache, versionOf } from '../store/tables';
 import { loadedTogether, ratesBetween } from '../store/tables-together';
@@ -14,22 +15,23 @@ const MOST_JOINED = 4;
 /** What questions are answered from: the record over a read-only connection, and column tables kept while they are current. */
 export class ClientData {
   readonly db: Db;
-  /** Whether nobody waits any more for what is being worked out. */
-  isStopped: () => boolean = () => false;
+  /** What is being worked out. */
+  work = new SharedWork();
   private readonly cache: TableCache;
   private readonly joined = new Map<string, LoadedClient>();
   private readonly names = new WeakMap<LoadedClient, Names>();
   private readonly pictures = new WeakMap<LoadedClient, ReadonlyMap<number, string>>();
 
-  /** Throws Stopped where nobody waits any more. */
-  requireAsker(): void {
-    if (this.isStopped()) throw new Stopped();
+  /** Tells which share of the work is done, from 0 to 1. Throws Stopped where nobody waits any more. */
+  tell(done: number): void {
+    if (this.work.isStopped) throw new Stopped();
+    this.work.done = done;
   }
 
   /** `room` is how many bytes of their columns stay in memory. */
   constructor(dataFolder: string, room: number) {
     this.db = openReadOnly(dataFolder);
-    this.cache = new TableCache(new SegmentStore(dataFolder, room, () => this.isStopped()));
+    this.cache = new TableCache(new SegmentStore(dataFolder, room, () => this.work.isStopped));
   }
 
   /** Reads a feed anew whose segments are others than was thought. */

@@ -32,9 +32,8 @@ export function creditOf(data: ClientData, client: string, asked: CreditRequest,
   const touches = loaded.touches();
   const { log } = touches;
   const names = data.namesOf(loaded);
-  const answer = creditAnswer(log, journeyQuestion(asked, names), besideCredit(data, loaded, asked, lastDayOf(asked, today)), () =>
-    data.requireAsker(),
-  );
+  const beside = besideCredit(data, loaded, asked, lastDayOf(asked, today));
+  const answer = creditAnswer(log, journeyQuestion(asked, names), beside, (done) => data.tell(done));
   const kinds = kindsOf(touches, asked.by, (code) => names('channel kind', code));
   return {
     rows: answer.rows.map((row) => {

@@ -7,11 +7,16 @@ import { QueryThreads, THREADS } from './query-threads';
 import { QUERIES, type QueryName } from './registry';
 import { HttpProblem } from '../problem';
 import type { Db } from '../store/database';
+import { SharedWork } from './shared-work';
 import type { QueryWorkerData, WorkerReply } from './worker-reply';
 
 type Asked<Q> = Q extends (data: ClientData, ...args: infer Args) => infer Answer ? (...args: Args) => Promise<Answer> : never;
 /** The queries as seen from the server: each answers later, from its own thread. */
-export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & { close(): Promise<void> };
+export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & {
+  /** Which share is done of what somebody waits for, from 0 to 1; null where nothing is told of it. */
+  done(asker: string): number | null;
+  close(): Promise<void>;
+};
 
 type First = string | Question | { readonly client: string } | { readonly clients: readonly string[] };
 
@@ -25,6 +30,7 @@ export function startQueries(db: Db, data: QueryWorkerData): Queries {
   const threads = new QueryThreads(data);
   const queue = new FairQueue(ROOM, THREADS);
   const states = new DataStates(db);
+  const atWork = new Map<SharedWork, string>();
   const ask =
     (query: QueryName) =>
     (...args: [First, ...unknown[]]): Promise<unknown> => {
@@ -35,12 +41,27 @@ export function startQueries(db: Db, data: QueryWorkerData): Queries {
           .join()} ${query} ${JSON.stringify(args)}`,
         asker: asker?.id ?? NOBODY,
         signal: asker?.signal,
-        work: async (stop) => answerOf(await threads.ask(query, args, sumsOf(args[0]), stop)),
+        work: async (stop) => {
+          const work = new SharedWork();
+          stop.addEventListener('abort', () => work.stop(), { once: true });
+          atWork.set(work, asker?.id ?? NOBODY);
+          try {
+            return answerOf(await threads.ask(query, args, sumsOf(args[0]), work));
+          } finally {
+            atWork.delete(work);
+          }
+        },
         weigh,
       });
     };
   const asked = Object.fromEntries((Object.keys(QUERIES) as QueryName[]).map((query) => [query, ask(query)]));
-  return { ...asked, close: () => threads.close() } as Queries;
+  // Of several the one that has the longest way to go.
+  const done = (asker: string): number | null =>
+    [...atWork].reduce<number | null>(
+      (least, [work, of]) => (of === asker && work.done !== null ? Math.min(least ?? 1, work.done) : least),
+      null,
+    );
+  return { ...asked, done, close: () => threads.close() } as Queries;
 }
 
 function answerOf(reply: WorkerReply): unknown {

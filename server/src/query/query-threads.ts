@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { QueryName } from './registry';
+import type { SharedWork } from './shared-work';
 import type { QueryTask, QueryWorkerData, WorkerReply } from './worker-reply';
 
 /** Two, so that a light question need not wait for a heavy one; the machines this runs on have two cores. */
@@ -24,15 +25,12 @@ export class QueryThreads {
     this.threads = Array.from({ length: THREADS }, () => ({ pool: startThread({ dataFolder, room: room / THREADS }), busy: 0 }));
   }
 
-  /** `sums` is the same for questions that are answered by the same sums. Rejects when the signal says that nobody waits any more. */
-  async ask(query: QueryName, args: readonly unknown[], sums: string, signal: AbortSignal): Promise<WorkerReply> {
+  /** `sums` is the same for questions that are answered by the same sums. Rejects when `work` is stopped. */
+  async ask(query: QueryName, args: readonly unknown[], sums: string, work: SharedWork): Promise<WorkerReply> {
     const thread = this.threadFor(sums);
-    // A thread at work hears no message: what it is told lies in memory that it shares.
-    const stop = new Int32Array(new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT));
-    signal.addEventListener('abort', () => Atomics.store(stop, 0, 1), { once: true });
     thread.busy += 1;
     try {
-      return (await thread.pool.run({ query, args, stop } satisfies QueryTask)) as WorkerReply;
+      return (await thread.pool.run({ query, args, cells: work.cells } satisfies QueryTask)) as WorkerReply;
     } finally {
       thread.busy -= 1;
     }

@@ -11,8 +11,8 @@ export interface QueryWorkerData {
 export interface QueryTask {
   readonly query: QueryName;
   readonly args: readonly unknown[];
-  /** In shared memory: 1 when nobody waits for the answer any more. */
-  readonly stop: Int32Array;
+  /** Of the work that is shared. */
+  readonly cells: Int32Array<SharedArrayBuffer>;
 }
 
 /** What comes back from the query thread: the answer, or why there is none. */

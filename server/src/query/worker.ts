@@ -3,6 +3,7 @@ import { Piscina } from 'piscina';
 import { ClientData } from './client-data';
 import { QUERIES } from './registry';
 import { Superseded } from '../store/segments';
+import { SharedWork } from './shared-work';
 import type { QueryTask, QueryWorkerData, WorkerReply } from './worker-reply';
 
 /** A query thread: the data of clients in its memory, asked by the name of a query. */
@@ -10,8 +11,8 @@ const { dataFolder, room } = Piscina.workerData as QueryWorkerData;
 const data = new ClientData(dataFolder, room);
 
 /** Answers a question, or says why it cannot be answered: what an error is does not outlive the way to the server. */
-export default function run({ query, args, stop }: QueryTask): WorkerReply {
-  data.isStopped = () => Atomics.load(stop, 0) === 1;
+export default function run({ query, args, cells }: QueryTask): WorkerReply {
+  data.work = new SharedWork(cells);
   const answer = QUERIES[query] as (of: ClientData, ...args: readonly unknown[]) => unknown;
   try {
     return { answer: withCurrentSegments(() => answer(data, ...args)) };

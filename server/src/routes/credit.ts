@@ -3,6 +3,7 @@ import { canSplitBy, isDayDimension } from '@lens/core';
 import type { Router } from 'express';
 import { clockOf, type Context } from '../context';
 import { HttpProblem } from '../problem';
+import { currentAsker } from '../query/asker';
 import { vocabularyOf } from '../store/vocabulary';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
@@ -32,6 +33,7 @@ export function creditRoutes(router: Router, context: Context): void {
     const { id, timeZone } = clientOf(params.client, body);
     return context.queries.claims(id, body, clockOf(context, timeZone).today);
   });
+  answer(router, ENDPOINTS.done, () => ({ share: context.queries.done(currentAsker()?.id ?? '') }));
   answer(router, ENDPOINTS.journeys, ({ params, body }) => context.queries.journeys(clientAsked(params.client, body).id, body));
 }
 

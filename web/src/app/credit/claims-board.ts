@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { of, switchMap, tap } from 'rxjs';
+import { tap } from 'rxjs';
 import { Api } from '../data/api';
 import { ChoicePhrase } from '../ui/choice-phrase';
-import { loadState } from '../ui/load-state';
+import { answered } from '../ui/load-state';
 import { CLAIM_PART_WORDS, CLAIM_PARTS, claimsView } from './claims-view';
 import { CreditAsk } from './credit-ask';
 import { CrossGrid } from './cross-grid';
@@ -32,23 +31,14 @@ export class ClaimsBoard {
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  private readonly load = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap((asked) => {
-        if (!asked) return of(null);
-        const request = this.api.call('claims', { params: { client: asked.client }, body: asked.body });
-        return loadState(request.pipe(tap(({ actions }) => this.ask.learn({ actions }))));
-      }),
-    ),
+  private readonly answer = answered(this.asked, ({ client, body }) =>
+    this.api.call('claims', { params: { client }, body }).pipe(tap(({ actions }) => this.ask.learn({ actions }))),
   );
-  protected readonly failure = computed(() => {
-    const load = this.load();
-    return load?.state === 'failed' ? load.message : '';
-  });
+  protected readonly failure = this.answer.failure;
   protected readonly view = computed(() => {
-    const [load, resolved] = [this.load(), this.ask.focus.resolved()];
-    if (load?.state !== 'ready' || !resolved) return null;
-    return claimsView(load.value, { outcome: this.ask.outcome(), style: resolved.style, zone: resolved.client.timeZone });
+    const [reply, resolved] = [this.answer.value(), this.ask.focus.resolved()];
+    if (!reply || !resolved) return null;
+    return claimsView(reply, { outcome: this.ask.outcome(), style: resolved.style, zone: resolved.client.timeZone });
   });
   protected spokenOf({ parts }: { readonly parts: readonly { readonly spoken: string }[] }): string {
     return parts.map(({ spoken }) => spoken).join(', ');

@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { CREDIT_RULES, type CreditRule, isLevel } from '@lens/core';
-import { of, switchMap, tap } from 'rxjs';
+import { tap } from 'rxjs';
 import { Api } from '../data/api';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import { DaysPhrase } from '../ui/days-phrase';
 import type { Choice } from '../ui/choices';
-import { loadState } from '../ui/load-state';
+import { answered } from '../ui/load-state';
+import { Waiting } from '../ui/waiting';
 import { ByPhrases } from './by-phrases';
 import { CreditAsk } from './credit-ask';
 import { CreditAxis, RuleMark } from './credit-axis';
@@ -24,7 +24,20 @@ import { RULE_WORDS } from './rule-words';
 /** Who is credited, by several rules side by side: as marks on one axis a row, or as numbers. */
 @Component({
   selector: 'ul-credit-board',
-  imports: [ByPhrases, ChoicePhrase, CreditAxis, DaysPhrase, MatButton, MatFormField, MatIcon, MatInput, MatTooltip, RoleStroke, RuleMark],
+  imports: [
+    ByPhrases,
+    ChoicePhrase,
+    CreditAxis,
+    DaysPhrase,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatTooltip,
+    RoleStroke,
+    RuleMark,
+    Waiting,
+  ],
   templateUrl: './credit-board.html',
   styleUrl: './credit-board.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -33,23 +46,11 @@ export class CreditBoard {
   private readonly api = inject(Api);
   protected readonly ask = inject(CreditAsk);
 
-  private readonly load = toSignal(
-    toObservable(this.ask.asked).pipe(
-      switchMap((asked) => {
-        if (!asked) return of(null);
-        const request = this.api.call('credit', { params: { client: asked.client }, body: asked.body });
-        return loadState(request.pipe(tap((reply) => this.ask.learn(reply))));
-      }),
-    ),
+  private readonly answer = answered(this.ask.asked, ({ client, body }) =>
+    this.api.call('credit', { params: { client }, body }).pipe(tap((reply) => this.ask.learn(reply))),
   );
-  protected readonly reply = computed(() => {
-    const load = this.load();
-    return load?.state === 'ready' ? load.value : null;
-  });
-  protected readonly failure = computed(() => {
-    const load = this.load();
-    return load?.state === 'failed' ? load.message : '';
-  });
+  protected readonly reply = this.answer.value;
+  protected readonly failure = this.answer.failure;
   protected readonly view = computed(() => {
     const [reply, resolved] = [this.reply(), this.ask.focus.resolved()];
     if (!reply || !resolved) return null;

@@ -1,16 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatChipGrid, MatChipInput, type MatChipInputEvent, MatChipRemove, MatChipRow } from '@angular/material/chips';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { isLevel } from '@lens/core';
-import { of, switchMap, tap } from 'rxjs';
+import { tap } from 'rxjs';
 import { Api } from '../data/api';
 import { ChartPicture } from '../ui/chart';
 import { ChoicePhrase } from '../ui/choice-phrase';
 import type { Choice } from '../ui/choices';
-import { loadState } from '../ui/load-state';
+import { answered } from '../ui/load-state';
 import { BarList } from './bar-list';
 import { ByPhrases } from './by-phrases';
 import { CreditAsk } from './credit-ask';
@@ -50,26 +49,17 @@ export class JourneysBoard {
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  private readonly load = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap((asked) => {
-        if (!asked) return of(null);
-        const request = this.api.call('journeys', { params: { client: asked.client }, body: asked.body });
-        return loadState(request.pipe(tap((reply) => this.ask.learn(reply))));
-      }),
-    ),
+  private readonly answer = answered(this.asked, ({ client, body }) =>
+    this.api.call('journeys', { params: { client }, body }).pipe(tap((reply) => this.ask.learn(reply))),
   );
-  protected readonly failure = computed(() => {
-    const load = this.load();
-    return load?.state === 'failed' ? load.message : '';
-  });
+  protected readonly failure = this.answer.failure;
   protected readonly view = computed(() => {
-    const [load, resolved] = [this.load(), this.ask.focus.resolved()];
-    if (load?.state !== 'ready' || !resolved) return null;
+    const [reply, resolved] = [this.answer.value(), this.ask.focus.resolved()];
+    if (!reply || !resolved) return null;
     const [first] = this.ask.state().by;
     const label = first === undefined ? '' : this.ask.labelOf(first);
     const absent = first !== undefined && isLevel(first) ? `no ${label}` : `${label} not told`;
-    return journeysView(load.value, { outcome: this.ask.outcome(), style: resolved.style, absent });
+    return journeysView(reply, { outcome: this.ask.outcome(), style: resolved.style, absent });
   });
   protected readonly isLookback = computed(() => this.ask.state().tab === 'lookback');
   protected readonly repeats: Choice<boolean>[] = [
