@@ -112,11 +112,11 @@ describe('credit over HTTP', () => {
     const done = async (headers = asker): Promise<number | null> =>
       (await send(server.address, 'GET', '/done', undefined, headers)).body.share;
     expect(await done()).toBeNull();
-    let isOpen = true;
+    const open = { is: true };
     const body = { ...asked, by: ['source'] };
-    const answer = send(server.address, 'POST', `/clients/${setting.client}/credit`, body, asker).finally(() => (isOpen = false));
+    const answer = send(server.address, 'POST', `/clients/${setting.client}/credit`, body, asker).finally(() => (open.is = false));
     const told: number[] = [];
-    while (isOpen) {
+    while (open.is) {
       const share = await done();
       if (share !== null) told.push(share);
     }
