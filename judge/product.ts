@@ -1,7 +1,7 @@
-import type { AuditReply } from '@lens/contract';
+import type { AuditedTarget, AuditReply } from '@lens/contract';
 import { send } from '../server/test/harness';
 
-export type Finding = AuditReply['findings'][number] & { readonly move: NonNullable<AuditReply['findings'][number]['move']> };
+export type Finding = AuditedTarget & { readonly move: NonNullable<AuditedTarget['move']> };
 
 /** A move the product proposed and the judge accepted, with the channel's own id of the member. */
 export interface Accepted {
@@ -25,7 +25,7 @@ export async function acceptAll(address: string, client: string, period: { from:
   const { findings } = await asked<AuditReply>(address, 'POST', '/audit', { client, period });
   const accepted: Accepted[] = [];
   for (const finding of findings) {
-    if (!finding.move || finding.decided) continue;
+    if (finding.check !== 'target' || !finding.move || finding.decided) continue;
     const move = await asked<{ finding: Finding; externalId: string }>(address, 'POST', `/clients/${client}/moves`, {
       period,
       finding: finding.key,

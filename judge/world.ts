@@ -10,6 +10,7 @@ import { daysOf, type Lived, lived } from '../market/src/truth/lived';
 import { isoDay } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
+import { figuresOfClaims, judgeClaims } from './claims';
 import { figuresOfCredit, judgeCredit } from './credit';
 import type { Figure } from './figures';
 import { bestBudgets, earned, earnsOnAverage } from './best';
@@ -47,6 +48,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     for (const client of clients)
       mornings.push(await judgeMornings(server.address, { id: ids.get(client.name) ?? '', client, today: first, say }));
     const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
+    const claims = clients.flatMap((client) => figuresOfClaims(client.name, judgeClaims(market, client)));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
     for (let round = 0; round < rounds; round++) {
       for (const client of clients) {
@@ -66,6 +68,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     return [
       ...figuresOfMornings(mornings),
       ...credit,
+      ...claims,
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),
     ];
   } finally {

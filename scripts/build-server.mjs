@@ -1,13 +1,27 @@
-// Bundles our own code that runs on Node.js, the server and the market; packages from the registry stay outside.
+// Bundles our own code that runs on Node.js, the server and the market. Packages from the registry stay outside, but for
+// those that are many small files: every start of a server, its threads and its processes would look for each of them.
 import { build } from 'esbuild';
 import { cpSync } from 'node:fs';
+
+const INSIDE = [
+  '@lens',
+  '@leeoniya/ufuzzy',
+  'csv-parse',
+  'csv-stringify',
+  'fastest-levenshtein',
+  'ml-matrix',
+  're2js',
+  'simple-statistics',
+  'zod',
+];
 
 const registryPackagesStayOutside = {
   name: 'registry-packages-stay-outside',
   setup(esbuild) {
-    esbuild.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' || path.startsWith('@lens/') ? undefined : { path, external: true },
-    );
+    esbuild.onResolve({ filter: /^[^./]/ }, ({ path, kind, importer }) => {
+      const isInside = INSIDE.some((name) => path === name || path.startsWith(`${name}/`));
+      return kind === 'entry-point' || isInside || importer.includes('node_modules') ? undefined : { path, external: true };
+    });
   },
 };
 

@@ -1,4 +1,4 @@
-import { AUDITED_LEVELS, FINDING_VERDICTS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
+import { AUDITED_LEVELS, CHECK_LACKS, CHECKS, CLAIM_TROUBLES, FINDING_VERDICTS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { target, targetMetric } from './promises';
@@ -9,7 +9,8 @@ const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullab
 
 const proposal = z.object({ field: z.enum(PROPOSED_FIELDS), oldValue: z.string(), newValue: z.string(), effect });
 
-const finding = z.object({
+const targetFinding = z.object({
+  check: z.literal('target'),
   key: z.string(),
   level: z.enum(AUDITED_LEVELS),
   name: z.string(),
@@ -39,14 +40,27 @@ const finding = z.object({
   move: proposal.nullable(),
   noMove: z.string(),
 });
-export type WireFinding = z.infer<typeof finding>;
+
+const claimsFinding = z.object({
+  check: z.literal('claims'),
+  key: z.string(),
+  channel: id,
+  name: z.string(),
+  trouble: z.enum(CLAIM_TROUBLES),
+  days: dayRange,
+  claims: z.number(),
+  count: z.number(),
+  value: z.number(),
+  found: z.number(),
+  since: z.object({ day, within: dayRange, until: day.nullable(), before: z.number(), now: z.number() }).nullable(),
+});
 
 const decision = z.enum(['accepted', 'dismissed']);
 
 /** A decided move with the evidence as it stood when it was decided. */
 export const move = z.object({
   id,
-  finding,
+  finding: targetFinding,
   /** Where it goes: channel, account and the channel's own id of the member. */
   channelName: z.string(),
   accountName: z.string(),
@@ -61,8 +75,8 @@ export const move = z.object({
 export type Move = z.infer<typeof move>;
 
 export const auditRequest = z.object({ client: id, period: dayRange });
-/** A finding with the names it needs on a screen, and what was decided on it. */
-export const auditedFinding = finding.extend({
+/** A finding against the target with the names it needs on a screen, and what was decided on it. */
+export const auditedTarget = targetFinding.extend({
   channelName: z.string(),
   path: z.array(z.string()),
   /** Fingerprint of the ad's picture, where it has one. */
@@ -70,11 +84,20 @@ export const auditedFinding = finding.extend({
   decided: z.object({ id, decision, reason: z.string() }).nullable(),
 });
 
+export type AuditedTarget = z.infer<typeof auditedTarget>;
+
+const auditedFinding = z.discriminatedUnion('check', [auditedTarget, claimsFinding]);
+export type AuditedFinding = z.infer<typeof auditedFinding>;
+
 export const auditReply = z.object({
   target: target.nullable(),
   days: dayRange,
   matured: z.boolean(),
   findings: z.array(auditedFinding),
+  /** What was looked into: how many things, how many of them are off, and which data it lacks. */
+  checks: z.array(
+    z.object({ check: z.enum(CHECKS), things: z.number().int(), found: z.number().int(), lacks: z.enum(CHECK_LACKS).nullable() }),
+  ),
   dataVersion: z.number().int(),
 });
 export type AuditReply = z.infer<typeof auditReply>;

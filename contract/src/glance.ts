@@ -1,6 +1,6 @@
 import { ORDERS_MEANT, SURENESS } from '@lens/core';
 import { z } from 'zod';
-import { auditedFinding } from './audit';
+import { auditedTarget } from './audit';
 import { dayRange, figure } from './basic';
 import { client } from './clients';
 import { target } from './promises';
@@ -26,7 +26,7 @@ export const clientGlance = z.object({
     proposals: z.number(),
     accepted: z.number(),
     /** The proposals for what spends most, in the order of the audit's page. */
-    first: z.array(auditedFinding),
+    first: z.array(auditedTarget),
   }),
 });
 export type ClientGlance = z.infer<typeof clientGlance>;

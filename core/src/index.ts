@@ -190,3 +190,6 @@ export * from './credit/lookback';
 export * from './credit/members';
 export * from './credit/rules';
 export * from './credit/touch-log';
+export * from './checks/check';
+export * from './checks/claims';
+export * from './checks/finding';

@@ -99,6 +99,34 @@ describe('claims against orders over HTTP', () => {
     expect(reply).toMatchObject({ unclaimed: { count: 5 }, over: null });
   });
 
+  it('are looked into by the audit, with a target or without, and it says what it lacks', async () => {
+    const audit = async (): Promise<Loose> =>
+      (await send(server.address, 'POST', '/audit', { client: setting.client, period: { from: '2026-10-01', to: '2026-10-20' } })).body;
+    const lacksOf = ({ checks }: Loose): unknown[] => checks.map(({ check, lacks }: Loose) => [check, lacks]);
+    expect(lacksOf(await audit())).toEqual([
+      ['target', 'target'],
+      ['claims', 'own list of outcomes'],
+    ]);
+    await importFile(server.address, setting, 'Orders', ORDERS);
+    expect(lacksOf(await audit())[1]).toEqual(['claims', 'claims one by one']);
+    const twice = [HEADERS, ...range(0, 50).flatMap((nth) => [claim(`O-${nth}`), claim(`O-${nth}`)])].join('\n');
+    await importFile(server.address, setting, 'Twice', twice);
+    const reply = await audit();
+    expect(reply.checks[1]).toEqual({ check: 'claims', things: 1, found: 1, lacks: null });
+    expect(reply.findings).toMatchObject([
+      {
+        check: 'claims',
+        trouble: 'again',
+        name: expect.stringContaining('Search of Claimed'),
+        claims: 100,
+        found: 50,
+        count: 50,
+        value: 1250,
+        since: null,
+      },
+    ]);
+  });
+
   it('say which line cannot be read, and what is missing', async () => {
     const broken = [HEADERS, `O-1,,,25,C1`, `O-2,${at(7)},,much,C1`, `O-3,${at(7)},,25,C1`].join('\n');
     const { report } = await checkFile(server.address, setting, 'Claims', broken);

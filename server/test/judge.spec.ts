@@ -7,7 +7,7 @@ describe('the advice of two weeks', () => {
   it('earns more than leaving alone, what it promises holds, and no group goes dark', async () => {
     const clients = clientsOfWorld(2)
       .filter(({ id }) => id === 'northwall-climbing')
-      .map((client) => ({ ...client, from: '2026-07-01' }));
+      .map((client) => ({ ...client, from: '2026-08-10' }));
     const figures = await judgeWorld({ clients, rounds: 2, say: () => undefined });
     expect(figures.filter((figure) => !holds(figure)).map(line)).toEqual([]);
     const named = (name: string): number => figures.find((figure) => figure.name.includes(name))?.value ?? NaN;

@@ -3,7 +3,7 @@ import {
   audit,
   type ClientTables,
   type FeedTable,
-  type Finding,
+  type TargetFinding,
   placeOnScale,
   poissonInterval,
   seededRandom,
@@ -57,7 +57,7 @@ function world(given: readonly Given[], more: { lost?: number; carts?: number; a
 
 const run = (tables: ClientTables, target = ROAS, days = { from: 10, to: LAST_DAY }) =>
   audit({ tables, target, days, lastDay: LAST_DAY, names });
-const of = (findings: readonly Finding[], level: string, member: number): Finding => {
+const of = (findings: readonly TargetFinding[], level: string, member: number): TargetFinding => {
   const found = findings.find((finding) => finding.level === level && finding.member === member);
   if (!found) throw new Error(`no ${level} ${member}`);
   return found;

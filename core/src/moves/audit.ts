@@ -10,7 +10,7 @@ import type { Outcome } from '../measure/outcome';
 import type { Day, DayRange } from '../time/day';
 import { type AcceptedMove, AcceptedMoves } from './accepted';
 import { breakEvenRoas } from './economics';
-import type { Finding, Unfit } from './finding';
+import type { TargetFinding, Unfit } from './finding';
 import { type Observation, observe, type Observed, since, totalOf } from './observe';
 import { propose, type Situation } from './propose';
 import { type Setting, settingsOf } from '../settings/settings-of';
@@ -39,7 +39,7 @@ export interface AuditInput {
 export interface Audit {
   readonly target: Target;
   readonly days: DayRange;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly TargetFinding[];
   /** Whether late sales are allowed for; without enough history they cannot be. */
   readonly matured: boolean;
 }
@@ -107,7 +107,7 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
 
 interface Examined {
   readonly observed: Observed;
-  readonly finding: Finding;
+  readonly finding: TargetFinding;
   readonly pValue: number;
 }
 
@@ -133,7 +133,8 @@ function examine(observed: Observed, context: Context): Examined {
   const lost = totalOf(observed, 'lost');
   const seen = totalOf(observed, 'impressions');
   const roas = breakEvenRoas(margin);
-  const finding: Finding = {
+  const finding: TargetFinding = {
+    check: 'target',
     key: observed.key,
     level: observed.level,
     name: observed.name,
@@ -230,7 +231,7 @@ function rangeOf(target: Target, reached: Interval): { low: number; high: number
 }
 
 /** The cap is half of what an order may cost; the stricter of break-even and target counts. */
-function stopLossOf(observed: Observed, context: Context): Finding['stopLoss'] {
+function stopLossOf(observed: Observed, context: Context): TargetFinding['stopLoss'] {
   const bar = costBar(context);
   const since = sinceLastChange(observed, context);
   const mature = observed.days.filter(({ day }) => day >= since && isMature(context, observed.campaign, day));

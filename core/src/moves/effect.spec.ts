@@ -1,6 +1,6 @@
 import { poissonInterval } from '../evidence/interval';
 import { budgetEffect, pauseEffect } from './effect';
-import type { Finding } from './finding';
+import type { TargetFinding } from './finding';
 import type { Observed, ObservedDay } from './observe';
 import { outcomesFollow, rangeOf } from './response';
 
@@ -24,13 +24,13 @@ function observed(day: Partial<ObservedDay>): Observed {
     days: Array.from({ length: DAYS }, (_, at) => ({ ...each, day: at })),
   };
 }
-const findingOf = (of: Observed, more: Partial<Finding> = {}): Finding => {
+const findingOf = (of: Observed, more: Partial<TargetFinding> = {}): TargetFinding => {
   const total = (part: 'spend' | 'outcomes' | 'clicks' | 'value') => of.days.reduce((sum, day) => sum + day[part], 0);
   return {
     ...{ spend: total('spend'), clicks: total('clicks'), outcomes: total('outcomes'), value: total('value') },
     ...{ maturity: 1, lostToBudget: null },
     ...more,
-  } as Finding;
+  } as TargetFinding;
 };
 
 describe('a range from several doubts', () => {
@@ -70,7 +70,7 @@ describe('a range from several doubts', () => {
 describe('a changed budget', () => {
   const of = observed({ spend: 50, outcomes: 4 });
   const worth = { each: 20, isEarned: true };
-  const lowered = (finding: Partial<Finding> = {}, more: Partial<Parameters<typeof budgetEffect>[2]> = {}, seen = of) =>
+  const lowered = (finding: Partial<TargetFinding> = {}, more: Partial<Parameters<typeof budgetEffect>[2]> = {}, seen = of) =>
     budgetEffect(findingOf(seen, finding), seen, { share: -0.2, worth, lateShare: 0, ...more });
 
   it('moves spend in proportion at most and a quarter, and at least by what a budget that hardly binds would', () => {

@@ -1,5 +1,5 @@
 import { poissonInterval } from '../evidence/interval';
-import type { Effect, Finding, Ranged } from './finding';
+import type { Effect, TargetFinding, Ranged } from './finding';
 import { type Observed, totalOf } from './observe';
 import { CAUSED, EFFECT_DAYS, ELASTICITY, outcomesFollow, rangeOf } from './response';
 
@@ -42,7 +42,7 @@ export interface BudgetChange {
  * What a budget changed by a share does a day: spend follows it, outcomes follow spend less than in
  * proportion, and only what the member causes is missed or gained.
  */
-export function budgetEffect(finding: Finding, observed: Observed, { share, worth, lateShare }: BudgetChange): Expected {
+export function budgetEffect(finding: TargetFinding, observed: Observed, { share, worth, lateShare }: BudgetChange): Expected {
   const days = Math.max(1, observed.days.length);
   const perDay = finding.spend / days;
   const counted = finding.outcomes / finding.maturity / days;
@@ -96,7 +96,7 @@ const MOVED = 0.3;
 export function pauseEffect(
   observed: Observed,
   siblings: readonly Observed[],
-  { finding, worth, hasMargin }: { readonly finding: Finding; readonly worth: Worth; readonly hasMargin: boolean },
+  { finding, worth, hasMargin }: { readonly finding: TargetFinding; readonly worth: Worth; readonly hasMargin: boolean },
 ): { readonly effect: Effect; readonly gain: number } {
   const weigh = totalOf(observed, 'clicks') > 0 ? ('clicks' as const) : ('spend' as const);
   const days = Math.max(1, observed.days.length);

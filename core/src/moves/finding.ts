@@ -14,8 +14,9 @@ export type AuditedLevel = (typeof AUDITED_LEVELS)[number];
 export const FINDING_VERDICTS = [...VERDICTS, 'not judged'] as const;
 export type FindingVerdict = (typeof FINDING_VERDICTS)[number];
 
-/** What happened and how sure it is, for one campaign or ad. Money in whole units. */
-export interface Finding {
+/** How one campaign or ad stands to the client's target, and how sure that is. Money in whole units. */
+export interface TargetFinding {
+  readonly check: 'target';
   /** Row key in Compare for the same client: channel/campaign/group/ad. */
   readonly key: string;
   readonly level: AuditedLevel;

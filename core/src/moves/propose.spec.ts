@@ -1,5 +1,5 @@
 import { AcceptedMoves } from './accepted';
-import type { Finding, Proposal } from './finding';
+import type { TargetFinding, Proposal } from './finding';
 import type { Observed, ObservedDay } from './observe';
 import { propose, type Situation } from './propose';
 import type { Setting } from '../settings/settings-of';
@@ -8,8 +8,9 @@ const LAST_DAY = 19;
 const TARGET = { metric: 'roas', value: 2, countedBy: 'orders', basis: 'sale', orders: 'matched', from: 0, to: 99 } as const;
 const DAYS = { from: 10, to: LAST_DAY };
 
-const finding = (part: Partial<Finding>): Finding => ({
-  ...{ key: 'k', level: 'campaign', name: 'n', channel: 'search', account: 0, currency: 'GBP', member: 1, metric: 'roas', target: 2 },
+const finding = (part: Partial<TargetFinding>): TargetFinding => ({
+  ...{ check: 'target', key: 'k', level: 'campaign', name: 'n', channel: 'search', account: 0, currency: 'GBP', member: 1 },
+  ...{ metric: 'roas', target: 2 },
   ...{ actual: 1, range: { low: 0.8, high: 1.2 }, verdict: 'misses', unfit: null, supported: true, more: null, days: DAYS },
   ...{ spend: 1000, clicks: 1000, outcomes: 100, value: 1000, maturity: 1, breakEven: { roas: null, cpa: null }, stopLoss: null },
   ...{ lostToBudget: null, move: null, noMove: '' },
@@ -19,7 +20,7 @@ const day = (at: number, part: Partial<ObservedDay> = {}): ObservedDay => ({
   ...{ day: at, spend: 100, clicks: 100, impressions: 1000, lost: 0, outcomes: 10, value: 100, claimed: 10, steps: undefined },
   ...part,
 });
-const observed = (of: Finding, part: Partial<Observed> = {}): Observed => ({
+const observed = (of: TargetFinding, part: Partial<Observed> = {}): Observed => ({
   ...{ key: of.key, name: of.name, level: of.level, channel: of.channel, account: 0, member: of.member, campaign: 1, group: 5 },
   ...{ days: Array.from({ length: 10 }, (_, at) => day(10 + at)), coverage: 1, lastSeen: LAST_DAY, orderValues: [] },
   ...part,
@@ -42,15 +43,15 @@ const situation = (part: Partial<Situation> = {}): Situation => ({
 /** A day on which hardly anything came. */
 const FEW = { days: [day(19, { outcomes: 0.1, value: 0, claimed: 0.1 })] };
 type Judged = Parameters<typeof propose>[0][number];
-const judged = (part: Partial<Finding>, more: Partial<Observed> = {}): Judged => {
+const judged = (part: Partial<TargetFinding>, more: Partial<Observed> = {}): Judged => {
   const own = finding(part);
   return { finding: own, observed: observed(own, more) };
 };
-const ad = (member: number, part: Partial<Finding> = {}, more: Partial<Observed> = {}): Judged =>
+const ad = (member: number, part: Partial<TargetFinding> = {}, more: Partial<Observed> = {}): Judged =>
   judged({ level: 'ad', member, spend: 100, clicks: 100, outcomes: 1, value: 10, ...part }, more);
 const good = (member: number, more: Partial<Observed> = {}): Judged =>
   ad(member, { verdict: 'beats', outcomes: 30, value: 300 }, { days: [day(19, { outcomes: 30, value: 300 })], ...more });
-const one = (each: Judged, part: Partial<Situation> = {}): Finding => propose([each], situation(part))[0] ?? each.finding;
+const one = (each: Judged, part: Partial<Situation> = {}): TargetFinding => propose([each], situation(part))[0] ?? each.finding;
 const answers = (all: readonly Judged[], part: Partial<Situation> = {}) =>
   propose(all, situation(part)).map(({ move, noMove }) => move?.newValue ?? noMove);
 
@@ -130,7 +131,7 @@ describe('a budget', () => {
   });
 
   it('weighs an outcome by its margin, by the target’s price of it, or by the usual value where nothing came', () => {
-    const gainOf = (part: Partial<Finding>, more: Partial<Situation> = {}) =>
+    const gainOf = (part: Partial<TargetFinding>, more: Partial<Situation> = {}) =>
       one(judged({ outcomes: 1, value: 10, ...part }), more).move?.effect.profit?.middle;
     const margin = gainOf({}, { margin: 0.5 });
     const half = gainOf({}, { margin: 0.25 });
@@ -151,7 +152,7 @@ describe('a budget', () => {
 });
 
 describe('an ad', () => {
-  const loser = (member: number, more: Partial<Observed> = {}, part: Partial<Finding> = {}): Judged =>
+  const loser = (member: number, more: Partial<Observed> = {}, part: Partial<TargetFinding> = {}): Judged =>
     ad(member, { outcomes: 0, value: 0, actual: 0, ...part }, { days: [day(19, { outcomes: 0, value: 0, claimed: 0 })], ...more });
 
   it('is paused where another of its group runs and does better', () => {

@@ -2,7 +2,7 @@ import { groupBy } from '../list/group-by';
 import type { Day } from '../time/day';
 import type { AcceptedMoves } from './accepted';
 import { budgetEffect, pauseEffect, type Worth } from './effect';
-import type { Finding, Proposal } from './finding';
+import type { TargetFinding, Proposal } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
 import type { Setting } from '../settings/settings-of';
@@ -27,17 +27,17 @@ const STEP_LIMIT = 0.2;
 /** Smaller changes of a budget are noise. */
 const LEAST_STEP = 0.05;
 /** Losing less than this to the budget is not worth a raise. */
-const LEAST_LOST = 0.05;
+export const LEAST_LOST = 0.05;
 const KEPT = 'It is the best, or the only one, of the ads that still run in its group: without it the group would show nothing.';
 /** An ad that has not been seen for longer is taken to run no more: a paused ad sends no rows. */
 const SEEN_WITHIN = 3;
 
 interface Judged {
-  readonly finding: Finding;
+  readonly finding: TargetFinding;
   readonly observed: Observed;
 }
 
-type Answer = Pick<Finding, 'move' | 'noMove'>;
+type Answer = Pick<TargetFinding, 'move' | 'noMove'>;
 const because = (noMove: string): Answer => ({ move: null, noMove });
 
 /**
@@ -45,7 +45,7 @@ const because = (noMove: string): Answer => ({ move: null, noMove });
  * down or up, or an ad paused. Never pauses the last running ad of a group, never proposes what is not
  * expected to earn anything, and waits for what was accepted before.
  */
-export function propose(judged: readonly Judged[], situation: Situation): Finding[] {
+export function propose(judged: readonly Judged[], situation: Situation): TargetFinding[] {
   const groups = groupBy(
     judged.filter(({ finding }) => finding.level === 'ad'),
     ({ observed }) => observed.group,
@@ -54,7 +54,7 @@ export function propose(judged: readonly Judged[], situation: Situation): Findin
   return judged.map((each) => ({ ...each.finding, ...answerFor(each, groups.get(each.observed.group) ?? [], kept, situation) }));
 }
 
-function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Finding>, situation: Situation): Answer {
+function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<TargetFinding>, situation: Situation): Answer {
   const { finding } = judged;
   const key = keyOf(finding);
   const waiting = situation.accepted.waitingFor(key, { budget: situation.budgets.get(key), running: situation.running.get(key) });
@@ -65,8 +65,9 @@ function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<F
   return finding.verdict === 'misses' ? lowerBudget(judged, situation) : raiseBudget(judged, situation);
 }
 
-const keyOf = ({ level, member }: Finding): string => `${level} ${member}`;
-const wantsPause = (finding: Finding): boolean => (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true;
+const keyOf = ({ level, member }: TargetFinding): string => `${level} ${member}`;
+const wantsPause = (finding: TargetFinding): boolean =>
+  (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true;
 
 /** Whether an ad surely runs: it is set to, was shown within the last days, and no accepted pause waits for it. */
 function isRunning({ finding, observed }: Judged, { running, accepted, lastDay }: Situation): boolean {
@@ -79,8 +80,8 @@ function isRunning({ finding, observed }: Judged, { running, accepted, lastDay }
 const worked = ({ finding }: Judged): number => finding.outcomes / finding.spend;
 
 /** In a group whose running ads would all be paused, the one that brings most for its spend stays. */
-function keptAds(groups: readonly (readonly Judged[])[], situation: Situation): Set<Finding> {
-  const kept = new Set<Finding>();
+function keptAds(groups: readonly (readonly Judged[])[], situation: Situation): Set<TargetFinding> {
+  const kept = new Set<TargetFinding>();
   for (const group of groups) {
     const running = group.filter((each) => isRunning(each, situation));
     const [first, ...others] = running;
@@ -90,7 +91,7 @@ function keptAds(groups: readonly (readonly Judged[])[], situation: Situation): 
   return kept;
 }
 
-function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Finding>, situation: Situation): Answer {
+function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<TargetFinding>, situation: Situation): Answer {
   if (!isRunning(judged, situation)) return because('It does not run any more.');
   if (kept.has(judged.finding)) return because(KEPT);
   const siblings = group.filter((each) => each !== judged && isRunning(each, situation));
@@ -160,7 +161,7 @@ function raiseBudget(judged: Judged, situation: Situation): Answer {
 
 /** A budget changed by a share, cut towards the old one, so that rounding never passes the step limit. */
 function changed(
-  { member }: Finding,
+  { member }: TargetFinding,
   { budgets }: Situation,
   step: number,
 ): { share: number; fields: Pick<Proposal, 'field' | 'oldValue' | 'newValue'> } | undefined {

@@ -1,4 +1,4 @@
-import { audit, type ClientTables, type Finding, poissonInterval, type Target, valueInterval } from '../index';
+import { audit, type ClientTables, type TargetFinding, poissonInterval, type Target, valueInterval } from '../index';
 import { names, tablesOf } from '../test/ask';
 import { BY_AD, cutFeed, orderTable, type TrueRow } from '../test/truth';
 import { withAmounts } from '../test/feed';
@@ -26,14 +26,14 @@ const claims = (count: number, value: number, outcome = 'purchase') => ({
   [`${outcome}.count.claims.click`]: count * 1e6,
   [`${outcome}.value.claims.click`]: value * 1e6,
 });
-const findingsOf = (tables: ClientTables, target: Partial<Target> = {}): readonly Finding[] =>
+const findingsOf = (tables: ClientTables, target: Partial<Target> = {}): readonly TargetFinding[] =>
   audit({ tables, target: { ...TARGET, ...target }, days: DAYS, lastDay: LAST_DAY, names }).findings;
-const campaignOf = (tables: ClientTables, target: Partial<Target> = {}): Finding => {
+const campaignOf = (tables: ClientTables, target: Partial<Target> = {}): TargetFinding => {
   const found = findingsOf(tables, target).find(({ level }) => level === 'campaign');
   if (!found) throw new Error('no campaign');
   return found;
 };
-const adOf = (tables: ClientTables, target: Partial<Target> = {}): Finding | undefined =>
+const adOf = (tables: ClientTables, target: Partial<Target> = {}): TargetFinding | undefined =>
   findingsOf(tables, target).find(({ level }) => level === 'ad');
 const MARGIN = { numbers: { margin: [{ from: 0, to: 999, value: 0.5 }] } };
 

@@ -1,5 +1,5 @@
-import type { AuditReply, Move, MovesReply } from '@lens/contract';
-import { type Finding, overlaps, type Proposal, sumEffects } from '@lens/core';
+import type { AuditedTarget, Move, MovesReply } from '@lens/contract';
+import { overlaps, type Proposal, sumEffects, type TargetFinding } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
@@ -8,19 +8,16 @@ import { movesOf, putMove } from '../store/moves';
 import { HttpProblem, notFound } from '../problem';
 
 /** What a move is about. The same change proposed again is the same move, also with newer evidence. */
-export const subjectOf = (finding: Finding, { field, oldValue, newValue }: Proposal): string =>
+export const subjectOf = (finding: TargetFinding, { field, oldValue, newValue }: Proposal): string =>
   [finding.level, finding.member, field, oldValue, newValue].join('|');
 
-/** Adds to an audit what has been decided about its moves. */
-export function withDecisions({ db }: Context, client: string, audit: NamedAudit): AuditReply {
+/** The findings of an audit with what has been decided about their moves. */
+export function withDecisions({ db }: Context, client: string, { findings }: NamedAudit): AuditedTarget[] {
   const decided = new Map(movesOf(db, client).map(({ subject, move }) => [subject, move]));
-  return {
-    ...audit,
-    findings: audit.findings.map((finding) => {
-      const move = finding.move ? decided.get(subjectOf(finding, finding.move)) : undefined;
-      return { ...finding, decided: move ? { id: move.id, decision: move.decision, reason: move.reason } : null };
-    }),
-  };
+  return findings.map((finding) => {
+    const move = finding.move ? decided.get(subjectOf(finding, finding.move)) : undefined;
+    return { ...finding, decided: move ? { id: move.id, decision: move.decision, reason: move.reason } : null };
+  });
 }
 
 /** Stores a decision together with the evidence as it stands now. */

@@ -57,7 +57,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     queries.audit(client.id, period, today),
     balancesLeft(context, client, balances, today - 1),
   ]);
-  const proposals = withDecisions(context, client.id, audit).findings.filter(({ move, decided }) => move && !decided);
+  const proposals = withDecisions(context, client.id, audit).filter(({ move, decided }) => move && !decided);
   const spent = spend.kind === 'value' ? spend.value : null;
   const meant = totals[target?.orders ?? 'all'];
   const met = target ? shareMet(target, meant.actual) : undefined;

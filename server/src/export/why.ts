@@ -1,7 +1,7 @@
-import { BUILT_IN_BOOK, type Finding, formatDay } from '@lens/core';
+import { BUILT_IN_BOOK, type TargetFinding, formatDay } from '@lens/core';
 
 /** The evidence of a finding in one sentence, for a sheet that travels without the screen. */
-export function whyText(finding: Finding): string {
+export function whyText(finding: TargetFinding): string {
   const { label } = BUILT_IN_BOOK.named(finding.metric);
   const days = `${formatDay(finding.days.from)} to ${formatDay(finding.days.to)}`;
   if (finding.stopLoss?.stop === true && !finding.supported) {

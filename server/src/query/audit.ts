@@ -15,8 +15,8 @@ import { acceptedMoves } from '../store/moves';
 import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
 
-/** An audit with the names its findings need on a screen. */
-export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target'> {
+/** An audit against the target with the names its findings need on a screen. */
+export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'checks'> {
   readonly target: Target | null;
   readonly findings: (Audit['findings'][number] & {
     channelName: string;

@@ -82,7 +82,7 @@ const inWhole = <Names extends string>(sums: Readonly<Record<Names, ClaimSum>>):
   Object.fromEntries(Object.entries<ClaimSum>(sums).map(([name, sum]) => [name, whole(sum)])) as Record<Names, WireClaimSum>;
 
 /** Whether some import declares to cover a day. */
-function covering(covers: readonly Cover[], { from, to }: DayRange): (day: number) => boolean {
+export function covering(covers: readonly Cover[], { from, to }: DayRange): (day: number) => boolean {
   const days = new Set(covers.flatMap((cover) => daysOf({ from: Math.max(from, cover.from), to: Math.min(to, cover.to) })));
   return (day) => days.has(day);
 }

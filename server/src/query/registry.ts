@@ -1,5 +1,6 @@
 import { judging } from './audit';
 import { settingsChanged } from './changes';
+import { checksOf } from './checks';
 import { comparison, seriesOf, totals } from './compare';
 import { listFeeds } from './feed-list';
 import { membersFound } from './find';
@@ -28,6 +29,7 @@ export const QUERIES = {
   pictures: picturesOf,
   trace: tracing,
   audit: judging,
+  checks: checksOf,
   feeds: listFeeds,
   importDetail,
   health: healthOf,

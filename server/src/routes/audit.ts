@@ -1,7 +1,8 @@
 import { ENDPOINTS } from '@lens/contract';
 import type { Router } from 'express';
-import { decide, movesReply, withDecisions } from '../audit/decide';
-import { clockOf, type Context } from '../context';
+import { auditOf } from '../audit/audit-of';
+import { decide, movesReply } from '../audit/decide';
+import type { Context } from '../context';
 import { deleteMove } from '../store/moves';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
@@ -12,8 +13,7 @@ export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {
     const client = clientOr404(context, body.client);
     refuseFarDays(context, [client], { period: body.period });
-    const { today } = clockOf(context, client.timeZone);
-    return withDecisions(context, client.id, await context.queries.audit(client.id, body.period, today));
+    return auditOf(context, client, body.period);
   });
   answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
   answer(router, ENDPOINTS.decide, ({ params, body }) => {

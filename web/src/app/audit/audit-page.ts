@@ -4,30 +4,25 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
-import type { AuditReply } from '@lens/contract';
 import { countedWords, formatNumber, BUILT_IN_BOOK } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
-import { FocusService } from '../data/focus';
+import { lowerFirst } from '../data/fields';
+import { FocusService, type Resolved } from '../data/focus';
 import { MovesService } from '../data/moves';
 import { Undo } from '../data/undo';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
 import { DismissDialog } from './dismiss-dialog';
 import { FindingCard } from './finding-card';
-import { type FindingView, findingView } from './finding-view';
+import { type AuditSection, lookedText, sectionsOf } from './audit-sections';
+import { ClaimsCard } from './claims-card';
+import type { FindingView } from './finding-view';
 
-interface Section {
-  readonly title: string;
-  readonly note: string;
-  readonly findings: readonly FindingView[];
-  readonly empty: string;
-}
-
-/** Who misses the target, how sure that is, and the one change each finding calls for. */
+/** How a client stands and why: what is off by money at stake, how sure that is, and what to do about it. */
 @Component({
   selector: 'ul-audit-page',
-  imports: [FindingCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink],
+  imports: [ClaimsCard, FindingCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -67,10 +62,18 @@ export class AuditPage {
     return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
   });
   protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
-  protected readonly sections = computed((): Section[] => {
-    const audit = this.audit();
+  private readonly words = computed(() => {
     const resolved = this.resolved();
-    return audit?.target && resolved ? sectionsOf(audit.findings.map((finding) => findingView(finding, resolved.style))) : [];
+    return resolved && { outcome: resultWord(resolved), style: resolved.style };
+  });
+  protected readonly sections = computed((): AuditSection[] => {
+    const [audit, words] = [this.audit(), this.words()];
+    return audit && words ? sectionsOf(audit.findings, words) : [];
+  });
+  /** What was looked into. */
+  protected readonly looked = computed((): string[] => {
+    const [audit, words] = [this.audit(), this.words()];
+    return audit && words ? audit.checks.map((check) => lookedText(check, words)) : [];
   });
 
   protected accept(view: FindingView): void {
@@ -114,50 +117,8 @@ export class AuditPage {
   }
 }
 
-function sectionsOf(views: readonly FindingView[]): Section[] {
-  const bySpend = [...views].sort((a, b) => b.finding.spend - a.finding.spend);
-  const supported = bySpend.filter(({ finding }) => finding.supported && finding.verdict === 'misses');
-  const capped = bySpend.filter(({ finding }) => finding.stopLoss?.stop === true && !supported.some((view) => view.finding === finding));
-  const above = bySpend.filter(
-    ({ finding }) => finding.supported && finding.verdict === 'beats' && finding.level === 'campaign' && finding.move !== null,
-  );
-  const rest = bySpend.filter(({ finding }) => !capped.some((view) => view.finding === finding));
-  const undecided = rest.filter(({ finding }) => isOpen(finding));
-  return [
-    {
-      title: 'Miss the target, and the data supports it',
-      note: 'The whole 95 % range lies on the wrong side, also after allowing for chance findings in a long list.',
-      findings: supported,
-      empty: 'None.',
-    },
-    {
-      title: 'Stop loss',
-      note: 'A cap on losses, not a verdict: spend over the cap without one early step.',
-      findings: capped,
-      empty: 'No ad has passed its cap.',
-    },
-    {
-      title: 'Above target and held back by the budget',
-      note: 'Clearly better than promised while impressions are lost to the daily budget.',
-      findings: above,
-      empty: 'None.',
-    },
-    {
-      title: 'Undecided',
-      note: 'The range spans the target. More data, not a decision, is what these need.',
-      findings: undecided,
-      empty: 'None.',
-    },
-    {
-      title: 'Not judged',
-      note: 'What is known of these does not suffice for a verdict against the target.',
-      findings: bySpend.filter(({ finding }) => finding.unfit !== null && finding.level === 'campaign'),
-      empty: 'None.',
-    },
-  ];
+/** What the client's main outcomes are called. */
+function resultWord({ book, client }: Resolved): string {
+  const outcome = book.outcomeOf(client.metricSet);
+  return outcome ? lowerFirst(outcome.label) : 'orders';
 }
-
-const isOpen = (finding: AuditReply['findings'][number]): boolean =>
-  finding.verdict === 'undecided' ||
-  finding.verdict === 'at the bar' ||
-  (!finding.supported && (finding.verdict === 'misses' || finding.verdict === 'beats'));

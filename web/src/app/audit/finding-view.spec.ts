@@ -9,6 +9,7 @@ const effect = {
   assumption: 'In proportion.',
 };
 const finding: Finding = {
+  check: 'target',
   key: 'harbor/1',
   level: 'campaign',
   name: 'Gifts',

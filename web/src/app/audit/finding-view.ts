@@ -1,4 +1,4 @@
-import type { AuditReply } from '@lens/contract';
+import type { AuditedTarget } from '@lens/contract';
 import {
   changeText,
   formatNumber,
@@ -13,7 +13,7 @@ import {
 } from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
 
-type Finding = AuditReply['findings'][number];
+type Finding = AuditedTarget;
 
 const UNFIT_WORDS: Record<Unfit, string> = {
   'not measured': 'Its spend and outcomes are not both measured on nine days of ten: a marketplace’s sales, say, never reach the orders.',
