@@ -199,6 +199,8 @@ describe('credit over HTTP', () => {
     expect(await refused({ action: 'dinner' })).toEqual([400, 'action']);
     expect(await refused({ by: ['moon'] })).toEqual([400, 'by.0']);
     expect(await refused({ by: ['day'] })).toEqual([400, 'by.0']);
+    const where = [{ dimension: 'moon', any: [{ test: 'is', value: 'full' }] }];
+    expect(await refused({ where })).toEqual([400, 'where.0.dimension']);
     expect(await refused({ lookback: 0 })).toEqual([400, 'lookback']);
     expect((await credit(setting.client)).notes).toMatchObject({ isThere: false });
   });

@@ -1,6 +1,6 @@
 import type { Finding } from './finding';
 
-/** What a check is told by; `lacks` names a report that would feed it. */
+/** What a check may have no data for. */
 export const CHECK_LACKS = ['target', 'claims one by one', 'own list of outcomes'] as const;
 export type CheckLack = (typeof CHECK_LACKS)[number];
 

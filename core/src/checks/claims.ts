@@ -1,7 +1,6 @@
 import { poissonInterval } from '../evidence/interval';
 import { MILLIONTHS } from '../measure/scale';
-import type { Claim, CountedOutcome } from '../reconcile/reconcile';
-import { reconcile } from '../reconcile/reconcile';
+import { type Claim, type CountedOutcome, reconcile } from '../reconcile/reconcile';
 import type { Day, DayRange } from '../time/day';
 import { type RateBreak, rateBreak } from '../watch/rate-break';
 import { lacking, type Looked } from './check';
@@ -10,7 +9,7 @@ import { lacking, type Looked } from './check';
 export const CLAIM_TROUBLES = ['again', 'missing', 'without a value'] as const;
 export type ClaimTrouble = (typeof CLAIM_TROUBLES)[number];
 
-/** More of a channel's claims than chance are no claims of an outcome, or say nothing of its worth. */
+/** More of a channel's claims than is usual are claims again, are of no such outcome, or say nothing of its worth. */
 export interface ClaimsFinding {
   readonly check: 'claims';
   readonly key: string;
@@ -80,7 +79,7 @@ function tallyOf({ outcomes, claims, isCovered }: ClaimsToCheck, channel: number
   const own = claims.flatMap((claim) => (claim.channel === channel ? [{ ...claim, channel: 0 }] : []));
   const [of] = reconcile(outcomes, own, { days, channels: 1, isCovered }).channels;
   if (!of) throw new RangeError('One channel was asked for');
-  // What outcomes are worth is told by some of them only where they have a worth.
+  // Where no claim has a worth, as none of a lead has, nobody misses it.
   const isValued = of.claims.unvalued < of.claims.count;
   const money = (millionths: number): number => millionths / MILLIONTHS;
   return {

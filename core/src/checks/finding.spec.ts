@@ -45,6 +45,7 @@ describe('what a finding comes to', () => {
     expect(stakeOf(finding())).toBeCloseTo(600, 9);
     // 40 of 50 leads have come, each of which may cost 30.
     expect(stakeOf(finding({ metric: 'cost-per-lead', target: 30 }))).toBeCloseTo(500, 9);
+    expect(stakeOf(finding({ value: 0, maturity: 0 }))).toBe(1000);
   });
 
   it('is not the advertising where claims are off, by what is claimed wrongly', () => {

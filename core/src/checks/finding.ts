@@ -31,6 +31,8 @@ function targetGroup({ verdict, unfit, supported, stopLoss, lostToBudget, move }
 export function stakeOf(finding: Finding): number {
   if (finding.check === 'claims') return finding.value;
   const { metric, target, outcomes, value, maturity, spend } = finding;
-  const allowed = TARGET_METRICS[metric].bound === 'at least' ? value / maturity / target : (outcomes / maturity) * target;
+  // What nothing has arrived of yet allows for nothing that is known.
+  const whole = (arrived: number): number => (arrived > 0 ? arrived / maturity : 0);
+  const allowed = TARGET_METRICS[metric].bound === 'at least' ? whole(value) / target : whole(outcomes) * target;
   return Math.abs(spend - allowed);
 }

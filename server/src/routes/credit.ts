@@ -20,9 +20,11 @@ export function creditRoutes(router: Router, context: Context): void {
   const clientAsked = (id: string, asked: CreditRequest): Client => {
     const client = clientOf(id, asked);
     const vocabulary = vocabularyOf(context.db, client.id);
-    for (const [at, dimension] of asked.by.entries())
-      if (!canSplitBy(dimension, vocabulary) || isDayDimension(dimension))
-        refuse(`by.${at}`, `Touches cannot be told apart by “${dimension}”.`);
+    const refuseUnknown = (path: string, dimension: string): void => {
+      if (!canSplitBy(dimension, vocabulary) || isDayDimension(dimension)) refuse(path, `Touches cannot be told apart by “${dimension}”.`);
+    };
+    for (const [at, dimension] of asked.by.entries()) refuseUnknown(`by.${at}`, dimension);
+    for (const [at, { dimension }] of asked.where.entries()) refuseUnknown(`where.${at}.dimension`, dimension);
     return client;
   };
   answer(router, ENDPOINTS.credit, ({ params, body }) => {
