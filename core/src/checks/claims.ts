@@ -1,7 +1,8 @@
 import { poissonInterval } from '../evidence/interval';
+import { groupBy } from '../list/group-by';
 import { MILLIONTHS } from '../measure/scale';
 import { type Claim, type CountedOutcome, reconcile } from '../reconcile/reconcile';
-import type { Day, DayRange } from '../time/day';
+import { type Day, daysOf, type DayRange } from '../time/day';
 import { type RateBreak, rateBreak } from '../watch/rate-break';
 import { lacking, type Looked } from './check';
 
@@ -61,12 +62,13 @@ export function checkClaims(told: ClaimsToCheck, days: DayRange): Looked<ClaimsF
   if (!told.isListed) return lacking('claims', 'own list of outcomes');
   if (told.channels.length === 0) return lacking('claims', 'claims one by one');
   const findings = told.channels.flatMap(({ id, name }, channel): ClaimsFinding[] => {
-    const tally = tallyOf(told, channel, days);
+    const own = dayByDay(told, channel);
+    const tally = tallyOf(own, days);
     return CLAIM_TROUBLES.flatMap((trouble): ClaimsFinding[] => {
       const { count, value } = tally[trouble];
       if (tally.claims === 0 || poissonInterval(count).low / tally.claims <= LEAST_SHARE[trouble]) return [];
       const { claims, found } = tally;
-      const since = sinceOf(told, channel, trouble, days.to);
+      const since = sinceOf(own, trouble, days.to);
       return [{ check: 'claims', key: `claims/${id}/${trouble}`, channel: id, name, trouble, days, claims, count, value, found, since }];
     });
   });
@@ -75,9 +77,26 @@ export function checkClaims(told: ClaimsToCheck, days: DayRange): Looked<ClaimsF
 
 type Tally = { readonly claims: number; readonly found: number } & Readonly<Record<ClaimTrouble, { count: number; value: number }>>;
 
-function tallyOf({ outcomes, claims, isCovered }: ClaimsToCheck, channel: number, days: DayRange): Tally {
+/** Outcomes by their day, and the claims of one channel by that of the outcome they are of, else their own. */
+interface ByDay extends Pick<ClaimsToCheck, 'isCovered'> {
+  readonly outcomes: ReadonlyMap<Day, readonly CountedOutcome[]>;
+  readonly claims: ReadonlyMap<Day, readonly Claim[]>;
+}
+
+function dayByDay({ outcomes, claims, isCovered }: ClaimsToCheck, channel: number): ByDay {
+  const dayOf = new Map(outcomes.map(({ id, day }) => [id, day]));
   const own = claims.flatMap((claim) => (claim.channel === channel ? [{ ...claim, channel: 0 }] : []));
-  const [of] = reconcile(outcomes, own, { days, channels: 1, isCovered }).channels;
+  return {
+    outcomes: groupBy(outcomes, ({ day }) => day),
+    claims: groupBy(own, ({ order, day }) => dayOf.get(order ?? '') ?? day),
+    isCovered,
+  };
+}
+
+function tallyOf({ outcomes, claims, isCovered }: ByDay, days: DayRange): Tally {
+  const all = daysOf(days);
+  const [counted, claimed] = [all.flatMap((day) => outcomes.get(day) ?? []), all.flatMap((day) => claims.get(day) ?? [])];
+  const [of] = reconcile(counted, claimed, { days, channels: 1, isCovered }).channels;
   if (!of) throw new RangeError('One channel was asked for');
   // Where no claim has a worth, as none of a lead has, nobody misses it.
   const isValued = of.claims.unvalued < of.claims.count;
@@ -92,10 +111,10 @@ function tallyOf({ outcomes, claims, isCovered }: ClaimsToCheck, channel: number
 }
 
 /** The day since which there are more, where that is beyond chance, and the day on which that ended. */
-function sinceOf(told: ClaimsToCheck, channel: number, trouble: ClaimTrouble, last: Day): TroubledSince | null {
+function sinceOf(own: ByDay, trouble: ClaimTrouble, last: Day): TroubledSince | null {
   const first = last - LOOK_BACK + 1;
   const daily = Array.from({ length: LOOK_BACK }, (_, at) =>
-    told.isCovered(first + at) ? tallyOf(told, channel, { from: first + at, to: first + at }) : null,
+    own.isCovered(first + at) ? tallyOf(own, { from: first + at, to: first + at }) : null,
   );
   const breakIn = (from: number, to: number): RateBreak | undefined => {
     const asked = daily.map((day, at) => (at >= from && at < to ? day : null));

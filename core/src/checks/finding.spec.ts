@@ -1,4 +1,4 @@
-import { groupOf, stakeOf, type TargetFinding } from '../index';
+import { groupOf, isOff, stakeOf, type TargetFinding } from '../index';
 
 const finding = (part: Partial<TargetFinding> = {}): TargetFinding => ({
   ...{ check: 'target', key: 'k', level: 'campaign', name: 'n', channel: 'search', account: 0, currency: 'GBP', member: 1 },
@@ -38,6 +38,7 @@ describe('what a finding comes to', () => {
     ['fine', { verdict: 'beats' }],
   ] as const)('is %s', (group, part) => {
     expect(groupOf(finding(part))).toBe(group);
+    expect(isOff(finding(part))).toBe(group === 'loses money' || group === 'held back');
   });
 
   it('is off by what was spent beyond what is allowed for all that it will have brought', () => {

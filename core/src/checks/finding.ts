@@ -15,6 +15,10 @@ export type FindingGroup = (typeof FINDING_GROUPS)[number];
 
 export const groupOf = (finding: Finding): FindingGroup => (finding.check === 'target' ? targetGroup(finding) : 'not the advertising');
 
+/** Groups that something is to be done about; of the others nothing need be. */
+export const OFF_GROUPS: readonly FindingGroup[] = ['not the advertising', 'loses money', 'held back'];
+export const isOff = (finding: Finding): boolean => OFF_GROUPS.includes(groupOf(finding));
+
 function targetGroup({ verdict, unfit, supported, stopLoss, lostToBudget, move }: TargetFinding): FindingGroup {
   // A cap on losses is no verdict, and needs no more data.
   if ((supported && verdict === 'misses') || stopLoss?.stop === true) return 'loses money';

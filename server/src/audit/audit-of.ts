@@ -1,5 +1,5 @@
 import type { AuditReply, Client } from '@lens/contract';
-import type { DayRange } from '@lens/core';
+import { type DayRange, isOff } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { withDecisions } from './decide';
 
@@ -9,12 +9,11 @@ export async function auditOf(context: Context, client: Client, period: DayRange
   const [audit, looked] = await Promise.all([context.queries.audit(client.id, period, today), context.queries.checks(client.id, period)]);
   const { target, days, matured, dataVersion, findings } = audit;
   const told = (check: AuditReply['checks'][number]['check'], things: number, found: number) => ({ check, things, found });
-  const off = findings.filter(({ supported, stopLoss }) => supported || stopLoss?.stop === true).length;
   return {
     ...{ target, days, matured, dataVersion },
     findings: [...withDecisions(context, client.id, audit), ...looked.flatMap((each) => each.findings)],
     checks: [
-      { ...told('target', findings.length, off), lacks: target ? null : 'target' },
+      { ...told('target', findings.length, findings.filter(isOff).length), lacks: target ? null : 'target' },
       ...looked.map(({ check, things, findings: own, lacks }) => ({ ...told(check, things, own.length), lacks })),
     ],
   };

@@ -7,9 +7,9 @@ import { RouterLink } from '@angular/router';
 import { countedWords, formatNumber, BUILT_IN_BOOK } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
-import { lowerFirst } from '../data/fields';
-import { FocusService, type Resolved } from '../data/focus';
+import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
+import { mainOutcome, outcomeWord } from '../data/outcome-word';
 import { Undo } from '../data/undo';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
@@ -64,7 +64,7 @@ export class AuditPage {
   protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
   private readonly words = computed(() => {
     const resolved = this.resolved();
-    return resolved && { outcome: resultWord(resolved), style: resolved.style };
+    return resolved && { outcome: outcomeWord(resolved, mainOutcome(resolved)), style: resolved.style };
   });
   protected readonly sections = computed((): AuditSection[] => {
     const [audit, words] = [this.audit(), this.words()];
@@ -115,10 +115,4 @@ export class AuditPage {
   private tell(message: string): void {
     this.notices.open(message, 'Close', { duration: 6000 });
   }
-}
-
-/** What the client's main outcomes are called. */
-function resultWord({ book, client }: Resolved): string {
-  const outcome = book.outcomeOf(client.metricSet);
-  return outcome ? lowerFirst(outcome.label) : 'orders';
 }

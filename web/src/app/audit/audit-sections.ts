@@ -1,5 +1,5 @@
 import type { AuditedFinding, AuditReply } from '@lens/contract';
-import { type CheckLack, FINDING_GROUPS, type FindingGroup, groupOf, quantity, stakeOf, type Style } from '@lens/core';
+import { type CheckLack, FINDING_GROUPS, type FindingGroup, groupOf, OFF_GROUPS, quantity, stakeOf, type Style } from '@lens/core';
 import { type ClaimsView, claimsView } from './claims-view';
 import { type FindingView, findingView } from './finding-view';
 
@@ -31,7 +31,6 @@ const WORDS: Readonly<Record<FindingGroup, { readonly title: string; readonly no
 };
 /** Longer lists of what asks for no decision begin folded. */
 const MOST_OPEN = 5;
-const ASKS_NOTHING: readonly FindingGroup[] = ['cannot be judged', 'worth watching', 'fine'];
 
 interface Words {
   readonly outcome: string;
@@ -48,7 +47,7 @@ export function sectionsOf(findings: readonly AuditedFinding[], words: Words): A
   return FINDING_GROUPS.flatMap((group): AuditSection[] => {
     const own = byMoney.filter((finding) => groupOf(finding) === group);
     if (own.length === 0) return [];
-    const isOpen = group !== 'fine' && (!ASKS_NOTHING.includes(group) || own.length <= MOST_OPEN);
+    const isOpen = OFF_GROUPS.includes(group) || (group !== 'fine' && own.length <= MOST_OPEN);
     return [{ group, ...WORDS[group], isOpen, findings: own.map((finding) => shownOf(finding, words)) }];
   });
 }

@@ -4,8 +4,9 @@ import { ActivatedRoute, Router } from '@angular/router';
 import type { CreditReply, CreditRequest } from '@lens/contract';
 import { testProblem } from '@lens/core';
 import { distinctUntilChanged, map } from 'rxjs';
-import { fieldLabel, lowerFirst } from '../data/fields';
-import { FocusService, type Resolved } from '../data/focus';
+import { fieldLabel } from '../data/fields';
+import { FocusService } from '../data/focus';
+import { mainOutcome, outcomeWord } from '../data/outcome-word';
 import { vocabularyOf } from '../data/vocabulary';
 import type { Choice } from '../ui/choices';
 import { type CreditState, readCredit, writeCredit } from './credit-state';
@@ -35,7 +36,7 @@ export class CreditAsk {
 
   readonly action = computed(() => {
     const resolved = this.focus.resolved();
-    return this.state().action ?? (resolved ? (resolved.book.outcomeOf(resolved.client.metricSet)?.id ?? 'purchase') : 'purchase');
+    return this.state().action ?? (resolved ? mainOutcome(resolved) : 'purchase');
   });
   /** What is credited, in the plural: “bookings”. */
   readonly outcome = computed(() => {
@@ -96,9 +97,4 @@ export class CreditAsk {
     const queryParams = writeCredit({ ...this.state(), ...part });
     void this.router.navigate([], { queryParams, queryParamsHandling: 'merge' });
   }
-}
-
-function outcomeWord({ client }: Resolved, action: string): string {
-  const vocabulary = vocabularyOf(client);
-  return vocabulary.has.outcome(action) ? lowerFirst(vocabulary.outcome(action).label) : action;
 }
