@@ -174,6 +174,7 @@ export * from './watch/rate-break';
 export * from './watch/unusual-days';
 export * from './watch/usual-day';
 export * from './watch/week-move';
+export * from './watch/lines';
 export * from './watch/morning';
 export * from './credit/by-position';
 export * from './credit/credit';

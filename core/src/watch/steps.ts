@@ -1,0 +1,47 @@
+import { sum } from 'simple-statistics';
+import type { MetricId } from '../metric/metric';
+import type { Lines } from './lines';
+import { type RateBreak, rateBreak } from './rate-break';
+import { type Daily, dayAgainstUsual, UNUSUAL } from './usual-day';
+
+/** One step on the way to a result, day by day: how many there were of one thing, and how many of the next followed. */
+export interface Step {
+  readonly metric: MetricId;
+  readonly per: MetricId;
+  readonly of: Daily;
+  readonly followed: Daily;
+}
+
+/** Each count beside the one before it on the way to the result, of the members that tell of both, without unusual days. */
+export function stepsOf(lines: readonly Lines[]): Step[] {
+  const counts = lines.filter(({ varies }) => varies === 'count');
+  return counts.slice(1).flatMap((own, nth): Step[] => {
+    const before = counts[nth];
+    return before ? [stepBetween(before, own)] : [];
+  });
+}
+
+function stepBetween(before: Lines, own: Lines): Step {
+  const days = Math.min(own.last, before.last) + 1;
+  const pairs = own.members.map(({ key, values }) => ({
+    of: calm(before.members.find((each) => each.key === key)?.values ?? []),
+    followed: calm(values),
+  }));
+  const daily = Array.from({ length: days }, (_, at) => {
+    const told = pairs.flatMap(({ of, followed }) => (of[at] != null && followed[at] != null ? [[of[at], followed[at]] as const] : []));
+    return told.length > 0 ? ([sum(told.map(([of]) => of)), sum(told.map(([, after]) => after))] as const) : null;
+  });
+  return {
+    metric: own.metric,
+    per: before.metric,
+    of: calm(daily.map((each) => each?.[0] ?? null)),
+    followed: calm(daily.map((each) => each?.[1] ?? null)),
+  };
+}
+
+/** The day since which another share of a step follows; undefined where it is as it was. */
+export const breakOf = ({ of, followed }: Step): RateBreak | undefined => rateBreak(of, followed);
+
+/** Without the days that are unlike others: an outage of a day is no break. */
+export const calm = (values: Daily): Daily =>
+  values.map((each, at) => (Math.abs(dayAgainstUsual(values, at, 'count')?.z ?? 0) > UNUSUAL ? null : each));
