@@ -1,6 +1,7 @@
-import { AUDITED_LEVELS, CHECK_LACKS, CHECKS, CLAIM_TROUBLES, FINDING_VERDICTS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
+import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, OTHER_CHECKS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
+import { filterDraft } from './compare';
 import { target, targetMetric } from './promises';
 
 const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
@@ -41,19 +42,48 @@ const targetFinding = z.object({
   noMove: z.string(),
 });
 
-const claimsFinding = z.object({
-  check: z.literal('claims'),
+const since = z.object({ day, within: dayRange, until: day.nullable() });
+const known = z.array(z.number().nullable()).readonly();
+const picture = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('days'), title: z.string(), unit: z.enum(['count', 'money', 'share']), from: day, values: known, usual: known, marked: z.array(dayRange).readonly() }),
+  z.object({
+    kind: z.literal('table'),
+    title: z.string(),
+    heads: z.array(z.string()).readonly(),
+    rows: z.array(z.array(z.string()).readonly()).readonly(),
+  }),
+]);
+const rowsBehind = z.discriminatedUnion('screen', [
+  z.object({
+    screen: z.literal('compare'),
+    metric: z.string(),
+    rows: z.array(z.string()).readonly(),
+    where: z.array(filterDraft).readonly(),
+    period: dayRange,
+  }),
+  z.object({ screen: z.literal('claims'), show: z.enum(['claimed again', 'no such outcome', 'all']), period: dayRange }),
+  z.object({ screen: z.enum(['logbook', 'targets']), period: dayRange }),
+]);
+
+/** Something that is found beside the target, written for the client's locale. */
+const otherFinding = z.object({
+  check: z.enum(OTHER_CHECKS),
+  trouble: z.string(),
   key: z.string(),
-  channel: id,
-  name: z.string(),
-  trouble: z.enum(CLAIM_TROUBLES),
+  about: z.object({ kind: z.string(), name: z.string(), path: z.array(z.string()).readonly() }),
+  group: z.enum(FINDING_GROUPS),
+  money: z.number(),
   days: dayRange,
-  claims: z.number(),
-  count: z.number(),
-  value: z.number(),
-  found: z.number(),
-  since: z.object({ day, within: dayRange, until: day.nullable(), before: z.number(), now: z.number() }).nullable(),
+  since: since.nullable(),
+  says: z.string(),
+  evidence: z.array(z.string()).readonly(),
+  advice: z.string(),
+  happened: z.array(z.string()).readonly(),
+  picture: picture.nullable(),
+  members: z.array(z.string()).readonly().exactOptional(),
+  rows: rowsBehind,
 });
+export type WireFinding = z.infer<typeof otherFinding>;
 
 const decision = z.enum(['accepted', 'dismissed']);
 
@@ -86,7 +116,7 @@ export const auditedTarget = targetFinding.extend({
 
 export type AuditedTarget = z.infer<typeof auditedTarget>;
 
-const auditedFinding = z.discriminatedUnion('check', [auditedTarget, claimsFinding]);
+const auditedFinding = z.discriminatedUnion('check', [auditedTarget, otherFinding]);
 export type AuditedFinding = z.infer<typeof auditedFinding>;
 
 export const auditReply = z.object({
@@ -94,10 +124,8 @@ export const auditReply = z.object({
   days: dayRange,
   matured: z.boolean(),
   findings: z.array(auditedFinding),
-  /** What was looked into: how many things, how many of them are off, and which data it lacks. */
-  checks: z.array(
-    z.object({ check: z.enum(CHECKS), things: z.number().int(), found: z.number().int(), lacks: z.enum(CHECK_LACKS).nullable() }),
-  ),
+  /** What was looked into, how many findings ask for something, and why a check could not look. */
+  checks: z.array(z.object({ check: z.enum(CHECKS), looked: z.string(), found: z.number().int(), lacks: z.string() })),
   dataVersion: z.number().int(),
 });
 export type AuditReply = z.infer<typeof auditReply>;

@@ -1,22 +1,22 @@
-import type { Finding } from './finding';
+import type { CheckId, OtherCheck, OtherFinding } from './finding';
+import type { Situation } from './situation';
 
-/** What a check may have no data for. */
-export const CHECK_LACKS = ['target', 'claims one by one', 'own list of outcomes'] as const;
-export type CheckLack = (typeof CHECK_LACKS)[number];
-
-/** What a check has looked at: how many things, what is off about them, and what it has no data for. */
-export interface Looked<Found extends Finding = Finding> {
-  readonly check: Found['check'];
-  /** Things that were looked at, those that are fine among them. */
-  readonly things: number;
-  readonly findings: readonly Found[];
-  readonly lacks: CheckLack | null;
+/** What a check has looked at, what is off about it, and what it has no data for. */
+export interface Looked {
+  readonly check: OtherCheck;
+  /** What was looked at, what is fine among it: “the claims of 2 channels”; empty where nothing could be. */
+  readonly looked: string;
+  readonly findings: readonly OtherFinding[];
+  /** Why nothing could be looked at, and what would tell; empty where something was. */
+  readonly lacks: string;
 }
 
-/** Nothing could be looked at, for want of this. */
-export const lacking = <Found extends Finding>(check: Found['check'], lacks: CheckLack): Looked<Found> => ({
-  check,
-  things: 0,
-  findings: [],
-  lacks,
-});
+/** Looks into one thing. Pure: the same situation gives the same findings. */
+export type Check = (situation: Situation) => Looked;
+
+/** Nothing could be looked at. */
+export const lacking = (check: OtherCheck, lacks: string): Looked => ({ check, looked: '', findings: [], lacks });
+
+/** The key of a finding: the same for the same thing found again. */
+export const findingKey = (check: CheckId, trouble: string, ...about: readonly (string | number)[]): string =>
+  [check, trouble, ...about].join('/');

@@ -1,40 +1,21 @@
+import { quantity } from '../figure/text';
 import { poissonInterval } from '../evidence/interval';
 import { groupBy } from '../list/group-by';
 import { MILLIONTHS } from '../measure/scale';
 import { type Claim, type CountedOutcome, reconcile } from '../reconcile/reconcile';
 import { type Day, daysOf, type DayRange } from '../time/day';
 import { type RateBreak, rateBreak } from '../watch/rate-break';
-import { lacking, type Looked } from './check';
+import { findingKey, lacking, type Looked } from './check';
+import type { OtherFinding, Since } from './finding';
+import { resultOf, type Situation } from './situation';
+import { happenedAround, Words } from './words';
 
 /** What can be wrong with what a channel claims one by one. */
 export const CLAIM_TROUBLES = ['again', 'missing', 'without a value'] as const;
 export type ClaimTrouble = (typeof CLAIM_TROUBLES)[number];
 
-/** More of a channel's claims than is usual are claims again, are of no such outcome, or say nothing of its worth. */
-export interface ClaimsFinding {
-  readonly check: 'claims';
-  readonly key: string;
-  /** Id of the channel, and what it is called. */
-  readonly channel: string;
-  readonly name: string;
-  readonly trouble: ClaimTrouble;
-  readonly days: DayRange;
-  /** Claims of these days, those that are in trouble, and what these claim, in whole units of the client's currency. */
-  readonly claims: number;
-  readonly count: number;
-  readonly value: number;
-  /** Outcomes of the client's own list that it claims. */
-  readonly found: number;
-  /** Since when there are so many; null where no day can be told. */
-  readonly since: TroubledSince | null;
-}
-
-export interface TroubledSince {
-  readonly day: Day;
-  /** The days that it may as well have been. */
-  readonly within: DayRange;
-  /** The last day of it; null where it goes on. */
-  readonly until: Day | null;
+/** Since when there are so many. */
+interface TroubledSince extends Since {
   /** How many there were for each outcome found (each claim made, where it is not of claims again), before that day and since. */
   readonly before: number;
   readonly now: number;
@@ -58,21 +39,76 @@ const LOOK_BACK = 70;
  * Channels that claim outcomes again, claim outcomes that the client's own list does not have, or say nothing of what
  * they are worth, where the 95 % interval of how many lies above what is usual (calculations 16); and since which day.
  */
-export function checkClaims(told: ClaimsToCheck, days: DayRange): Looked<ClaimsFinding> {
-  if (!told.isListed) return lacking('claims', 'own list of outcomes');
-  if (told.channels.length === 0) return lacking('claims', 'claims one by one');
-  const findings = told.channels.flatMap(({ id, name }, channel): ClaimsFinding[] => {
-    const own = dayByDay(told, channel);
+export function checkClaims(situation: ClaimsSituation): Looked {
+  const { claims: told, days, style } = situation;
+  if (!told.isListed) return lacking('claims', 'no list of the client’s own orders has come in. Bring one in under Intake');
+  if (told.channels.length === 0)
+    return lacking('claims', 'no channel’s list of claims, one by one, has come in. Bring one in under Intake');
+  const findings = told.channels.flatMap((channel, at): OtherFinding[] => {
+    const own = dayByDay(told, at);
     const tally = tallyOf(own, days);
-    return CLAIM_TROUBLES.flatMap((trouble): ClaimsFinding[] => {
-      const { count, value } = tally[trouble];
-      if (tally.claims === 0 || poissonInterval(count).low / tally.claims <= LEAST_SHARE[trouble]) return [];
-      const { claims, found } = tally;
-      const since = sinceOf(own, trouble, days.to);
-      return [{ check: 'claims', key: `claims/${id}/${trouble}`, channel: id, name, trouble, days, claims, count, value, found, since }];
-    });
+    const isTroubled = (trouble: ClaimTrouble): boolean =>
+      tally.claims > 0 && poissonInterval(tally[trouble].count).low / tally.claims > LEAST_SHARE[trouble];
+    return CLAIM_TROUBLES.filter(isTroubled).map((trouble) =>
+      findingOf(situation, channel, { trouble, tally, since: sinceOf(own, trouble, days.to) }),
+    );
   });
-  return { check: 'claims', things: told.channels.length, findings, lacks: null };
+  return { check: 'claims', looked: `the claims of ${quantity(told.channels.length, 'channel', 'channels', style)}`, findings, lacks: '' };
+}
+
+type ClaimsSituation = Pick<Situation, 'claims' | 'days' | 'style' | 'happened' | 'target' | 'metricSet' | 'tables'>;
+
+const ADVICE: Readonly<Record<ClaimTrouble, string>> = {
+  again:
+    'A tag that fires twice looks like this. See that it fires once for each order; until then judge this channel by the client’s own orders.',
+  missing:
+    'Orders that were cancelled or tried out, another shop’s, or numbers that the tag makes itself look like this. See which number the tag sends.',
+  'without a value': 'See that the tag sends what the order is worth; until then its ROAS by claims is too low.',
+};
+const SHOWS = { again: 'claimed again', missing: 'no such outcome', 'without a value': 'all' } as const;
+
+interface Troubled {
+  readonly trouble: ClaimTrouble;
+  readonly tally: Tally;
+  readonly since: TroubledSince | null;
+}
+
+/** Writes down what is wrong with a channel's claims. */
+function findingOf(
+  situation: ClaimsSituation,
+  { id, name }: ClaimsToCheck['channels'][number],
+  { trouble, tally, since }: Troubled,
+): OtherFinding {
+  const { days, style } = situation;
+  const words = new Words(style);
+  const { many } = resultOf(situation);
+  const { count, value } = tally[trouble];
+  const worth = value > 0 ? `, worth ${words.money(value)}` : '';
+  const says: Readonly<Record<ClaimTrouble, string>> = {
+    again: `claims ${words.count(count)} ${many} a second time${worth}`,
+    missing: `claims ${words.count(count)} ${many} that the client’s own list does not have${worth}`,
+    'without a value': `does not say of ${words.count(count)} ${many} what they are worth`,
+  };
+  const of = trouble === 'again' ? 'of the orders it finds' : 'of its claims';
+  return {
+    check: 'claims',
+    trouble,
+    key: findingKey('claims', trouble, id),
+    about: { kind: 'Channel', name, path: [] },
+    group: 'not the advertising',
+    money: value,
+    days,
+    since,
+    says: `${name} ${says[trouble]}.`,
+    evidence: [
+      ...(since ? [`So ${words.since(since)}: ${words.share(since.now)} ${of}, before ${words.share(since.before)}.`] : []),
+      `${words.days(days)}: ${words.count(tally.claims)} claims, of ${words.count(tally.found)} ${many} of the client’s own list.`,
+    ],
+    advice: ADVICE[trouble],
+    happened: since ? happenedAround(situation, since.within, name) : [],
+    picture: null,
+    rows: { screen: 'claims', show: SHOWS[trouble], period: days },
+  };
 }
 
 type Tally = { readonly claims: number; readonly found: number } & Readonly<Record<ClaimTrouble, { count: number; value: number }>>;

@@ -1,19 +1,108 @@
-import { TARGET_METRICS } from '../target/target';
 import type { TargetFinding } from '../moves/finding';
 import { LEAST_LOST } from '../moves/propose';
-import type { ClaimsFinding } from './claims';
+import type { MetricId } from '../metric/metric';
+import type { Filter } from '../question/filter';
+import { TARGET_METRICS } from '../target/target';
+import type { Day, DayRange } from '../time/day';
+
+/** What is looked into, in the order in which that is told, each with its name. */
+export const CHECK_LABELS = {
+  target: 'Against the target',
+  steps: 'Steps to the result',
+  days: 'Unusual days',
+  claims: 'Claims against orders',
+  pages: 'Landing pages',
+  sources: 'Sources and parts',
+  searches: 'Words of searches',
+  settings: 'Settings',
+  pacing: 'Pace and balances',
+} as const;
+export type CheckId = keyof typeof CHECK_LABELS;
+export const CHECKS = Object.keys(CHECK_LABELS) as CheckId[];
+export type OtherCheck = Exclude<CheckId, 'target'>;
+export const OTHER_CHECKS = CHECKS.filter((check): check is OtherCheck => check !== 'target');
 
 /** What is off, by the check that found it. */
 export type Finding = TargetFinding | OtherFinding;
-/** What is found beside the target. */
-export type OtherFinding = ClaimsFinding;
-export const CHECKS = ['target', 'claims'] as const satisfies readonly Finding['check'][];
 
 /** What a finding comes to, in the order in which they are read. */
 export const FINDING_GROUPS = ['cannot be judged', 'not the advertising', 'loses money', 'held back', 'worth watching', 'fine'] as const;
 export type FindingGroup = (typeof FINDING_GROUPS)[number];
 
-export const groupOf = (finding: Finding): FindingGroup => (finding.check === 'target' ? targetGroup(finding) : 'not the advertising');
+/** Something that is found beside the target, written for the client's locale. */
+export interface OtherFinding {
+  readonly check: OtherCheck;
+  /** Which of the things that the check looks for, in words that do not change. */
+  readonly trouble: string;
+  /** The same for the same thing found again. */
+  readonly key: string;
+  readonly about: About;
+  readonly group: FindingGroup;
+  /** Money at stake over its days, in whole units of the client's currency; 0 where that cannot be told. */
+  readonly money: number;
+  readonly days: DayRange;
+  /** Since when it is so; null where no day can be told. */
+  readonly since: Since | null;
+  /** The finding in a sentence. */
+  readonly says: string;
+  /** What it rests on, a sentence each. */
+  readonly evidence: readonly string[];
+  /** What can be done. */
+  readonly advice: string;
+  /** What the logbook and the channels' histories tell of its days, that which is nearest first. */
+  readonly happened: readonly string[];
+  readonly picture: Picture | null;
+  /** The names of all that it is about, where that are several. */
+  readonly members?: readonly string[];
+  /** Where the figures behind it can be seen. */
+  readonly rows: RowsBehind;
+}
+
+/** Whom a finding is about. */
+export interface About {
+  /** “Channel”, “Campaign”, “Placement”. */
+  readonly kind: string;
+  readonly name: string;
+  /** What it lies in, the outermost first. */
+  readonly path: readonly string[];
+}
+
+/** The day on which something begins, and the days that it may as well have been. */
+export interface Since {
+  readonly day: Day;
+  readonly within: DayRange;
+  /** The last day of it; null where it goes on. */
+  readonly until: Day | null;
+}
+
+/** What is drawn beside a finding. */
+export type Picture =
+  /** Day by day from a day on, with what is usual, where that is known, and the days that are meant. */
+  | {
+      readonly kind: 'days';
+      readonly title: string;
+      readonly unit: 'count' | 'money' | 'share';
+      readonly from: Day;
+      readonly values: readonly (number | null)[];
+      readonly usual: readonly (number | null)[];
+      readonly marked: readonly DayRange[];
+    }
+  /** What it is made of, a line each, as it is written. */
+  | { readonly kind: 'table'; readonly title: string; readonly heads: readonly string[]; readonly rows: readonly (readonly string[])[] };
+
+/** The place where what is behind a finding can be seen: rows of Compare, claims order by order, or another screen. */
+export type RowsBehind =
+  | {
+      readonly screen: 'compare';
+      readonly metric: MetricId;
+      readonly rows: readonly string[];
+      readonly where: readonly Filter[];
+      readonly period: DayRange;
+    }
+  | { readonly screen: 'claims'; readonly show: 'claimed again' | 'no such outcome' | 'all'; readonly period: DayRange }
+  | { readonly screen: 'logbook' | 'targets'; readonly period: DayRange };
+
+export const groupOf = (finding: Finding): FindingGroup => (finding.check === 'target' ? targetGroup(finding) : finding.group);
 
 /** Groups that something is to be done about; of the others nothing need be. */
 export const OFF_GROUPS: readonly FindingGroup[] = ['not the advertising', 'loses money', 'held back'];
@@ -30,10 +119,10 @@ function targetGroup({ verdict, unfit, supported, stopLoss, lostToBudget, move }
 
 /**
  * Money at stake over the days that were looked at, in whole units of the client's currency, for the order of a list: what
- * was spent beyond what the target allows for what it brought, or how much more it might have cost; what is claimed wrongly.
+ * was spent beyond what the target allows for what it brought, or how much more it might have cost; what a check says.
  */
 export function stakeOf(finding: Finding): number {
-  if (finding.check === 'claims') return finding.value;
+  if (finding.check !== 'target') return finding.money;
   const { metric, target, outcomes, value, maturity, spend } = finding;
   // What nothing has arrived of yet allows for nothing that is known.
   const whole = (arrived: number): number => (arrived > 0 ? arrived / maturity : 0);

@@ -39,20 +39,32 @@ export interface LinesAsked extends Counting {
   readonly knownOn: Day | null;
 }
 
+interface LinesOf {
+  readonly days: DayRange;
+  readonly lastDay: Day;
+  readonly rows?: readonly string[];
+  readonly metrics?: readonly MetricId[];
+}
+
+/** Spend, and every count of a metric set from clicks on. */
+export function watchedMetrics({ vocabulary }: Pick<ClientTables, 'vocabulary'>, metricSet: ResultSetId): MetricId[] {
+  const book = bookOf(vocabulary);
+  const set = book.set(metricSet)?.metrics ?? [];
+  const isCount = (id: MetricId): boolean => book.named(id).unit === 'count' && isAdditive(book.named(id).formula);
+  return ['spend', ...set.slice(set.indexOf('clicks')).filter(isCount)];
+}
+
 /**
- * Spend, and every count of a metric set from clicks on, of a client on some days that follow one another: of channels, or
- * of the innermost of other rows. Null where a day is not measured.
+ * Spend, and every count of a metric set from clicks on, or some other metrics, of a client on some days that follow one
+ * another: of channels, or of the innermost of other rows. Null where a day is not measured.
  */
 export function linesOf(
   tables: ClientTables,
   asked: LinesAsked,
   names: Names,
-  { days, lastDay, rows = ['channel'] }: { readonly days: DayRange; readonly lastDay: Day; readonly rows?: readonly string[] },
+  { days, lastDay, rows = ['channel'], metrics = watchedMetrics(tables, asked.metricSet) }: LinesOf,
 ): Lines[] {
   const book = bookOf(tables.vocabulary);
-  const set = book.set(asked.metricSet)?.metrics ?? [];
-  const isCount = (id: MetricId): boolean => book.named(id).unit === 'count' && isAdditive(book.named(id).formula);
-  const metrics = ['spend', ...set.slice(set.indexOf('clicks')).filter(isCount)];
   const { client, ...how } = asked;
   const question = plainQuestion({ clients: [client], period: days, rows, ...how });
   const [now] = bucketsFor(question, lastDay);
@@ -70,7 +82,7 @@ export function linesOf(
     return {
       metric,
       isOfSome: own.at(-1) === null,
-      varies: metric === 'spend' ? 'amount' : 'count',
+      varies: book.named(metric).unit === 'count' ? 'count' : 'amount',
       last: settledOf(tables, found.formulaOf(metric), buckets, lastDay) - 1,
       members: members.map((member) => ({ key: member.key, name: member.name, channel: member.channel, values: daily(member) })),
       whole: orSum(own, members.map(daily)),

@@ -21,11 +21,13 @@ export function stepsOf(lines: readonly Lines[]): Step[] {
   });
 }
 
-function stepBetween(before: Lines, own: Lines): Step {
+/** One metric beside another, of the members that tell of both, without unusual days of counts. */
+export function stepBetween(before: Lines, own: Lines): Step {
   const days = Math.min(own.last, before.last) + 1;
+  const steady = ({ varies }: Lines, values: Daily): Daily => (varies === 'count' ? calm(values) : values);
   const pairs = own.members.map(({ key, values }) => ({
-    of: calm(before.members.find((each) => each.key === key)?.values ?? []),
-    followed: calm(values),
+    of: steady(before, before.members.find((each) => each.key === key)?.values ?? []),
+    followed: steady(own, values),
   }));
   const daily = Array.from({ length: days }, (_, at) => {
     const told = pairs.flatMap(({ of, followed }) => (of[at] != null && followed[at] != null ? [[of[at], followed[at]] as const] : []));
@@ -34,8 +36,14 @@ function stepBetween(before: Lines, own: Lines): Step {
   return {
     metric: own.metric,
     per: before.metric,
-    of: calm(daily.map((each) => each?.[0] ?? null)),
-    followed: calm(daily.map((each) => each?.[1] ?? null)),
+    of: steady(
+      before,
+      daily.map((each) => each?.[0] ?? null),
+    ),
+    followed: steady(
+      own,
+      daily.map((each) => each?.[1] ?? null),
+    ),
   };
 }
 

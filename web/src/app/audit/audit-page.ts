@@ -9,20 +9,22 @@ import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
-import { mainOutcome, outcomeWord } from '../data/outcome-word';
 import { Undo } from '../data/undo';
+import { NoteWriter } from '../logbook/note-writer';
 import { loadState } from '../ui/load-state';
 import { NeedClient } from '../ui/need-client';
+import { Waiting } from '../ui/waiting';
 import { DismissDialog } from './dismiss-dialog';
 import { FindingCard } from './finding-card';
 import { type AuditSection, lookedText, sectionsOf } from './audit-sections';
-import { ClaimsCard } from './claims-card';
+import { OtherCard } from './other-card';
 import type { FindingView } from './finding-view';
+import type { OtherView } from './other-view';
 
 /** How a client stands and why: what is off by money at stake, how sure that is, and what to do about it. */
 @Component({
   selector: 'ul-audit-page',
-  imports: [ClaimsCard, FindingCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink],
+  imports: [FindingCard, OtherCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink, Waiting],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -33,6 +35,7 @@ export class AuditPage {
   private readonly moves = inject(MovesService);
   private readonly notices = inject(MatSnackBar);
   private readonly doings = inject(Undo);
+  private readonly notes = inject(NoteWriter);
   private readonly focus = inject(FocusService);
   private readonly reread = signal(0);
 
@@ -62,19 +65,34 @@ export class AuditPage {
     return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
   });
   protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
-  private readonly words = computed(() => {
-    const resolved = this.resolved();
-    return resolved && { outcome: outcomeWord(resolved, mainOutcome(resolved)), style: resolved.style };
-  });
   protected readonly sections = computed((): AuditSection[] => {
-    const [audit, words] = [this.audit(), this.words()];
-    return audit && words ? sectionsOf(audit.findings, words) : [];
+    const [audit, resolved] = [this.audit(), this.resolved()];
+    return audit && resolved ? sectionsOf(audit.findings, resolved.style) : [];
   });
   /** What was looked into. */
   protected readonly looked = computed((): string[] => {
-    const [audit, words] = [this.audit(), this.words()];
-    return audit && words ? audit.checks.map((check) => lookedText(check, words)) : [];
+    const [audit, resolved] = [this.audit(), this.resolved()];
+    return audit && resolved ? audit.checks.map((check) => lookedText(check, resolved.style)) : [];
   });
+  /** Findings whose picture is open. */
+  protected readonly open = signal<ReadonlySet<string>>(new Set());
+
+  protected toggle(key: string): void {
+    const open = new Set(this.open());
+    if (!open.delete(key)) open.add(key);
+    this.open.set(open);
+  }
+
+  /** Offers what a finding says as a note of the day on which it began. */
+  protected note({ finding: { since, about } }: OtherView): void {
+    if (!since) return;
+    this.notes.change({
+      text: '',
+      days: { from: since.day, to: since.until ?? since.day },
+      channel: about.kind === 'Channel' ? about.name : null,
+      campaign: null,
+    });
+  }
 
   protected accept(view: FindingView): void {
     this.send(view, 'accepted', '');

@@ -5,6 +5,7 @@ import {
   figureText,
   formatNumber,
   isSurelyMissed,
+  lowerFirst,
   type MetricBook,
   type MetricId,
   rangeText,
@@ -13,7 +14,6 @@ import {
 import type { QueryValues } from '../data/address';
 import { writeRange } from '../data/address';
 import type { Resolved } from '../data/focus';
-import { lowerFirst } from '../data/fields';
 import { readCompare, writeCompare } from '../compare/compare-state';
 import type { NoteView } from '../intake/health-view';
 import { balanceText } from './balance-text';

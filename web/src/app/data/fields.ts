@@ -7,6 +7,7 @@ import {
   isLevel,
   isStatus,
   LEVELS,
+  lowerFirst,
   PAGE_PATH,
   partDimension,
   statusDimension,
@@ -25,9 +26,6 @@ export function fieldLabel(dimension: string, vocabulary: Vocabulary): string {
   if (grouping !== undefined) return grouping;
   return vocabulary.has.dimension(dimension) ? lowerFirst(vocabulary.dimension(dimension).label) : dimension;
 }
-
-/** Words stay as they are where capitals stand inside of them. */
-export const lowerFirst = (label: string): string => (/^[A-Z][^A-Z]*$/.test(label) ? label.toLowerCase() : label);
 
 /** Where what a client's data can be split by comes from. */
 const ORIGINS = {

@@ -1,4 +1,4 @@
-import { lowerFirst } from './fields';
+import { lowerFirst } from '@lens/core';
 import type { Resolved } from './focus';
 import { vocabularyOf } from './vocabulary';
 

@@ -1,0 +1,31 @@
+import type { Check, Looked } from './check';
+import { checkClaims } from './claims';
+import { checkDays } from './days';
+import { OTHER_CHECKS, type OtherCheck } from './finding';
+import { checkPacing } from './pacing';
+import { checkPages } from './pages';
+import { checkSearches } from './searches';
+import { checkSettings } from './settings';
+import type { Situation } from './situation';
+import { checkSources } from './sources';
+import { checkSteps } from './steps';
+
+/** Every check beside that against the target. To add one: a file of its own, a name in CHECK_LABELS, and a line here. */
+const LOOKS: Readonly<Record<OtherCheck, Check>> = {
+  steps: checkSteps,
+  days: checkDays,
+  claims: checkClaims,
+  pages: checkPages,
+  sources: checkSources,
+  searches: checkSearches,
+  settings: checkSettings,
+  pacing: checkPacing,
+};
+
+/** Works through all checks; `told` hears which share of them is done, and may stop it by throwing. */
+export function lookInto(situation: Situation, told: (done: number) => void = () => undefined): Looked[] {
+  return OTHER_CHECKS.map((check, at) => {
+    told(at / OTHER_CHECKS.length);
+    return LOOKS[check](situation);
+  });
+}

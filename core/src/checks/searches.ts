@@ -1,0 +1,139 @@
+import { sum } from 'simple-statistics';
+import { quantity } from '../figure/text';
+import { groupBy } from '../list/group-by';
+import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
+import { findingKey, lacking, type Looked } from './check';
+import type { OtherFinding } from './finding';
+import { type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
+import { read, resultOf, type Situation } from './situation';
+import { Words } from './words';
+
+/** A search term in its words, what was spent on it, and what all searches, and those of its campaign, bring for that. */
+export interface Term extends CampaignPart, Expecting {
+  readonly words: readonly string[];
+  readonly inCampaign: number;
+}
+
+/** One word, or two that follow one another, with all terms that have it. */
+interface Gram extends Expecting {
+  readonly inCampaign: number;
+  readonly gram: string;
+  readonly terms: readonly Term[];
+  readonly beside: Beside;
+}
+
+/** What is as good as this beside others of its campaigns is bad with them: the campaign is the matter, and no word. */
+const LESS_IN_CAMPAIGN = 0.7;
+const MOST_NAMED = 8;
+
+/**
+ * Words of search terms, alone and in pairs, whose searches together surely bring less than two thirds of what searches bring
+ * for the same money, and less than others of their campaigns: the many small terms of one wrong intent say together what none
+ * says alone. Words that the client bids on itself are the keywords' matter,
+ * and searches for its own name, which sell by themselves, would make all others look bad: both are left out.
+ */
+export function checkSearches(situation: Situation): Looked {
+  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  if (!isTold(situation, 'search term'))
+    return lacking('searches', 'no report tells spend and outcomes by search term. Fetch one under Intake');
+  const terms = termsOf(partsOf(situation, 'search term', days), situation.clientName);
+  const { members } = read(situation, ['spend'], { rows: ['keyword'], period: days });
+  const keywords = members.flatMap(({ level, kind, name }) => (level === 'keyword' && kind === 'member' ? [name] : []));
+  const findings = costlyGrams(terms, keywords).map((gram) => findingOf(situation, gram, days));
+  const looked = quantity(new Set(terms.map(({ name }) => name)).size, 'search term', 'search terms', situation.style);
+  return { check: 'searches', looked, findings, lacks: '' };
+}
+
+/** Terms in their words, each with what is expected of it; those with the client's own name are left out. */
+export function termsOf(parts: readonly CampaignPart[], clientName: string): Term[] {
+  const [ofName] = wordsOf(clientName);
+  const worded = parts
+    .map((part) => ({ ...part, words: wordsOf(part.name) }))
+    .filter(({ words }) => !words.some((word) => word === ofName));
+  const ofCampaigns = [...groupBy(worded, ({ whole }) => whole).values()];
+  return expecting(ofCampaigns.flatMap((own) => expecting(own).map((part) => ({ ...part, inCampaign: part.expected }))));
+}
+
+const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+
+const gramsOf = ({ words }: Term): Set<string> => new Set([...words, ...words.slice(1).map((word, at) => `${words[at] ?? ''} ${word}`)]);
+
+/**
+ * The words that say most of what is costly: the one with most at stake of those beyond chance, then of what is left of the
+ * terms without it, and so on; a word whose terms another has told of is not told again.
+ */
+export function costlyGrams(terms: readonly Term[], keywords: readonly string[]): Gram[] {
+  const bidOn = new Set(keywords.flatMap(wordsOf));
+  const isBidOn = (gram: string): boolean => gram.split(' ').some((word) => bidOn.has(word));
+  const found: Gram[] = [];
+  let left = terms;
+  for (;;) {
+    const grams = [...byGram(left)]
+      .filter(([gram]) => !isBidOn(gram))
+      .map(([gram, own]) => ({
+        gram,
+        terms: own,
+        ...totalOf(own),
+        expected: sum(own.map(({ expected }) => expected)),
+        inCampaign: sum(own.map(({ inCampaign }) => inCampaign)),
+      }))
+      .filter(({ outcomes, inCampaign }) => outcomes < LESS_IN_CAMPAIGN * inCampaign);
+    const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || a.gram.length - b.gram.length);
+    if (!worst) return found;
+    found.push(worst);
+    const told = new Set(worst.terms);
+    left = left.filter((term) => !told.has(term));
+  }
+}
+
+function byGram(terms: readonly Term[]): Map<string, Term[]> {
+  const grams = new Map<string, Term[]>();
+  for (const term of terms)
+    for (const gram of gramsOf(term)) {
+      const own = grams.get(gram) ?? [];
+      grams.set(gram, own);
+      own.push(term);
+    }
+  return grams;
+}
+
+function findingOf(situation: Situation, own: Gram, days: Situation['days']): OtherFinding {
+  const { gram, terms, spend, outcomes, expected } = own;
+  const words = new Words(situation.style);
+  const { many } = resultOf(situation);
+  const byMoney = [...new Map(terms.map(({ name }) => [name, totalOf(terms.filter((each) => each.name === name))]))].toSorted(
+    ([, a], [, b]) => b.spend - a.spend,
+  );
+  const campaigns = [...new Set(terms.map(({ campaignName }) => campaignName))];
+  return {
+    check: 'searches',
+    trouble: 'wrong intent',
+    key: findingKey('searches', 'wrong intent', gram),
+    about: { kind: 'Words of searches', name: `“${gram}”`, path: [] },
+    group: 'loses money',
+    money: wasteOf(own),
+    days,
+    since: null,
+    says: `Searches with “${gram}” took ${words.money(spend)} and brought ${words.count(outcomes)} ${many}; for the same money other searches bring ${words.few(expected)}.`,
+    evidence: [
+      `${quantity(byMoney.length, 'search', 'searches', situation.style)} in ${quantity(campaigns.length, 'campaign', 'campaigns', situation.style)}: ${campaigns.join(', ')}.`,
+      `Surely less than two thirds of what searches bring (as the channels claim, by click date, ${words.days(days)}), also after allowing for chance in so many words.`,
+    ],
+    advice: `Exclude “${gram}” there, unless the client wants to be seen by who searches so.`,
+    happened: [],
+    picture: {
+      kind: 'table',
+      title: 'The searches with the most spend',
+      heads: ['search', 'spend', many],
+      rows: byMoney.slice(0, MOST_NAMED).map(([name, spent]) => [name, words.money(spent.spend), words.count(spent.outcomes)]),
+    },
+    members: byMoney.map(([name]) => name),
+    rows: {
+      screen: 'compare',
+      metric: 'spend',
+      rows: ['search term', 'campaign'],
+      where: [{ dimension: 'search term', any: [{ test: 'contains', value: gram }] }],
+      period: days,
+    },
+  };
+}

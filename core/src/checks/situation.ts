@@ -1,0 +1,107 @@
+import { answer, type Answer, bucketsFor, figureIn } from '../compare/answer';
+import type { Member } from '../compare/member';
+import type { ClientTables } from '../grain/tables';
+import type { Style } from '../figure/text';
+import type { Outcome } from '../measure/outcome';
+import type { Counting } from '../measure/term';
+import type { MetricId } from '../metric/metric';
+import { bookOf, type MetricBook } from '../metric/metric-book';
+import type { ResultSetId } from '../metric/metric-set';
+import type { Names } from '../question/names';
+import { plainQuestion } from '../question/plain-question';
+import type { Question } from '../question/question';
+import { lowerFirst } from '../text/lower-first';
+import { type Target, TARGET_METRICS, type TargetMetric, USUAL_TARGET } from '../target/target';
+import type { Day, DayRange } from '../time/day';
+import type { ClaimsToCheck } from './claims';
+import type { Promised } from './pacing';
+
+/** Everything that checks look into. */
+export interface Situation {
+  readonly tables: ClientTables;
+  readonly names: Names;
+  /** Sentences are written for the client's locale and in its currency. */
+  readonly style: Style;
+  readonly client: string;
+  readonly clientName: string;
+  readonly metricSet: ResultSetId;
+  /** What the client was promised; null where nothing was. */
+  readonly target: Target | null;
+  /** Finished days that are looked at. */
+  readonly days: DayRange;
+  /** The last finished day of all, which the age of click days is counted to. */
+  readonly lastDay: Day;
+  readonly happened: readonly Happened[];
+  readonly claims: ClaimsToCheck;
+  readonly promised: Promised;
+}
+
+/** Something that somebody noted, or that a channel's history tells. */
+export interface Happened extends DayRange {
+  /** The channel it is of, and what of that, by their names; null where it is of the client, of the channel. */
+  readonly channel: string | null;
+  readonly name: string | null;
+  readonly words: string;
+}
+
+/** Whose count is looked at: as the client's target counts. */
+export const countingOf = ({ target }: Pick<Situation, 'target'>): Counting =>
+  target ? { countedBy: target.countedBy, basis: target.basis } : { countedBy: 'orders', basis: 'sale' };
+
+/** The result that the client is after. */
+export interface Result {
+  readonly outcome: Outcome;
+  readonly count: MetricId;
+  /** What one and several are called in a sentence. */
+  readonly one: string;
+  readonly many: string;
+}
+
+export function resultOf({ target, metricSet, tables }: Pick<Situation, 'target' | 'metricSet' | 'tables'>): Result {
+  const metric: TargetMetric = target?.metric ?? USUAL_TARGET[metricSet];
+  const { outcome: id, count } = TARGET_METRICS[metric];
+  const outcome = tables.vocabulary.outcome(id);
+  return { outcome, count, one: outcome.name, many: lowerFirst(outcome.label) };
+}
+
+export const metricsOf = ({ tables }: Pick<Situation, 'tables'>): MetricBook => bookOf(tables.vocabulary);
+
+/** An answer of one bucket with a way to read it. */
+export interface Read {
+  readonly found: Answer;
+  readonly members: readonly Member[];
+  /** A figure as a number; null where it is none. */
+  readonly value: (member: Member, metric: MetricId, bucket?: number) => number | null;
+}
+
+/** Asks some metrics of the client, split by rows; by its days where no buckets are named. */
+export function read(
+  {
+    tables,
+    names,
+    client,
+    metricSet,
+    lastDay,
+    days,
+    ...of
+  }: Pick<Situation, 'tables' | 'names' | 'client' | 'metricSet' | 'lastDay' | 'days' | 'target'>,
+  metrics: readonly MetricId[],
+  asked: Partial<Question> & { readonly buckets?: readonly DayRange[] } = {},
+): Read {
+  const { buckets, ...part } = asked;
+  const question = plainQuestion({ clients: [client], period: days, metricSet, ...countingOf(of), ...part });
+  const [now] = bucketsFor(question, lastDay);
+  const found = answer(tables, question, names, {
+    metrics,
+    lastDay,
+    buckets: (buckets ?? [question.period]).map((each) => ({ ...now, ...each })),
+  });
+  return {
+    found,
+    members: found.members,
+    value: (member, metric, bucket = 0) => {
+      const figure = figureIn(found, member, metric, bucket);
+      return figure.kind === 'value' ? figure.value : null;
+    },
+  };
+}

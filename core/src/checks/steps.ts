@@ -1,0 +1,257 @@
+import { sum } from 'simple-statistics';
+import { formatNumber } from '../figure/text';
+import { lowerFirst, upperFirst } from '../text/lower-first';
+import type { MetricId } from '../metric/metric';
+import { type Day, type DayRange, lengthOf } from '../time/day';
+import { type Lines, linesOf, watchedMetrics } from '../watch/lines';
+import { type RateBreak } from '../watch/rate-break';
+import { breakOf, type Step, stepBetween, stepsOf } from '../watch/steps';
+import { findingKey, lacking, type Looked } from './check';
+import type { OtherFinding, Since } from './finding';
+import { countingOf, metricsOf, resultOf, type Situation } from './situation';
+import { happenedAround, Words } from './words';
+
+/** Days that tell what a step was before something changed: so many before those that are looked at and those before them. */
+const BEFORE = 42;
+/** A break that is told of by less than this of the change within two weeks of it is a drift, and no event. */
+const ABRUPT = 0.5;
+const BESIDE = 14;
+
+/** A step to the result that changed on a day. */
+interface Broken extends RateBreak {
+  readonly step: Step;
+  readonly since: Since;
+}
+
+/**
+ * Steps on the way to the result of which since some day another share follows than before (calculations 8 and 17), with
+ * what a result is worth and what a click costs as steps of their own; those of one day are one finding.
+ */
+export function checkSteps(situation: Situation): Looked {
+  const { lines, first } = linesBefore(situation);
+  const steps = allSteps(situation, lines);
+  const told = steps.filter(({ of }) => of.some((each) => each != null && each > 0));
+  if (told.length === 0) return lacking('steps', 'nothing tells clicks and what followed day by day');
+  const broken = told.flatMap((step): Broken[] => {
+    const found = breakOf(step);
+    if (!found || !isAbrupt(step, found)) return [];
+    const since = { day: first + found.at, within: { from: first + found.within[0], to: first + found.within[1] }, until: null };
+    return [{ ...found, step, since }];
+  });
+  const earliest = situation.days.from - lengthOf(situation.days);
+  const news = broken.filter(({ since }) => since.day >= earliest && since.day <= situation.days.to);
+  const findings = together(news).map((own) => findingOf(situation, own, { lines, first, steps: told }));
+  return { check: 'steps', looked: `${told.length} steps from what is shown to what it is worth`, findings, lacks: '' };
+}
+
+function linesBefore(situation: Situation): { readonly lines: Lines[]; readonly first: Day } {
+  const { tables, client, metricSet, names, lastDay, days } = situation;
+  const first = days.from - lengthOf(days) - BEFORE;
+  const value = valueOf(situation);
+  const metrics = ['impressions', ...watchedMetrics(tables, metricSet), ...(value === undefined ? [] : [value])];
+  const asked = { client, metricSet, knownOn: null, ...countingOf(situation) };
+  return { first, lines: linesOf(tables, asked, names, { days: { from: first, to: days.to }, lastDay, metrics }) };
+}
+
+const valueOf = (situation: Situation): MetricId | undefined => metricsOf(situation).plainOf('value', resultOf(situation).outcome.id)?.id;
+
+/** Impressions to clicks, each count to the next, what clicks cost, and what results are worth. */
+function allSteps(situation: Situation, lines: readonly Lines[]): Step[] {
+  const { count } = resultOf(situation);
+  const line = (metric: MetricId | undefined): Lines | undefined => lines.find((each) => each.metric === metric);
+  const between = (before: Lines | undefined, own: Lines | undefined): Step[] => (before && own ? [stepBetween(before, own)] : []);
+  return [...stepsOf(lines), ...between(line('clicks'), line('spend')), ...between(line(count), line(valueOf(situation)))];
+}
+
+/** Whether most of it happened within two weeks of the day, and not little by little. */
+function isAbrupt({ of, followed }: Step, { at, before, now }: RateBreak): boolean {
+  const rate = (from: number, to: number): number => {
+    const known = of.flatMap((each, day) =>
+      day >= from && day < to && each != null && followed[day] != null ? [[each, followed[day]] as const] : [],
+    );
+    return sum(known.map(([, after]) => after)) / sum(known.map(([own]) => own));
+  };
+  const beside = Math.log(rate(at, at + BESIDE) / rate(at - BESIDE, at));
+  return beside / Math.log(now / before) >= ABRUPT;
+}
+
+/** Those that may be of one day, the earliest first. */
+function together(broken: readonly Broken[]): Broken[][] {
+  const events: Broken[][] = [];
+  for (const each of broken.toSorted((a, b) => a.since.within.from - b.since.within.from)) {
+    const own = events.find((event) => event.every(({ since }) => overlap(since.within, each.since.within)));
+    if (own) own.push(each);
+    else events.push([each]);
+  }
+  return events;
+}
+const overlap = (a: DayRange, b: DayRange): boolean => a.from <= b.to && b.from <= a.to;
+
+interface Known {
+  readonly lines: readonly Lines[];
+  readonly first: Day;
+  readonly steps: readonly Step[];
+}
+
+function findingOf(situation: Situation, event: readonly Broken[], known: Known): OtherFinding {
+  const { style } = situation;
+  const words = new Words(style);
+  const since = commonDay(event);
+  // What is nearest to the result says most of it.
+  const main = event.toSorted((a, b) => known.steps.indexOf(b.step) - known.steps.indexOf(a.step));
+  const isOfAds = event.every(({ step }) => step.per === 'impressions' || step.metric === 'spend');
+  const { lost, isLoss } = lostSince(situation, event, known);
+  const happened = happenedAround(situation, since.within);
+  const held = known.steps.filter((step) => !event.some((own) => own.step === step));
+  const metric = main[0]?.step.metric ?? 'clicks';
+  return {
+    check: 'steps',
+    trouble: event
+      .map(({ step }) => `${step.metric} per ${step.per}`)
+      .toSorted()
+      .join(', '),
+    key: findingKey(
+      'steps',
+      event
+        .map(({ step }) => `${step.metric}~${step.per}`)
+        .toSorted()
+        .join('+'),
+      since.day,
+    ),
+    about: { kind: 'Client', name: isOfAds ? 'What is shown and clicked' : 'The way to the result', path: [] },
+    group: isOfAds || !isLoss ? 'worth watching' : 'not the advertising',
+    money: lost,
+    days: situation.days,
+    since,
+    says: `Something changed ${words.since(since).replace(/^since/, 'on')}: ${listed(event.map((each) => stepText(situation, each)))}.`,
+    evidence: [
+      ...(held.length > 0 ? [`As before: ${listed(held.map((step) => stepName(situation, step)))}.`] : []),
+      ...event.flatMap((each) => membersText(situation, each, known)),
+      ...(lost > 0 ? [`With the steps as they were, about ${words.money(lost)} more would have come in over the days looked at.`] : []),
+    ],
+    advice: adviceOf(happened, isOfAds),
+    happened,
+    picture: pictureOf(situation, main[0], known),
+    rows: {
+      screen: 'compare',
+      metric,
+      rows: ['channel'],
+      where: [],
+      period: { from: Math.max(known.first, since.day - BESIDE), to: Math.min(situation.days.to, since.day + BESIDE) },
+    },
+  };
+}
+
+/** The days that all of them may be of, the one that tells most of all. */
+function commonDay(event: readonly Broken[]): Since {
+  const within = {
+    from: Math.max(...event.map(({ since }) => since.within.from)),
+    to: Math.min(...event.map(({ since }) => since.within.to)),
+  };
+  const [narrowest] = event.toSorted((a, b) => lengthOf(a.since.within) - lengthOf(b.since.within));
+  const day = Math.min(within.to, Math.max(within.from, narrowest?.since.day ?? within.from));
+  return { day, within, until: null };
+}
+
+/** Of so many that at least a few follow. */
+const ROUND = [100, 1000, 10_000, 100_000];
+
+function stepText(situation: Situation, { step, before, now }: Broken): string {
+  const words = new Words(situation.style);
+  const [label, per] = [labelOf(situation, step.metric), labelOf(situation, step.per)];
+  if (isMoney(situation, step.metric)) {
+    const [was, is] = [moneyEach(situation, before), moneyEach(situation, now)];
+    return step.metric === 'spend'
+      ? `a click costs ${is} (before ${was})`
+      : `one ${resultOf(situation).one} is worth ${is} (before ${was})`;
+  }
+  const of = ROUND.find((each) => each * Math.min(before, now) >= 10) ?? 100_000;
+  return `${words.count(of)} ${per} lead to ${words.count(of * now)} ${label} (before ${words.count(of * before)})`;
+}
+
+const stepName = (situation: Situation, { metric, per }: Step): string =>
+  metric === 'spend'
+    ? 'what a click costs'
+    : isMoney(situation, metric)
+      ? `what one ${resultOf(situation).one} is worth`
+      : `${labelOf(situation, metric)} from ${labelOf(situation, per)}`;
+
+const labelOf = (situation: Situation, metric: MetricId): string => lowerFirst(metricsOf(situation).named(metric).label);
+const isMoney = (situation: Situation, metric: MetricId): boolean => metricsOf(situation).named(metric).unit === 'money';
+const moneyEach = ({ style }: Situation, amount: number): string => formatNumber(amount, 'money', style);
+
+const listed = (texts: readonly string[]): string =>
+  texts.length < 2 ? (texts[0] ?? '') : `${texts.slice(0, -1).join(', ')} and ${texts.at(-1) ?? ''}`;
+
+/** In how many channels, of those with enough to tell, it went the same way. */
+function membersText(situation: Situation, { step, at, before, now }: Broken, { lines }: Known): string[] {
+  const [of, followed] = [step.per, step.metric].map((metric) => lines.find((line) => line.metric === metric));
+  if (!of || !followed) return [];
+  const moved = followed.members.flatMap(({ key, values }): { readonly same: boolean }[] => {
+    const own = of.members.find((each) => each.key === key)?.values ?? [];
+    const both = (from: number, to: number): { readonly rate: number; readonly count: number } => {
+      const days = own.flatMap((each, day) =>
+        day >= from && day < to && each != null && values[day] != null ? [[each, values[day]] as const] : [],
+      );
+      return { rate: sum(days.map(([, after]) => after)) / sum(days.map(([each]) => each)), count: sum(days.map(([each]) => each)) };
+    };
+    const [early, late] = [both(0, at), both(at, own.length)];
+    if (early.count < LEAST_COUNT || late.count < LEAST_COUNT || !(early.rate > 0)) return [];
+    return [{ same: Math.sign(late.rate - early.rate) === Math.sign(now - before) }];
+  });
+  if (moved.length < 2) return [];
+  const same = moved.filter((each) => each.same).length;
+  const name = stepName(situation, step);
+  return [
+    same === moved.length
+      ? `Alike in all ${moved.length} channels that tell ${name}.`
+      : `In ${same} of ${moved.length} channels that tell ${name}.`,
+  ];
+}
+const LEAST_COUNT = 50;
+
+/** What would have come in over the days looked at, had every broken step stayed as it was. Where one of them gained, what is left. */
+function lostSince(
+  situation: Situation,
+  event: readonly Broken[],
+  { lines, first }: Known,
+): { readonly lost: number; readonly isLoss: boolean } {
+  const value = valueOf(situation);
+  const { count } = resultOf(situation);
+  const factor = event.reduce(
+    (product, { step, before, now }) => (step.metric === 'spend' || step.per === 'impressions' ? product : (product * before) / now),
+    1,
+  );
+  const line = lines.find(({ metric }) => metric === value) ?? lines.find(({ metric }) => metric === count);
+  const since = commonDay(event).day;
+  const whole = sum((line?.whole ?? []).map((each, at) => (first + at >= Math.max(since, situation.days.from) ? (each ?? 0) : 0)));
+  const each = line?.metric === value ? 1 : situation.target && situation.target.metric !== 'roas' ? situation.target.value : 0;
+  const change = whole * (factor - 1) * each;
+  return { lost: Math.max(0, change), isLoss: factor > 1 };
+}
+
+function adviceOf(happened: readonly string[], isOfAds: boolean): string {
+  if (happened.length > 0) return 'See whether what is noted of these days explains it before changing bids or budgets.';
+  return isOfAds
+    ? 'Nothing is noted of these days. Other bidders, a new ad or a changed setting look like this; write down what it was.'
+    : 'Nothing is noted of these days, and the ads bring as many as before. Ask the client what changed: a price, a page, delivery or stock. Write it into the logbook.';
+}
+
+function pictureOf(situation: Situation, main: Broken | undefined, { first }: Known): OtherFinding['picture'] {
+  if (!main) return null;
+  const { step, at, before, now } = main;
+  const values = step.of.map((each, day) => {
+    const after = step.followed[day];
+    return each != null && each > 0 && after != null ? after / each : null;
+  });
+  const usual = values.map((_, day) => (day < at ? before : now));
+  return {
+    kind: 'days',
+    title: upperFirst(stepName(situation, step)),
+    unit: isMoney(situation, step.metric) ? 'money' : 'share',
+    from: first,
+    values,
+    usual,
+    marked: [{ from: main.since.within.from, to: main.since.within.to }],
+  };
+}
