@@ -45,7 +45,20 @@ const targetFinding = z.object({
 const since = z.object({ day, within: dayRange, until: day.nullable() });
 const known = z.array(z.number().nullable()).readonly();
 const picture = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('days'), title: z.string(), unit: z.enum(['count', 'money', 'share']), from: day, values: known, usual: known, marked: z.array(dayRange).readonly() }),
+  z.object({
+    kind: z.literal('days'),
+    title: z.string(),
+    unit: z.enum(['count', 'money', 'share']),
+    from: day,
+    values: known,
+    usual: known,
+    marked: z.array(dayRange).readonly(),
+  }),
+  z.object({
+    kind: z.literal('parts'),
+    title: z.string(),
+    parts: z.array(z.object({ name: z.string(), amount: z.number(), text: z.string() })).readonly(),
+  }),
   z.object({
     kind: z.literal('table'),
     title: z.string(),
@@ -123,6 +136,8 @@ export const auditReply = z.object({
   target: target.nullable(),
   days: dayRange,
   matured: z.boolean(),
+  /** How the client stands, and the main reasons, a sentence or two each. */
+  answer: z.array(z.string()).readonly(),
   findings: z.array(auditedFinding),
   /** What was looked into, how many findings ask for something, and why a check could not look. */
   checks: z.array(z.object({ check: z.enum(CHECKS), looked: z.string(), found: z.number().int(), lacks: z.string() })),

@@ -9,9 +9,11 @@ import { checkSettings } from './settings';
 import type { Situation } from './situation';
 import { checkSources } from './sources';
 import { checkSteps } from './steps';
+import { checkWhy } from './why';
 
 /** Every check beside that against the target. To add one: a file of its own, a name in CHECK_LABELS, and a line here. */
 const LOOKS: Readonly<Record<OtherCheck, Check>> = {
+  why: checkWhy,
   steps: checkSteps,
   days: checkDays,
   claims: checkClaims,

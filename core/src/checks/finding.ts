@@ -8,6 +8,7 @@ import type { Day, DayRange } from '../time/day';
 /** What is looked into, in the order in which that is told, each with its name. */
 export const CHECK_LABELS = {
   target: 'Against the target',
+  why: 'Why it changed',
   steps: 'Steps to the result',
   days: 'Unusual days',
   claims: 'Claims against orders',
@@ -86,6 +87,12 @@ export type Picture =
       readonly values: readonly (number | null)[];
       readonly usual: readonly (number | null)[];
       readonly marked: readonly DayRange[];
+    }
+  /** What a change is made of, each as it is written. */
+  | {
+      readonly kind: 'parts';
+      readonly title: string;
+      readonly parts: readonly { readonly name: string; readonly amount: number; readonly text: string }[];
     }
   /** What it is made of, a line each, as it is written. */
   | { readonly kind: 'table'; readonly title: string; readonly heads: readonly string[]; readonly rows: readonly (readonly string[])[] };

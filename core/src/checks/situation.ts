@@ -74,7 +74,7 @@ export interface Read {
   readonly value: (member: Member, metric: MetricId, bucket?: number) => number | null;
 }
 
-/** Asks some metrics of the client, split by rows; by its days where no buckets are named. */
+/** Asks some metrics of the client, split by rows: of some buckets, or of its days and those that they are compared with, where some are. */
 export function read(
   {
     tables,
@@ -90,12 +90,8 @@ export function read(
 ): Read {
   const { buckets, ...part } = asked;
   const question = plainQuestion({ clients: [client], period: days, metricSet, ...countingOf(of), ...part });
-  const [now] = bucketsFor(question, lastDay);
-  const found = answer(tables, question, names, {
-    metrics,
-    lastDay,
-    buckets: (buckets ?? [question.period]).map((each) => ({ ...now, ...each })),
-  });
+  const usual = bucketsFor(question, lastDay);
+  const found = answer(tables, question, names, { metrics, lastDay, buckets: buckets?.map((each) => ({ ...usual[0], ...each })) ?? usual });
   return {
     found,
     members: found.members,

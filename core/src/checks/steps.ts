@@ -6,10 +6,11 @@ import { type Day, type DayRange, lengthOf } from '../time/day';
 import { type Lines, linesOf, watchedMetrics } from '../watch/lines';
 import { type RateBreak } from '../watch/rate-break';
 import { breakOf, type Step, stepBetween, stepsOf } from '../watch/steps';
+import type { Daily } from '../watch/usual-day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding, Since } from './finding';
 import { countingOf, metricsOf, resultOf, type Situation } from './situation';
-import { happenedAround, Words } from './words';
+import { happenedAround, listed, Words } from './words';
 
 /** Days that tell what a step was before something changed: so many before those that are looked at and those before them. */
 const BEFORE = 42;
@@ -65,12 +66,7 @@ function allSteps(situation: Situation, lines: readonly Lines[]): Step[] {
 
 /** Whether most of it happened within two weeks of the day, and not little by little. */
 function isAbrupt({ of, followed }: Step, { at, before, now }: RateBreak): boolean {
-  const rate = (from: number, to: number): number => {
-    const known = of.flatMap((each, day) =>
-      day >= from && day < to && each != null && followed[day] != null ? [[each, followed[day]] as const] : [],
-    );
-    return sum(known.map(([, after]) => after)) / sum(known.map(([own]) => own));
-  };
+  const rate = (from: number, to: number): number => rateIn(of, followed, from, to).rate;
   const beside = Math.log(rate(at, at + BESIDE) / rate(at - BESIDE, at));
   return beside / Math.log(now / before) >= ABRUPT;
 }
@@ -123,10 +119,10 @@ function findingOf(situation: Situation, event: readonly Broken[], known: Known)
     money: lost,
     days: situation.days,
     since,
-    says: `Something changed ${words.since(since).replace(/^since/, 'on')}: ${listed(event.map((each) => stepText(situation, each)))}.`,
+    says: `Something changed ${words.since(since).replace(/^since/, 'on')}: ${listed(main.toReversed().map((each) => stepText(situation, each)))}.`,
     evidence: [
       ...(held.length > 0 ? [`As before: ${listed(held.map((step) => stepName(situation, step)))}.`] : []),
-      ...event.flatMap((each) => membersText(situation, each, known)),
+      ...alikeText(event, known),
       ...(lost > 0 ? [`With the steps as they were, about ${words.money(lost)} more would have come in over the days looked at.`] : []),
     ],
     advice: adviceOf(happened, isOfAds),
@@ -180,33 +176,35 @@ const labelOf = (situation: Situation, metric: MetricId): string => lowerFirst(m
 const isMoney = (situation: Situation, metric: MetricId): boolean => metricsOf(situation).named(metric).unit === 'money';
 const moneyEach = ({ style }: Situation, amount: number): string => formatNumber(amount, 'money', style);
 
-const listed = (texts: readonly string[]): string =>
-  texts.length < 2 ? (texts[0] ?? '') : `${texts.slice(0, -1).join(', ')} and ${texts.at(-1) ?? ''}`;
-
-/** In how many channels, of those with enough to tell, it went the same way. */
-function membersText(situation: Situation, { step, at, before, now }: Broken, { lines }: Known): string[] {
-  const [of, followed] = [step.per, step.metric].map((metric) => lines.find((line) => line.metric === metric));
-  if (!of || !followed) return [];
-  const moved = followed.members.flatMap(({ key, values }): { readonly same: boolean }[] => {
-    const own = of.members.find((each) => each.key === key)?.values ?? [];
-    const both = (from: number, to: number): { readonly rate: number; readonly count: number } => {
-      const days = own.flatMap((each, day) =>
-        day >= from && day < to && each != null && values[day] != null ? [[each, values[day]] as const] : [],
-      );
-      return { rate: sum(days.map(([, after]) => after)) / sum(days.map(([each]) => each)), count: sum(days.map(([each]) => each)) };
-    };
-    const [early, late] = [both(0, at), both(at, own.length)];
-    if (early.count < LEAST_COUNT || late.count < LEAST_COUNT || !(early.rate > 0)) return [];
-    return [{ same: Math.sign(late.rate - early.rate) === Math.sign(now - before) }];
+/** Whether it went the same way in all channels with enough to tell, step by step. */
+function alikeText(event: readonly Broken[], { lines }: Known): string[] {
+  const moved = event.flatMap(({ step, at, before, now }) => {
+    const [of, followed] = [step.per, step.metric].map((metric) => lines.find((line) => line.metric === metric));
+    return (followed?.members ?? []).flatMap(({ key, values }) => {
+      const own = of?.members.find((each) => each.key === key)?.values ?? [];
+      const [early, late] = [rateIn(own, values, 0, at), rateIn(own, values, at, own.length)];
+      if (early.count < LEAST_COUNT || late.count < LEAST_COUNT || !(early.rate > 0)) return [];
+      return [{ key, isSame: Math.sign(late.rate - early.rate) === Math.sign(now - before) }];
+    });
   });
-  if (moved.length < 2) return [];
-  const same = moved.filter((each) => each.same).length;
-  const name = stepName(situation, step);
+  const channels = new Set(moved.map(({ key }) => key));
+  const others = new Set(moved.filter(({ isSame }) => !isSame).map(({ key }) => key));
+  if (channels.size < 2) return [];
   return [
-    same === moved.length
-      ? `Alike in all ${moved.length} channels that tell ${name}.`
-      : `In ${same} of ${moved.length} channels that tell ${name}.`,
+    others.size === 0
+      ? `Alike in all ${channels.size} channels that tell it.`
+      : `Alike in ${channels.size - others.size} of ${channels.size} channels that tell it.`,
   ];
+}
+
+/** How many followed of how many, on some of the days. */
+function rateIn(of: Daily, followed: Daily, from: number, to: number): { readonly rate: number; readonly count: number } {
+  const known = of.flatMap((each, day) => {
+    const after = followed[day];
+    return day >= from && day < to && each != null && after != null ? [[each, after] as const] : [];
+  });
+  const count = sum(known.map(([each]) => each));
+  return { count, rate: sum(known.map(([, after]) => after)) / count };
 }
 const LEAST_COUNT = 50;
 

@@ -42,3 +42,7 @@ export function happenedAround({ happened, style }: Pick<Situation, 'happened' |
     });
 }
 const MOST_HAPPENED = 4;
+
+/** “a, b and c”. */
+export const listed = (texts: readonly string[]): string =>
+  texts.length < 2 ? (texts[0] ?? '') : `${texts.slice(0, -1).join(', ')} and ${texts.at(-1) ?? ''}`;

@@ -1,5 +1,5 @@
 import type { AuditReply, Client } from '@lens/contract';
-import { type DayRange, isOff, quantity } from '@lens/core';
+import { type DayRange, isOff, mainReasons, quantity } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { withDecisions } from './decide';
 
@@ -7,11 +7,16 @@ import { withDecisions } from './decide';
 export async function auditOf(context: Context, client: Client, period: DayRange): Promise<AuditReply> {
   const { today } = clockOf(context, client.timeZone);
   const { id, locale, currency } = client;
-  const [audit, looked] = await Promise.all([context.queries.audit(id, period, today), context.queries.checks(id, period, today)]);
+  const [audit, { standing, looked }] = await Promise.all([
+    context.queries.audit(id, period, today),
+    context.queries.checks(id, period, today),
+  ]);
   const { target, days, matured, dataVersion, findings } = audit;
+  const all = [...withDecisions(context, id, audit), ...looked.flatMap((each) => each.findings)];
   return {
     ...{ target, days, matured, dataVersion },
-    findings: [...withDecisions(context, id, audit), ...looked.flatMap((each) => each.findings)],
+    answer: [...(standing === '' ? [] : [standing]), ...mainReasons(all, { locale, currency })],
+    findings: all,
     checks: [
       {
         check: 'target',

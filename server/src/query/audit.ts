@@ -16,7 +16,7 @@ import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
 
 /** An audit against the target with the names its findings need on a screen. */
-export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'checks'> {
+export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'checks' | 'answer'> {
   readonly target: Target | null;
   readonly findings: (Audit['findings'][number] & {
     channelName: string;

@@ -1,4 +1,4 @@
-import { type DayRange, type Happened, lookInto, type Looked, resultOf, type Situation, targetFor } from '@lens/core';
+import { type DayRange, type Happened, lookInto, type Looked, resultOf, type Situation, standingOf, targetFor } from '@lens/core';
 import type { Note } from '@lens/contract';
 import { happeningOfChange, happeningOfNote } from '@lens/draw';
 import { findClient } from '../store/clients';
@@ -11,9 +11,15 @@ import type { ClientData } from './client-data';
 /** Days before those that are looked at of which what happened is told as well. */
 const BEFORE = 70;
 
-/** What is looked into beside the target. */
-export function checksOf(data: ClientData, client: string, days: DayRange, today: number): Looked[] {
-  return lookInto(situationOf(data, client, days, today), (done) => data.tell(done));
+/** What is looked into beside the target, and how the client stands in a sentence. */
+export interface LookedInto {
+  readonly standing: string;
+  readonly looked: readonly Looked[];
+}
+
+export function checksOf(data: ClientData, client: string, days: DayRange, today: number): LookedInto {
+  const situation = situationOf(data, client, days, today);
+  return { standing: standingOf(situation), looked: lookInto(situation, (done) => data.tell(done)) };
 }
 
 function situationOf(data: ClientData, client: string, days: DayRange, today: number): Situation {

@@ -18,15 +18,25 @@ import type { OtherView } from './other-view';
         }
       </div>
       <div class="fact">
-        <p>
-          <strong>{{ view().finding.says }}</strong>
-        </p>
+        <p class="says">{{ view().finding.says }}</p>
         @for (line of view().finding.evidence; track line) {
           <p class="quiet small">{{ line }}</p>
         }
         @if (isOpen()) {
           @if (view().drawn; as drawn) {
             <ul-chart [drawn]="drawn" [summary]="$any(view().finding.picture).title" [height]="150" />
+          } @else if (view().bars; as bars) {
+            <ul class="bars" [attr.aria-label]="view().finding.picture!.title">
+              @for (bar of bars; track $index) {
+                <li>
+                  <span>{{ bar.name }}</span>
+                  <span class="track" aria-hidden="true">
+                    <span class="bar" [class.down]="bar.isDown" [style.left.%]="bar.left" [style.width.%]="bar.width"></span>
+                  </span>
+                  <span class="amount">{{ bar.text }}</span>
+                </li>
+              }
+            </ul>
           } @else if (view().finding.picture?.kind === 'table') {
             <div class="rows">
               <table [attr.aria-label]="view().finding.picture!.title">
@@ -80,6 +90,7 @@ export class OtherCard {
   readonly noted = output();
 
   protected shown(): string {
-    return this.view().finding.picture?.kind === 'days' ? 'the days' : 'which';
+    const kind = this.view().finding.picture?.kind;
+    return kind === 'days' ? 'the days' : kind === 'parts' ? 'the parts' : 'which';
   }
 }

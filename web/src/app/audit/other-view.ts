@@ -14,6 +14,16 @@ export interface OtherView {
   /** Where the figures behind it are, and what the way there is called. */
   readonly link: { readonly path: string; readonly query: QueryValues; readonly label: string };
   readonly drawn: Drawn | null;
+  /** Signed parts as bars from a middle, places in hundredths; null where there are none. */
+  readonly bars: readonly Bar[] | null;
+}
+
+interface Bar {
+  readonly name: string;
+  readonly text: string;
+  readonly isDown: boolean;
+  readonly left: number;
+  readonly width: number;
 }
 
 export function otherView(finding: WireFinding, style: Style): OtherView {
@@ -24,6 +34,7 @@ export function otherView(finding: WireFinding, style: Style): OtherView {
     stake: money > 0 ? `${formatNumber(money, 'money', style, 0)} at stake` : '',
     link: linkOf(finding),
     drawn: picture?.kind === 'days' ? daysDrawn(picture, style) : null,
+    bars: picture?.kind === 'parts' ? barsOf(picture) : null,
   };
 }
 
@@ -41,6 +52,17 @@ function linkOf({ rows }: WireFinding): OtherView['link'] {
     case 'targets':
       return { path: '/targets', query: {}, label: 'Targets and budgets' };
   }
+}
+
+type PartsPicture = Extract<NonNullable<WireFinding['picture']>, { kind: 'parts' }>;
+const MIDDLE = 50;
+
+function barsOf({ parts }: PartsPicture): Bar[] {
+  const most = Math.max(...parts.map(({ amount }) => Math.abs(amount)), Number.EPSILON);
+  return parts.map(({ name, text, amount }) => {
+    const width = (MIDDLE * Math.abs(amount)) / most;
+    return { name, text, isDown: amount < 0, left: amount < 0 ? MIDDLE - width : MIDDLE, width };
+  });
 }
 
 type DaysPicture = Extract<NonNullable<WireFinding['picture']>, { kind: 'days' }>;
