@@ -1,4 +1,4 @@
-import { checkClaims, type Claim, type ClaimsFinding, type ClaimsToCheck, type CountedOutcome } from '@lens/core';
+import { BUILT_IN, checkClaims, type Claim, type ClaimsToCheck, type CountedOutcome, type OtherFinding } from '@lens/core';
 import type { Market } from '../market/src/market';
 import type { Report } from '../market/src/report/report';
 import { dayOf, isoDay } from '../market/src/world/calendar';
@@ -12,7 +12,7 @@ export interface JudgedClaims {
   readonly named: number;
   readonly weeks: number;
   /** Findings for which nothing was planted. */
-  readonly falseAlarms: readonly ClaimsFinding[];
+  readonly falseAlarms: readonly OtherFinding[];
 }
 
 const WEEKS = 28;
@@ -21,7 +21,9 @@ const LEAST_DAYS = 4;
 const MILLION = 1_000_000;
 
 export function judgeClaims(market: Market, world: ClientWorld): JudgedClaims {
-  const told = toldOf(market, world);
+  const claims = toldOf(market, world);
+  const { metricSet, locale, currency } = world;
+  const about = { claims, style: { locale, currency }, happened: [], target: null, metricSet, tables: { vocabulary: BUILT_IN } };
   const ends = [];
   for (let to = market.today - 1; to - WEEKS + 1 >= dayOf(world.from); to -= WEEKS) ends.push(to);
   const judged = ends.map((to) => {
@@ -30,12 +32,12 @@ export function judgeClaims(market: Market, world: ClientWorld): JudgedClaims {
       const [first, last] = [Math.max(days.from, dayOf(from)), Math.min(days.to, dayOf(until))];
       return doubleTag !== undefined && last - first + 1 >= LEAST_DAYS ? [{ channel: doubleTag, from: dayOf(from) }] : [];
     });
-    const { findings } = checkClaims(told, days);
-    const isPlanted = ({ trouble, channel }: ClaimsFinding): boolean =>
+    const { findings } = checkClaims({ ...about, days });
+    const isPlanted = ({ trouble, about: { name } }: OtherFinding): boolean =>
       trouble === 'again' &&
-      world.events.some(({ doubleTag, from, to: until }) => doubleTag === channel && dayOf(from) <= to && dayOf(until) >= days.from);
+      world.events.some(({ doubleTag, from, to: until }) => doubleTag === name && dayOf(from) <= to && dayOf(until) >= days.from);
     const named = planted.filter(({ channel, from }) =>
-      findings.some(({ trouble, channel: own, since }) => trouble === 'again' && own === channel && since?.day === from),
+      findings.some(({ trouble, about: own, since }) => trouble === 'again' && own.name === channel && since?.day === from),
     );
     return { planted: planted.length, named: named.length, falseAlarms: findings.filter((finding) => !isPlanted(finding)) };
   });

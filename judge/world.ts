@@ -10,6 +10,7 @@ import { daysOf, type Lived, lived } from '../market/src/truth/lived';
 import { isoDay } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { freshFolder, startServer } from '../server/test/harness';
+import { figuresOfAudits, judgeAudits, type JudgedAudits } from './audits';
 import { figuresOfClaims, judgeClaims } from './claims';
 import { figuresOfCredit, judgeCredit } from './credit';
 import type { Figure } from './figures';
@@ -41,12 +42,18 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
   const server = await startServer(folder, marketAddress);
   try {
     say('The product fetches the history.');
-    await connectDemo(server.address, marketAddress, () => undefined, clients, ['journeys', 'claims']);
+    await connectDemo(server.address, marketAddress, () => undefined, clients, ['journeys']);
     const ids = await clientIds(server.address);
     const first = market.today;
     const mornings: Mornings[] = [];
     for (const client of clients)
       mornings.push(await judgeMornings(server.address, { id: ids.get(client.name) ?? '', client, today: first, say }));
+    const audits: (JudgedAudits & { client: string })[] = [];
+    for (const client of clients)
+      audits.push({
+        client: client.name,
+        ...(await judgeAudits(server.address, { id: ids.get(client.name) ?? '', client, today: first, say })),
+      });
     const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
     const claims = clients.flatMap((client) => figuresOfClaims(client.name, judgeClaims(market, client)));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
@@ -67,6 +74,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     }
     return [
       ...figuresOfMornings(mornings),
+      ...figuresOfAudits(audits),
       ...credit,
       ...claims,
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),

@@ -132,8 +132,24 @@ export type AuditedTarget = z.infer<typeof auditedTarget>;
 const auditedFinding = z.discriminatedUnion('check', [auditedTarget, otherFinding]);
 export type AuditedFinding = z.infer<typeof auditedFinding>;
 
+/** What people said of a finding: set aside until a day and why, whose it is, and whatever is to be remembered. */
+export const findingState = z.object({
+  key: z.string().min(1).max(400),
+  until: day.nullable(),
+  reason: z.string().trim().max(500),
+  assigned: z.string().trim().max(100),
+  note: z.string().trim().max(2000),
+});
+export const putFindingState = findingState
+  .extend({ seen: z.number().int().min(0), by: z.string().trim().max(100).default('') })
+  .refine(({ until, reason }) => until === null || reason !== '', { message: 'Say why it is set aside', path: ['reason'] });
+export const storedFindingState = findingState.extend({ version: z.number().int(), by: z.string(), at: z.string() });
+export type FindingState = z.infer<typeof storedFindingState>;
+
 export const auditReply = z.object({
   target: target.nullable(),
+  /** What campaigns and ads must reach for it to hold, and which share of results is matched to campaigns where the target means all. */
+  bar: z.object({ value: z.number(), matched: z.number().nullable() }).nullable(),
   days: dayRange,
   matured: z.boolean(),
   /** How the client stands, and the main reasons, a sentence or two each. */
@@ -141,6 +157,12 @@ export const auditReply = z.object({
   findings: z.array(auditedFinding),
   /** What was looked into, how many findings ask for something, and why a check could not look. */
   checks: z.array(z.object({ check: z.enum(CHECKS), looked: z.string(), found: z.number().int(), lacks: z.string() })),
+  /** What was spent on these days; null where that is not measured. */
+  spend: z.number().nullable(),
+  /** What people said of findings, whether they are there today or not. */
+  states: z.array(storedFindingState).readonly(),
+  /** The audit that these findings are compared with: when it was made, and what it found that asks for something; null without one. */
+  before: z.object({ madeOn: day, off: z.array(z.string()).readonly() }).nullable(),
   dataVersion: z.number().int(),
 });
 export type AuditReply = z.infer<typeof auditReply>;
@@ -166,3 +188,9 @@ export const movesReply = z.object({
   }),
 });
 export type MovesReply = z.infer<typeof movesReply>;
+
+/** The newest audits that were made by themselves. */
+export const auditsReply = z.object({
+  audits: z.array(z.object({ client: id, clientName: z.string(), madeOn: day, audit: auditReply })).readonly(),
+});
+export type AuditsReply = z.infer<typeof auditsReply>;

@@ -273,9 +273,30 @@ export const ENDPOINTS = {
   audit: endpoint({
     method: 'POST',
     path: '/audit',
-    summary: 'Judge campaigns and ads against the target',
+    summary: 'How a client stands, and why: campaigns and ads against the target, and all else that is looked into',
     body: audit.auditRequest,
     reply: audit.auditReply,
+  }),
+  audits: endpoint({
+    method: 'GET',
+    path: '/audits',
+    summary: 'The newest audit of each client, as it was made after its data had arrived',
+    reply: audit.auditsReply,
+  }),
+  makeAudit: endpoint({
+    method: 'POST',
+    path: '/clients/:client/audits',
+    summary: 'Make the audit of the last four weeks now and keep it',
+    params: ofClient,
+    reply: audit.auditReply,
+  }),
+  sayOfFinding: endpoint({
+    method: 'PUT',
+    path: '/clients/:client/findings',
+    summary: 'Set a finding aside until a day, hand it to somebody, or note something of it',
+    params: ofClient,
+    body: audit.putFindingState,
+    reply: audit.storedFindingState,
   }),
   moves: endpoint({ method: 'GET', path: '/clients/:client/moves', summary: 'Decided moves', params: ofClient, reply: audit.movesReply }),
   decide: endpoint({

@@ -193,6 +193,7 @@ export * from './credit/lookback';
 export * from './credit/members';
 export * from './credit/rules';
 export * from './credit/touch-log';
+export * from './checks/bar-of-parts';
 export * from './checks/check';
 export * from './checks/all-checks';
 export * from './checks/claims';

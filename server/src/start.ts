@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { AuditKeeper } from './audit/keeper';
 import type { Context } from './context';
 import { Refresher } from './connect/refresh';
 import { Seal } from './connect/seal';
@@ -62,7 +63,11 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
   });
   // Whoever asks again and again must not meet a connection that is just being closed.
   server.keepAliveTimeout = 75_000;
-  const schedule = setInterval(() => refresher.runDue(), MINUTE);
+  const keeper = new AuditKeeper(context, (error) => logger.error({ err: error as Error }, 'an audit failed in the background'));
+  const schedule = setInterval(() => {
+    refresher.runDue();
+    void keeper.runDue();
+  }, MINUTE);
   // One request that goes wrong in the background ends no other.
   process.on('unhandledRejection', (error) => logger.error({ err: error as Error }, 'failed in the background'));
 

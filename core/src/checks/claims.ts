@@ -7,7 +7,7 @@ import { type Day, daysOf, type DayRange } from '../time/day';
 import { type RateBreak, rateBreak } from '../watch/rate-break';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding, Since } from './finding';
-import { resultOf, type Situation } from './situation';
+import { type ResultAsked, resultOf, type Situation } from './situation';
 import { happenedAround, Words } from './words';
 
 /** What can be wrong with what a channel claims one by one. */
@@ -56,7 +56,7 @@ export function checkClaims(situation: ClaimsSituation): Looked {
   return { check: 'claims', looked: `the claims of ${quantity(told.channels.length, 'channel', 'channels', style)}`, findings, lacks: '' };
 }
 
-type ClaimsSituation = Pick<Situation, 'claims' | 'days' | 'style' | 'happened' | 'target' | 'metricSet' | 'tables'>;
+type ClaimsSituation = Pick<Situation, 'claims' | 'days' | 'style' | 'happened'> & ResultAsked;
 
 const ADVICE: Readonly<Record<ClaimTrouble, string>> = {
   again:

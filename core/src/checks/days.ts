@@ -29,6 +29,8 @@ interface Odd extends UnusualDay {
 }
 
 const WHOLE = 'all';
+/** Also what no campaign is matched with. */
+const EVERYTHING = 'everything';
 
 /**
  * Days unlike the days like them, of the whole, of channels and of campaigns (calculations 17): told where they are of the
@@ -62,9 +64,18 @@ export function checkDays(situation: Situation): Looked {
 
 function wholeAnd(situation: Situation, lines: Lines, all: readonly Lines[]): Watched[] {
   const isOfSome = lines.isOfSome && all.some(({ isOfSome: own }) => !own);
-  const about = { kind: 'Client', name: isOfSome ? 'The channels that tell it' : 'All channels', path: [] };
+  const about = (name: string): About => ({ kind: 'Client', name, path: [] });
+  const { metric, whole, everything } = lines;
   return [
-    { key: WHOLE, about, channel: null, within: [], metric: lines.metric, values: lines.whole },
+    ...(everything ? [{ key: EVERYTHING, about: about('All that came in'), channel: null, within: [], metric, values: everything }] : []),
+    {
+      key: WHOLE,
+      about: about(isOfSome ? 'The channels that tell it' : 'All channels'),
+      channel: null,
+      within: [EVERYTHING],
+      metric,
+      values: whole,
+    },
     ...partsOf(situation, lines, 'Channel'),
   ];
 }
@@ -77,7 +88,7 @@ const partsOf = ({ names }: Situation, { metric, members }: Lines, kind: string)
       key,
       about: { kind, name, path: isChannel ? [] : [of] },
       channel: of,
-      within: isChannel ? [WHOLE] : [WHOLE, key.slice(0, key.lastIndexOf('/'))],
+      within: isChannel ? [EVERYTHING, WHOLE] : [EVERYTHING, WHOLE, key.slice(0, key.lastIndexOf('/'))],
       metric,
       values,
     };
@@ -89,7 +100,7 @@ function oddOf(own: readonly Watched[], all: readonly Lines[], days: DayRange): 
   if (!first || !lines) return [];
   const clicks = all.find(({ metric }) => metric === 'clicks');
   const clicksOf = ({ key }: Watched): Daily | null =>
-    key === WHOLE
+    key === WHOLE || key === EVERYTHING
       ? (clicks?.whole ?? null)
       : (all
           .filter(({ metric }) => metric === 'clicks')
@@ -194,7 +205,7 @@ interface RunOf {
 
 /** Which channels make up most of what the whole is off by. */
 function sharesText({ days: looked, style }: Situation, { metric, value, usual }: Told, { days, key, all }: RunOf): string[] {
-  if (key !== WHOLE) return [];
+  if (key !== WHOLE && key !== EVERYTHING) return [];
   const words = new Words(style);
   const parts = all
     .filter(({ about, metric: own }) => about.kind === 'Channel' && own === metric)

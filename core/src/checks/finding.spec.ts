@@ -1,4 +1,5 @@
-import { groupOf, isOff, stakeOf, type TargetFinding } from '../index';
+import { checkClaims, groupOf, isOff, stakeOf, type TargetFinding } from '../index';
+import { situationOf } from '../test/situation';
 
 const finding = (part: Partial<TargetFinding> = {}): TargetFinding => ({
   ...{ check: 'target', key: 'k', level: 'campaign', name: 'n', channel: 'search', account: 0, currency: 'GBP', member: 1 },
@@ -44,25 +45,35 @@ describe('what a finding comes to', () => {
   it('is off by what was spent beyond what is allowed for all that it will have brought', () => {
     // 800 of value are four fifths of what will come: 1,000 allow 400 of spend at 2.5.
     expect(stakeOf(finding())).toBeCloseTo(600, 9);
-    // 40 of 50 leads have come, each of which may cost 30.
-    expect(stakeOf(finding({ metric: 'cost-per-lead', target: 30 }))).toBeCloseTo(500, 9);
+    // 40 of 50 leads have come, each of which may cost 15.
+    expect(stakeOf(finding({ metric: 'cost-per-lead', target: 15 }))).toBeCloseTo(250, 9);
     expect(stakeOf(finding({ value: 0, maturity: 0 }))).toBe(1000);
   });
 
-  it('is not the advertising where claims are off, by what is claimed wrongly', () => {
-    const days = { from: 1, to: 28 };
-    const claims = {
-      check: 'claims',
-      key: 'c',
-      channel: 's',
-      name: 'S',
-      trouble: 'again',
-      days,
-      claims: 9,
-      count: 4,
-      value: 80,
-      found: 5,
-    } as const;
-    expect([groupOf({ ...claims, since: null }), stakeOf({ ...claims, since: null })]).toEqual(['not the advertising', 80]);
+  it('is, where it beats the target, by what the impressions lost to its budget would have brought beyond it', () => {
+    // 4,000 are four fifths of 5,000, which allow 2,000 for the 1,000 spent; a fifth of what could be shown is lost.
+    const beats = { value: 4000, lostToBudget: 0.2, verdict: 'beats' } as const;
+    expect(stakeOf(finding(beats))).toBeCloseTo(1000 / 4, 9);
+    expect(stakeOf(finding({ ...beats, lostToBudget: null }))).toBe(0);
+  });
+
+  it('is by what a check says of it, where that is none of the target', () => {
+    const [other] = checkClaims({ ...situationOf([]), ...twice }).findings;
+    expect([other && groupOf(other), other && stakeOf(other), other && isOff(other)]).toEqual(['not the advertising', 600, true]);
   });
 });
+
+/** Thirty orders of 20 that are each claimed twice. */
+const twice = {
+  days: { from: 171, to: 200 },
+  claims: {
+    outcomes: Array.from({ length: 30 }, (_, at) => ({ id: `O-${at}`, day: 171 + at, count: 1, value: 20e6 })),
+    claims: Array.from({ length: 60 }, (_, at) => {
+      const day = 171 + (at % 30);
+      return { channel: 0, order: `O-${at % 30}`, day, clickDay: day, count: 1, value: 20e6 };
+    }),
+    channels: [{ id: 's', name: 'S' }],
+    isCovered: () => true,
+    isListed: true,
+  },
+};

@@ -124,15 +124,21 @@ function targetGroup({ verdict, unfit, supported, stopLoss, lostToBudget, move }
   return move !== null || (lostToBudget ?? 0) >= LEAST_LOST ? 'held back' : 'fine';
 }
 
+/** No budget is thought to lose more than this share of what it could have shown. */
+const MOST_LOST = 0.9;
+
 /**
  * Money at stake over the days that were looked at, in whole units of the client's currency, for the order of a list: what
- * was spent beyond what the target allows for what it brought, or how much more it might have cost; what a check says.
+ * was spent beyond what the target allows for what it brought; where it brings more than that, what the impressions lost to
+ * its budget would have brought beyond it at the same rate; else what a check says.
  */
 export function stakeOf(finding: Finding): number {
   if (finding.check !== 'target') return finding.money;
-  const { metric, target, outcomes, value, maturity, spend } = finding;
+  const { metric, target, outcomes, value, maturity, spend, lostToBudget } = finding;
   // What nothing has arrived of yet allows for nothing that is known.
   const whole = (arrived: number): number => (arrived > 0 ? arrived / maturity : 0);
   const allowed = TARGET_METRICS[metric].bound === 'at least' ? whole(value) / target : whole(outcomes) * target;
-  return Math.abs(spend - allowed);
+  if (allowed <= spend) return spend - allowed;
+  const lost = Math.min(MOST_LOST, lostToBudget ?? 0);
+  return ((allowed - spend) * lost) / (1 - lost);
 }

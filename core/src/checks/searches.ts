@@ -4,7 +4,7 @@ import { groupBy } from '../list/group-by';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
+import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
 import { read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
@@ -111,7 +111,7 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days']): Ot
     key: findingKey('searches', 'wrong intent', gram),
     about: { kind: 'Words of searches', name: `“${gram}”`, path: [] },
     group: 'loses money',
-    money: wasteOf(own),
+    money: atPace(situation, wasteOf(own)),
     days,
     since: null,
     says: `Searches with “${gram}” took ${words.money(spend)} and brought ${words.count(outcomes)} ${many}; for the same money other searches bring ${words.few(expected)}.`,

@@ -57,14 +57,19 @@ export interface Result {
   readonly many: string;
 }
 
-export function resultOf({ target, metricSet, tables }: Pick<Situation, 'target' | 'metricSet' | 'tables'>): Result {
+/** What says which result a client is after. */
+export interface ResultAsked extends Pick<Situation, 'target' | 'metricSet'> {
+  readonly tables: Pick<ClientTables, 'vocabulary'>;
+}
+
+export function resultOf({ target, metricSet, tables }: ResultAsked): Result {
   const metric: TargetMetric = target?.metric ?? USUAL_TARGET[metricSet];
   const { outcome: id, count } = TARGET_METRICS[metric];
   const outcome = tables.vocabulary.outcome(id);
   return { outcome, count, one: outcome.name, many: lowerFirst(outcome.label) };
 }
 
-export const metricsOf = ({ tables }: Pick<Situation, 'tables'>): MetricBook => bookOf(tables.vocabulary);
+export const metricsOf = ({ tables }: Pick<ResultAsked, 'tables'>): MetricBook => bookOf(tables.vocabulary);
 
 /** An answer of one bucket with a way to read it. */
 export interface Read {
@@ -100,4 +105,11 @@ export function read(
       return figure.kind === 'value' ? figure.value : null;
     },
   };
+}
+
+/** What was spent on the days that are looked at; null where that is not measured. */
+export function spendOf(situation: Situation): number | null {
+  const { members, value } = read(situation, ['spend']);
+  const total = members.find(({ kind }) => kind === 'total');
+  return total ? value(total, 'spend') : null;
 }

@@ -3,7 +3,7 @@ import { quantity } from '../figure/text';
 import { lowerFirst } from '../text/lower-first';
 import { termKey } from '../measure/term';
 import { groupBy } from '../list/group-by';
-import type { DayRange } from '../time/day';
+import { type DayRange, lengthOf } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
@@ -34,6 +34,9 @@ const PARTS = [
 export const PARTS_DAYS = 182;
 /** Parts that are told by name. */
 const MOST_NAMED = 12;
+
+/** Money of all those days for as many as are looked at. */
+export const atPace = ({ days }: Pick<Situation, 'days'>, money: number): number => (money * lengthOf(days)) / PARTS_DAYS;
 
 /** One part of a campaign. */
 export interface CampaignPart extends Spent {
@@ -124,7 +127,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
     key: findingKey('sources', dimension, whole),
     about: { kind: 'Campaign', name: campaignName, path: [channelName] },
     group: 'loses money',
-    money: sum(parts.map(wasteOf)),
+    money: atPace(situation, sum(parts.map(wasteOf))),
     days,
     since: null,
     says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${words.count(outcomes)} ${many}; for the same money the campaign as a whole brings ${words.count(expected)}.`,

@@ -37,7 +37,7 @@ export function standingOf(situation: Situation): string {
   const known = knownOf(answered, whole, { metric, count });
   if (!known) return `${told}; too much is not measured to tell whether that is met.`;
   const { spend, counted } = known;
-  const judged = judgedBy({ bound, bar, ...known });
+  const judged = promiseKept({ bound, bar, ...known });
   const sure = judged.verdict === 'open' ? `so few ${many} leave open whether that is met` : `surely ${judged.verdict}`;
   const money =
     bound === 'at least'
@@ -76,7 +76,7 @@ interface Reached {
 }
 
 /** Whether a promise is kept, by the 95 % interval of so many results; `off` is money over (or, below 0, under) what it asks for. */
-export function judgedBy({ bound, bar, actual, spend, counted }: Reached): {
+export function promiseKept({ bound, bar, actual, spend, counted }: Reached): {
   readonly verdict: 'met' | 'missed' | 'open';
   readonly low: number;
   readonly high: number;

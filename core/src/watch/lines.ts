@@ -29,6 +29,8 @@ export interface Lines {
   readonly last: number;
   readonly members: readonly NamedLine[];
   readonly whole: Daily;
+  /** The same with orders that no campaign is matched with; null where these are not counted. */
+  readonly everything: Daily | null;
   /** Whether all of it is not known, and it is that of the members that tell. */
   readonly isOfSome: boolean;
 }
@@ -71,7 +73,8 @@ export function linesOf(
   const buckets = daysOf(days).map((day) => ({ ...now, from: day, to: day }));
   const found = answer(tables, question, names, { metrics, buckets, lastDay });
   const members = found.members.filter(({ kind, level }) => kind === 'member' && level === rows.at(-1));
-  const whole = found.members.find(({ kind }) => kind === 'matched') ?? found.members.find(({ kind }) => kind === 'total');
+  const [matched, total] = (['matched', 'total'] as const).map((own) => found.members.find(({ kind }) => kind === own));
+  const whole = matched ?? total;
   return metrics.map((metric) => {
     const daily = (member: (typeof members)[number]): Daily =>
       buckets.map((_, at) => {
@@ -86,6 +89,7 @@ export function linesOf(
       last: settledOf(tables, found.formulaOf(metric), buckets, lastDay) - 1,
       members: members.map((member) => ({ key: member.key, name: member.name, channel: member.channel, values: daily(member) })),
       whole: orSum(own, members.map(daily)),
+      everything: matched && total ? daily(total) : null,
     };
   });
 }

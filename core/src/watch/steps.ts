@@ -12,9 +12,10 @@ export interface Step {
   readonly followed: Daily;
 }
 
-/** Each count beside the one before it on the way to the result, of the members that tell of both, without unusual days. */
+/** Each count that is told beside the one before it on the way to the result, of the members that tell of both, without unusual days. */
 export function stepsOf(lines: readonly Lines[]): Step[] {
-  const counts = lines.filter(({ varies }) => varies === 'count');
+  const isTold = ({ members }: Lines): boolean => members.some(({ values }) => values.some((each) => each !== null));
+  const counts = lines.filter((line) => line.varies === 'count' && isTold(line));
   return counts.slice(1).flatMap((own, nth): Step[] => {
     const before = counts[nth];
     return before ? [stepBetween(before, own)] : [];

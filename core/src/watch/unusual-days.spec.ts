@@ -33,6 +33,18 @@ describe('unusual days of lines', () => {
     expect(places([broken, calm(600), calm(600), calm(600)])[0]).toEqual([]);
   });
 
+  it('are found together where none of them would be alone, and a day beside one with it', () => {
+    const steady: Watched = { values: Array.from({ length: DAYS_BEFORE + SHOWN }, () => 80), clicks: null };
+    const z = (value: number): number => 2 * (Math.sqrt(value + 3 / 8) - Math.sqrt(80 + 3 / 8));
+    // Three days of 113 lie 3.4 spreads off each, and 5.9 together; one or two of them say nothing.
+    expect(z(113)).toBeCloseTo(3.39, 1);
+    const of = (many: number, value = 113): Watched =>
+      Array.from({ length: many }, (_, at) => 12 + at).reduce((line, at) => withDay(line, at, value), steady);
+    expect([places([of(1)]), places([of(3)])]).toEqual([[[]], [[12, 13, 14]]]);
+    expect(places([withDay(of(1, 260), 13, 115)])).toEqual([[12, 13]]);
+    expect(places([withDay(of(1, 260), 13, 100)])).toEqual([[12]]);
+  });
+
   it('are hardly ever found where nothing happens', () => {
     let found = 0;
     for (let run = 0; run < 60; run++) found += places([calm(8), calm(40), calm(200)]).flat().length;

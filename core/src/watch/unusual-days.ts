@@ -17,9 +17,16 @@ export interface Watched {
   readonly clicks: Daily | null;
 }
 
+/** Days that follow one another, at most so many, are unusual together beyond this: of more ways to be off more are so by chance. */
+const LONGEST = 4;
+const TOGETHER = 5;
+/** A day next to a told one belongs to it from here on. */
+const BESIDE = 3;
+
 /**
  * The days of each of some lines, among the first `settled` that are shown, that lie further from the usual than chance
- * takes calm days, and by an amount that matters beside all lines (calculations, chapter 17). Lists of one line each.
+ * takes calm days, alone or up to four together (their distances over the root of how many they are, Stouffer), and by an
+ * amount that matters beside all lines (calculations, chapter 17). Lists of one line each.
  */
 export function unusualDays(lines: readonly Watched[], settled: number, varies: Varies): UnusualDay[][] {
   const against = lines.map(({ values, clicks }) =>
@@ -29,9 +36,39 @@ export function unusualDays(lines: readonly Watched[], settled: number, varies: 
     }),
   );
   const usual = Array.from({ length: settled }, (_, at) => against.reduce((sum, line) => sum + (line[at]?.usual ?? 0), 0));
-  return against.map((line) =>
-    line.flatMap((day, at) =>
-      day && Math.abs(day.z) > TOLD && Math.abs(day.value - day.usual) >= LEAST_SHARE * (usual[at] ?? 0) ? [{ ...day, at }] : [],
-    ),
-  );
+  return against.map((line) => {
+    const matters = (day: DayMeasured | undefined, at: number): boolean =>
+      day !== undefined && Math.abs(day.value - day.usual) >= LEAST_SHARE * (usual[at] ?? 0);
+    const off = new Set(line.flatMap((_, at) => runAt(line, at, matters)));
+    for (const at of [...off]) for (const next of [at - 1, at + 1]) if (isBeside(line[at], line[next])) off.add(next);
+    return line.flatMap((day, at) => (day && off.has(at) ? [{ ...day, at }] : []));
+  });
+}
+
+/** Whether a day is off as the one next to it, though not so far that it would be told by itself. */
+const isBeside = (told: DayMeasured | undefined, next: DayMeasured | undefined): boolean =>
+  told !== undefined && next !== undefined && next.z * Math.sign(told.z) > BESIDE;
+
+/**
+ * The places of a day that is unusual by itself, or of those from one on that are unusual together, each of which is not; none
+ * where none are. A day more belongs to them where with it they are further from the usual than without.
+ */
+function runAt(
+  line: readonly (DayMeasured | undefined)[],
+  at: number,
+  matters: (day: DayMeasured | undefined, at: number) => boolean,
+): number[] {
+  const side = Math.sign(line[at]?.z ?? 0);
+  let [sum, before, found] = [0, 0, 0];
+  for (let length = 1; length <= LONGEST; length++) {
+    const own = line[at + length - 1];
+    if (own === undefined || !matters(own, at + length - 1)) break;
+    if (own.z * side > TOLD) return length === 1 ? [at] : [];
+    sum += own.z * side;
+    const together = sum / Math.sqrt(length);
+    if (together <= before) break;
+    if (together > TOGETHER) found = length;
+    before = together;
+  }
+  return Array.from({ length: found }, (_, nth) => at + nth);
 }

@@ -4,8 +4,8 @@ import { PROMISES } from './promises';
 
 /** Reports the demonstration fetches of each channel; the rest can be connected by hand. */
 const REPORTS: Readonly<Record<string, readonly string[]>> = {
-  'harbor-search': ['ads', 'keywords', 'device-hours', 'positions', 'pages', 'claims', 'settings', 'changes'],
-  'tern-search': ['ads', 'keywords', 'claims', 'settings', 'changes'],
+  'harbor-search': ['ads', 'keywords', 'terms', 'device-hours', 'positions', 'pages', 'claims', 'settings', 'changes'],
+  'tern-search': ['ads', 'keywords', 'terms', 'claims', 'settings', 'changes'],
   'wren-social': ['ads', 'age-sex', 'platforms', 'films', 'grades', 'reach', 'claims', 'settings', 'changes'],
   'cobble-video': ['ads', 'reach', 'claims', 'settings', 'changes'],
   'hedgerow-display': ['ads', 'placements', 'claims', 'settings', 'changes'],

@@ -1,30 +1,55 @@
-import type { AuditReply, Client } from '@lens/contract';
-import { type DayRange, isOff, mainReasons, quantity } from '@lens/core';
+import type { AuditReply, Client, FindingState, Note } from '@lens/contract';
+import { type DayRange, type Finding, isOff, mainReasons, quantity } from '@lens/core';
 import { clockOf, type Context } from '../context';
+import { auditBy } from '../store/audits';
+import { documentsOf } from '../store/documents';
 import { withDecisions } from './decide';
+
+/** An audit is compared with the newest that is so many days older. */
+const COMPARED = 6;
 
 /** All that is looked into of a client's period: how it stands to its target, and whatever else may be off. */
 export async function auditOf(context: Context, client: Client, period: DayRange): Promise<AuditReply> {
   const { today } = clockOf(context, client.timeZone);
   const { id, locale, currency } = client;
-  const [audit, { standing, looked }] = await Promise.all([
+  const notes = documentsOf<Note>(context.db, 'note', id).map(({ body }) => body);
+  const [audit, { spend, standing, looked }] = await Promise.all([
     context.queries.audit(id, period, today),
-    context.queries.checks(id, period, today),
+    context.queries.checks(id, { days: period, today, notes }),
   ]);
-  const { target, days, matured, dataVersion, findings } = audit;
-  const all = [...withDecisions(context, id, audit), ...looked.flatMap((each) => each.findings)];
+  const { findings: judged, ...about } = audit;
+  const findings = [...withDecisions(context, id, audit), ...looked.flatMap((each) => each.findings)];
   return {
-    ...{ target, days, matured, dataVersion },
-    answer: [...(standing === '' ? [] : [standing]), ...mainReasons(all, { locale, currency })],
-    findings: all,
+    ...about,
+    spend,
+    answer: [...(standing === '' ? [] : [standing]), ...mainReasons(findings, { locale, currency })],
+    findings,
     checks: [
       {
         check: 'target',
-        looked: quantity(findings.length, 'campaign or ad', 'campaigns and ads', { locale, currency }),
-        found: findings.filter(isOff).length,
-        lacks: target ? '' : 'there is no target for these days. Set one under Targets',
+        looked: quantity(judged.length, 'campaign or ad', 'campaigns and ads', { locale, currency }),
+        found: judged.filter(isOff).length,
+        lacks: audit.target ? '' : 'there is no target for these days. Set one under Targets',
       },
       ...looked.map(({ findings: own, ...told }) => ({ ...told, found: own.filter(isOff).length })),
     ],
+    states: statesOf(context, id),
+    before: beforeOf(context, id, today),
   };
+}
+
+/** What people said of a client's findings. */
+export const statesOf = ({ db }: Context, client: string): FindingState[] =>
+  documentsOf<Pick<FindingState, 'key' | 'until' | 'reason' | 'assigned' | 'note'>>(db, 'finding', client).map(
+    ({ body, version, by, at }) => ({
+      ...body,
+      version,
+      by,
+      at,
+    }),
+  );
+
+function beforeOf({ db }: Context, client: string, today: number): AuditReply['before'] {
+  const kept = auditBy(db, client, today - COMPARED);
+  return kept ? { madeOn: kept.madeOn, off: kept.audit.findings.filter((finding: Finding) => isOff(finding)).map(({ key }) => key) } : null;
 }

@@ -2,6 +2,7 @@ import type { AuditReply } from '@lens/contract';
 import {
   type Audit,
   audit,
+  barOfParts,
   BUILT_IN_BOOK,
   type DayRange,
   LEVELS,
@@ -16,7 +17,7 @@ import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
 
 /** An audit against the target with the names its findings need on a screen. */
-export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'checks' | 'answer'> {
+export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'checks' | 'answer' | 'spend' | 'states' | 'before'> {
   readonly target: Target | null;
   readonly findings: (Audit['findings'][number] & {
     channelName: string;
@@ -31,10 +32,13 @@ export interface NamedAudit extends Omit<AuditReply, 'findings' | 'target' | 'ch
 export function judging(data: ClientData, client: string, days: DayRange, today: number): NamedAudit {
   const loaded = data.load(client);
   const target = targetFor(rulesOf(data.db, client, 'promises').targets, days);
-  if (!target) return { target: null, days, matured: false, findings: [], dataVersion: loaded.version };
+  if (!target) return { target: null, bar: null, days, matured: false, findings: [], dataVersion: loaded.version };
   const names = data.namesOf(loaded);
   const pictures = data.picturesOf(loaded);
-  const result = audit({ tables: loaded.tables, target, days, lastDay: today - 1, names, accepted: acceptedMoves(data.db, client) });
+  const { tables } = loaded;
+  const bar = barOfParts({ tables, names, client, metricSet: data.metricSetOf(client), days, lastDay: today - 1, target });
+  const asked = { tables, days, lastDay: today - 1, names, accepted: acceptedMoves(data.db, client) };
+  const result = audit({ ...asked, target: { ...target, value: bar?.value ?? target.value } });
   const findings = result.findings.map((finding) => {
     const path = loaded.members.pathOf(finding.member);
     const picture = finding.level === 'ad' ? pictures.get(finding.member) : undefined;
@@ -47,7 +51,7 @@ export function judging(data: ClientData, client: string, days: DayRange, today:
       ...(picture === undefined ? {} : { picture }),
     };
   });
-  return { target, days, matured: result.matured, findings, dataVersion: loaded.version };
+  return { target, bar, days, matured: result.matured, findings, dataVersion: loaded.version };
 }
 
 /** The figure of a target's metric for a whole client, as the target counts. */

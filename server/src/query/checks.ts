@@ -1,8 +1,7 @@
-import { type DayRange, type Happened, lookInto, type Looked, resultOf, type Situation, standingOf, targetFor } from '@lens/core';
+import { type DayRange, lookInto, type Looked, resultOf, type Situation, spendOf, standingOf, targetFor } from '@lens/core';
 import type { Note } from '@lens/contract';
 import { happeningOfChange, happeningOfNote } from '@lens/draw';
 import { findClient } from '../store/clients';
-import { documentsOf } from '../store/documents';
 import { rulesOf } from '../store/rules';
 import { settingsChanged } from './changes';
 import { covering } from './claims';
@@ -13,16 +12,25 @@ const BEFORE = 70;
 
 /** What is looked into beside the target, and how the client stands in a sentence. */
 export interface LookedInto {
+  /** What was spent; null where that is not measured. */
+  readonly spend: number | null;
   readonly standing: string;
   readonly looked: readonly Looked[];
 }
 
-export function checksOf(data: ClientData, client: string, days: DayRange, today: number): LookedInto {
-  const situation = situationOf(data, client, days, today);
-  return { standing: standingOf(situation), looked: lookInto(situation, (done) => data.tell(done)) };
+/** `notes` are those of the logbook, which are no part of the state of a client's data. */
+export function checksOf(data: ClientData, client: string, { days, today, notes }: ChecksAsked): LookedInto {
+  const situation = situationOf(data, client, { days, today, notes });
+  return { spend: spendOf(situation), standing: standingOf(situation), looked: lookInto(situation, (done) => data.tell(done)) };
 }
 
-function situationOf(data: ClientData, client: string, days: DayRange, today: number): Situation {
+export interface ChecksAsked {
+  readonly days: DayRange;
+  readonly today: number;
+  readonly notes: readonly Note[];
+}
+
+function situationOf(data: ClientData, client: string, { days, today, notes }: ChecksAsked): Situation {
   const loaded = data.load(client);
   const { tables } = loaded;
   const { targets, budgets, balances } = rulesOf(data.db, client, 'promises');
@@ -33,13 +41,10 @@ function situationOf(data: ClientData, client: string, days: DayRange, today: nu
   return {
     ...{ ...of, client, clientName, days, lastDay: today - 1, names: data.namesOf(loaded), style: { locale, currency } },
     claims: { outcomes, claims, channels, isCovered, isListed: covers.length > 0 },
-    happened: happenedIn(data, client, { from: days.from - BEFORE, to: days.to }),
+    happened: [
+      ...notes.map(happeningOfNote),
+      ...settingsChanged(data, client, { from: days.from - BEFORE, to: days.to }).changes.map(happeningOfChange),
+    ],
     promised: { budgets, balances },
   };
-}
-
-/** What somebody noted and what the channels' histories tell. */
-function happenedIn(data: ClientData, client: string, period: DayRange): Happened[] {
-  const notes = documentsOf<Note>(data.db, 'note', client).map(({ body }) => happeningOfNote(body));
-  return [...notes, ...settingsChanged(data, client, period).changes.map(happeningOfChange)];
 }

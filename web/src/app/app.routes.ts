@@ -45,6 +45,11 @@ export const routes: Routes = [
     loadComponent: () => import('./dashboards/frozen-page').then((file) => file.FrozenPage),
   },
   { path: 'audit', title: 'Audit', loadComponent: () => import('./audit/audit-page').then((file) => file.AuditPage) },
+  {
+    path: 'audit/all',
+    title: 'Audit of all clients',
+    loadComponent: () => import('./audit/all-audits-page').then((file) => file.AllAuditsPage),
+  },
   { path: 'moves', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
   { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((file) => file.NotFound) },
 ];

@@ -1,10 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { NgTemplateOutlet } from '@angular/common';
+import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
-import { countedWords, formatNumber, BUILT_IN_BOOK } from '@lens/core';
+import { CHECK_LABELS, type CheckId, CHECKS, countedWords, rangeText } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -12,19 +17,46 @@ import { MovesService } from '../data/moves';
 import { Undo } from '../data/undo';
 import { NoteWriter } from '../logbook/note-writer';
 import { loadState } from '../ui/load-state';
+import type { FindingState } from '@lens/contract';
+import { type Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
+import { PickField } from '../ui/pick-field';
 import { Waiting } from '../ui/waiting';
 import { DismissDialog } from './dismiss-dialog';
 import { FindingCard } from './finding-card';
-import { type AuditSection, lookedText, sectionsOf } from './audit-sections';
+import { type AuditSection, barText, lookedText, sectionsOf, type Shown } from './audit-sections';
+import { FindingFoot } from './finding-foot';
 import { OtherCard } from './other-card';
+import { type SaidAbout, SaidDialog } from './said-dialog';
 import type { FindingView } from './finding-view';
 import type { OtherView } from './other-view';
+
+/** A control with what stands in it as a signal. */
+function valueOf<T>(first: T) {
+  const control = new FormControl<T>(first, { nonNullable: true });
+  return { control, value: toSignal(control.valueChanges, { initialValue: first }) };
+}
 
 /** How a client stands and why: what is off by money at stake, how sure that is, and what to do about it. */
 @Component({
   selector: 'ul-audit-page',
-  imports: [FindingCard, OtherCard, MatExpansionPanel, MatExpansionPanelHeader, NeedClient, RouterLink, Waiting],
+  imports: [
+    MatButton,
+    NgTemplateOutlet,
+    FindingCard,
+    FindingFoot,
+    OtherCard,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    PickField,
+    ReactiveFormsModule,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    NeedClient,
+    RouterLink,
+    Waiting,
+  ],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,17 +90,27 @@ export class AuditPage {
     return state?.state === 'ready' ? state.value : null;
   });
   protected readonly targetText = computed(() => {
-    const target = this.audit()?.target;
-    const resolved = this.resolved();
-    if (!target || !resolved) return '';
-    const metric = BUILT_IN_BOOK.named(target.metric);
-    return `${metric.label} ${metric.better === 'lower' ? '≤' : '≥'} ${formatNumber(target.value, metric.unit, resolved.style)}`;
+    const [audit, resolved] = [this.audit(), this.resolved()];
+    return audit && resolved ? barText(audit, resolved.style) : '';
+  });
+  /** The day of the audit that this one is compared with. */
+  protected readonly comparedWith = computed(() => {
+    const [before, resolved] = [this.audit()?.before, this.resolved()];
+    return before && resolved ? rangeText({ from: before.madeOn, to: before.madeOn }, resolved.style.locale) : '';
   });
   protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
   protected readonly sections = computed((): AuditSection[] => {
     const [audit, resolved] = [this.audit(), this.resolved()];
-    return audit && resolved ? sectionsOf(audit.findings, resolved.style) : [];
+    const sought = { check: this.check.value(), text: this.text.value().trim() };
+    return audit && resolved ? sectionsOf(audit, { style: resolved.style, today: this.focus.clock()?.today ?? 0, sought }) : [];
   });
+  /** Only findings of one check, or with some words in them. */
+  protected readonly check = valueOf<CheckId | null>(null);
+  protected readonly text = valueOf('');
+  protected readonly checks: readonly Choice<CheckId | null>[] = [
+    { value: null, label: 'Everything' },
+    ...CHECKS.map((value) => ({ value, label: CHECK_LABELS[value] })),
+  ];
   /** What was looked into. */
   protected readonly looked = computed((): string[] => {
     const [audit, resolved] = [this.audit(), this.resolved()];
@@ -92,6 +134,22 @@ export class AuditPage {
       channel: about.kind === 'Channel' ? about.name : null,
       campaign: null,
     });
+  }
+
+  /** Asks what is to be said of a finding. */
+  protected say({ view, said }: Shown): void {
+    const client = this.client();
+    if (!client) return;
+    const says = 'says' in view.finding ? view.finding.says : view.finding.name;
+    this.dialog
+      .open<SaidDialog, SaidAbout, FindingState>(SaidDialog, {
+        width: '460px',
+        data: { client: client.id, key: view.finding.key, says, state: said.state },
+      })
+      .afterClosed()
+      .subscribe((state) => {
+        if (state) this.reread.update((n) => n + 1);
+      });
   }
 
   protected accept(view: FindingView): void {

@@ -24,6 +24,7 @@ import type { OtherView } from './other-view';
         }
         @if (isOpen()) {
           @if (view().drawn; as drawn) {
+            <p class="small caption">{{ view().finding.picture!.title }}</p>
             <ul-chart [drawn]="drawn" [summary]="$any(view().finding.picture).title" [height]="150" />
           } @else if (view().bars; as bars) {
             <ul class="bars" [attr.aria-label]="view().finding.picture!.title">

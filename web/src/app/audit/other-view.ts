@@ -68,7 +68,7 @@ function barsOf({ parts }: PartsPicture): Bar[] {
 type DaysPicture = Extract<NonNullable<WireFinding['picture']>, { kind: 'days' }>;
 
 /** Day by day with what is usual; the days that are meant are marked. */
-function daysDrawn({ title, unit, from, values, usual, marked }: DaysPicture, style: Style): Drawn {
+function daysDrawn({ unit, from, values, usual, marked }: DaysPicture, style: Style): Drawn {
   const figures = (numbers: DaysPicture['values']) => numbers.map((each) => (each === null ? gap('not measured') : value(each)));
   const isMarked = (at: number): boolean => marked.some((days) => from + at >= days.from && from + at <= days.to);
   const dayOf = (at: number): string => rangeText({ from: from + at, to: from + at }, style.locale);
@@ -80,7 +80,7 @@ function daysDrawn({ title, unit, from, values, usual, marked }: DaysPicture, st
         lines: [
           {
             key: 'values',
-            name: title,
+            name: 'that day',
             figures: figures(values),
             unusual: values.flatMap((each, at) => (each !== null && isMarked(at) ? [{ at, words: '' }] : [])),
           },

@@ -33,6 +33,7 @@ const PARTS: Record<string, FocusParts> = {
   targets: NO_PARTS,
   moves: NO_PARTS,
   audit: PERIOD,
+  'audit/all': NO_PARTS,
   attribution: PERIOD,
   metrics: { period: true, comparison: true, counting: true },
   'metrics/sets': NO_PARTS,

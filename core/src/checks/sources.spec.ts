@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { seededRandom } from '../evidence/random';
+import { drawPoisson } from '../test/draw';
+import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
+import { besideSiblings, costlyOf, expecting, wasteOf } from './beside-whole';
+import { checkSearches, costlyGrams, termsOf } from './searches';
+import { checkSources, PARTS_DAYS } from './sources';
+
+/** A day's row of a part: 10 spent, so many purchases. */
+const part = (day: number, codes: Readonly<Record<string, number>>, purchases: number, spend = 10): DayRow => ({
+  day,
+  codes,
+  amounts: { spend, clicks: 20, 'purchase.count.claims.click': purchases, 'purchase.value.claims.click': purchases * 40 },
+});
+const days = Array.from({ length: PARTS_DAYS }, (_, at) => LOOKED.to - at);
+
+describe('parts beside their whole', () => {
+  it('are expected what the whole brings for the same money', () => {
+    const parts = expecting([
+      { name: 'a', spend: 100, outcomes: 30 },
+      { name: 'b', spend: 300, outcomes: 10 },
+      { name: 'free', spend: 0, outcomes: 5 },
+    ]);
+    expect(parts.map(({ name, expected }) => [name, expected])).toEqual([
+      ['a', 10],
+      ['b', 30],
+    ]);
+    expect(parts[1] && wasteOf(parts[1])).toBeCloseTo(200, 9);
+    expect([
+      expecting([{ spend: 5, outcomes: 3 }]),
+      expecting([
+        { spend: 5, outcomes: 0 },
+        { spend: 5, outcomes: 0 },
+      ]),
+    ]).toEqual([[], []]);
+  });
+
+  it('cost too much only where that is sure, and a list of parts that are alike has next to none', () => {
+    const draw = seededRandom(15);
+    const alike = Array.from({ length: 400 }, (_, nth) => ({ nth, spend: 10 + 90 * draw(), outcomes: 0 })).map((each) => ({
+      ...each,
+      outcomes: drawPoisson(draw, each.spend / 10),
+    }));
+    expect(costlyOf(besideSiblings(expecting(alike))).length).toBeLessThanOrEqual(4);
+    // Forty more that bring nothing: those with enough spend are found, and none of the others for them.
+    const idle = Array.from({ length: 40 }, (_, at) => ({ nth: 1000 + at, spend: 20 + 10 * at, outcomes: 0 }));
+    const found = new Set(costlyOf(besideSiblings(expecting([...alike, ...idle]))).map(({ nth }) => nth));
+    expect(idle.filter(({ spend, nth }) => spend > 150 && !found.has(nth))).toEqual([]);
+    // One in fifty at most.
+    expect([...found].filter((nth) => nth < 1000).length).toBeLessThanOrEqual(8);
+  });
+
+  it('are shrunk towards one another, the more the less is known of them', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 30 }), fc.integer({ min: 1, max: 60 }), (outcomes, expected) => {
+        const [own] = besideSiblings([{ spend: 1, outcomes, expected }]);
+        const ratio = outcomes / expected;
+        const shrunk = own?.beside.shrunk ?? NaN;
+        expect(shrunk).toBeGreaterThanOrEqual(Math.min(1, ratio));
+        expect(shrunk).toBeLessThanOrEqual(Math.max(1, ratio));
+      }),
+      { seed: 10, numRuns: 200 },
+    );
+  });
+});
+
+describe('sources', () => {
+  const placements = (idle: number) =>
+    days.flatMap((day) => [1, 2, 3, 4, 5, 6].map((placement) => part(day, { campaign: 1, placement }, placement === 6 ? idle : 1)));
+
+  it('that bring next to nothing are one finding of their campaign, with the money of the days looked at', () => {
+    const { findings, looked } = checkSources(situationOf([reportOf(placements(0))]));
+    expect(looked).toBe('6 placements');
+    expect(findings).toHaveLength(1);
+    expect(findings[0]).toMatchObject({
+      ...{ check: 'sources', trouble: 'placement', group: 'loses money', members: ['6'], about: { name: 'campaign 1' } },
+      picture: { kind: 'table', rows: [['6', '£1,820', '0', '152']] },
+    });
+    expect(findings[0]?.money).toBeCloseTo(280, 6);
+    expect(findings[0]?.says).toContain('placement “6” took £1,820 and brought 0 purchases');
+  });
+
+  it('that bring as much as others are none, and without such a report it is said which would tell', () => {
+    expect(checkSources(situationOf([reportOf(placements(1))])).findings).toEqual([]);
+    expect(checkSources(situationOf([reportOf([{ day: 270, codes: { campaign: 1 }, amounts: { spend: 1 } }])])).lacks).toContain(
+      'placement',
+    );
+  });
+});
+
+describe('words of searches', () => {
+  const searches = ['loose tea', 'loose tea online', 'green tea', 'tea jobs', 'loose tea jobs', 'free tea', 'juniper tea'];
+  const parts = (rate: (name: string) => number) =>
+    searches.map((name) => ({ whole: 'c', campaignName: 'c', channelName: 's', name, spend: 300, outcomes: rate(name) }));
+  const found = (rate: (name: string) => number) => costlyGrams(termsOf(parts(rate), 'Juniper Loft Tea'), ['loose tea', 'green tea']);
+
+  it('that mean something else are told once, with all their searches', () => {
+    const grams = found((name) => (name.includes('jobs') ? 1 : name === 'free tea' ? 0 : 40));
+    expect(grams.map(({ gram, terms }) => [gram, terms.map(({ name }) => name)])).toEqual([
+      ['jobs', ['tea jobs', 'loose tea jobs']],
+      ['free', ['free tea']],
+    ]);
+  });
+
+  it('are none of the words that are bid on, nor of the client’s own name, whatever these bring', () => {
+    expect(found((name) => (name === 'green tea' ? 0 : 30))).toEqual([]);
+    expect(
+      termsOf(
+        parts(() => 1),
+        'Juniper Loft Tea',
+      ).map(({ name }) => name),
+    ).not.toContain('juniper tea');
+  });
+
+  it('are read of a report of search terms', () => {
+    const named: Readonly<Record<string, string>> = { '1': 'loose tea', '2': 'tea jobs', '3': 'green tea' };
+    const rows = days.flatMap((day) =>
+      [1, 2, 3].map((term) => part(day, { campaign: 1, group: 1, keyword: 1, 'search term': term }, term === 2 ? 0 : 1)),
+    );
+    const situation = situationOf([reportOf(rows)], {
+      names: (dimension, code) =>
+        dimension === 'search term' ? (named[code] ?? '') : dimension === 'keyword' ? 'loose tea' : `${dimension} ${code}`,
+    });
+    const { findings, looked } = checkSearches(situation);
+    expect(looked).toBe('3 search terms');
+    expect(findings).toMatchObject([{ trouble: 'wrong intent', about: { name: '“jobs”' }, members: ['tea jobs'], group: 'loses money' }]);
+    expect(checkSearches(situationOf([])).lacks).toContain('search term');
+  });
+});

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto';
+import type { Client } from '@lens/contract';
+import { clockOf, type Context, momentOf } from '../context';
+import { newestAudit, keepAudit, type KeptAudit } from '../store/audits';
+import { clientRecord } from '../store/client-record';
+import { allClients, dataRange } from '../store/clients';
+import { auditOf } from './audit-of';
+
+/** Days that an audit by itself looks at: the last finished ones. */
+const DAYS = 28;
+
+/** Makes the audit of the last four weeks of a client and keeps it. */
+export async function makeAudit(context: Context, client: Client): Promise<KeptAudit> {
+  const { db } = context;
+  const { today } = clockOf(context, client.timeZone);
+  const record = recordOf(context, client.id);
+  const audit = await auditOf(context, client, { from: today - DAYS, to: today - 1 });
+  const kept = { madeOn: today, madeAt: momentOf(context, client.timeZone), record, audit };
+  keepAudit(db, client.id, kept);
+  return kept;
+}
+
+const recordOf = ({ db }: Context, client: string): string =>
+  createHash('sha256')
+    .update(JSON.stringify(clientRecord(db, client)))
+    .digest('base64url');
+
+/** Makes an audit of each client whose data, rules or day have changed since its last one; one at a time, behind whoever asks. */
+export class AuditKeeper {
+  private isAtWork = false;
+
+  constructor(
+    private readonly context: Context,
+    private readonly failed: (error: unknown) => void,
+  ) {}
+
+  async runDue(): Promise<void> {
+    if (this.isAtWork) return;
+    this.isAtWork = true;
+    try {
+      for (const client of allClients(this.context.db)) if (this.isDue(client)) await makeAudit(this.context, client);
+    } catch (error) {
+      this.failed(error);
+    } finally {
+      this.isAtWork = false;
+    }
+  }
+
+  private isDue({ id, timeZone }: Client): boolean {
+    if (!dataRange(this.context.db, id)) return false;
+    const newest = newestAudit(this.context.db, id);
+    return newest?.madeOn !== clockOf(this.context, timeZone).today || newest.record !== recordOf(this.context, id);
+  }
+}
