@@ -9,6 +9,8 @@ const WEEKS = 28;
 const MONTHS = 4;
 /** Days around something planted on which what it does may still be seen. */
 const ECHO = 3;
+/** A day on which half as many more come, or a third fewer, is unusual whatever its weekday; of less a single day need not be. */
+const LARGE = Math.log(1.5);
 /** What lasts longer than this is no passing event. */
 const PASSING = 10;
 
@@ -27,7 +29,7 @@ export interface JudgedAudits {
   readonly months: number;
   /** Events within the months, and those that the finding with the most money of its days names. */
   readonly events: readonly { readonly name: string; readonly isNamed: boolean }[];
-  /** Days of passing events, and those told as unusual. */
+  /** Days of passing events that were large, and those told as unusual. */
   readonly days: { readonly planted: number; readonly found: number };
   /** Findings of each check for which nothing was planted. */
   readonly falseAlarms: Readonly<Record<'steps' | 'days' | 'pages', number>>;
@@ -65,7 +67,9 @@ export async function judgeAudits(
   const planted = client.events.map(({ from, to, ...event }): Planted => ({ ...event, from: dayOf(from), to: dayOf(to) }));
   const seen = planted.filter(({ from, to }) => from >= (ends.at(-1) ?? 0) - WEEKS + 1 && from < today - ECHO && to >= from);
   const told = audits.flatMap(({ findings }) => findings);
-  const passing = seen.filter(({ from, to, outcomes = 1, demand = 1 }) => to - from < PASSING && (outcomes !== 1 || demand !== 1));
+  const passing = seen.filter(
+    ({ from, to, outcomes = 1, demand = 1 }) => to - from < PASSING && Math.abs(Math.log(outcomes * demand)) >= LARGE,
+  );
   const oddDays = passing.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, at) => from + at));
   const isOdd = (day: number): boolean =>
     told.some(({ check, days }) => check === 'days' && dayOf(days.from) <= day && day <= dayOf(days.to));
@@ -198,7 +202,7 @@ export function figuresOfAudits(judged: readonly (JudgedAudits & { readonly clie
       })),
     ),
     ...share(
-      'Audit: days of passing events found unusual',
+      'Audit: days of large passing events found unusual',
       sum(({ days }) => days.found),
       sum(({ days }) => days.planted),
       0.95,

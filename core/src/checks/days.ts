@@ -28,6 +28,8 @@ interface Odd extends UnusualDay {
   readonly day: Day;
 }
 
+/** What there usually is next to nothing of a day has no usual days. */
+const LEAST_USUAL = 3;
 const WHOLE = 'all';
 /** Also what no campaign is matched with. */
 const EVERYTHING = 'everything';
@@ -53,7 +55,7 @@ export function checkDays(situation: Situation): Looked {
   // A channel's odd day is told with the channel, and not again with its campaigns.
   const isTold = ({ watched: { within, metric }, day }: Odd): boolean =>
     odd.some((other) => within.includes(other.watched.key) && other.watched.metric === metric && other.day === day);
-  const own = odd.filter((each) => !isTold(each));
+  const own = odd.filter((each) => each.usual >= LEAST_USUAL && !isTold(each));
   const findings = [...groupBy(own, ({ watched: { key } }) => key).values()].flatMap((of) =>
     runsOf(of).map((run) => findingOf(situation, run, watched)),
   );

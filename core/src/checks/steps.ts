@@ -16,6 +16,8 @@ import { happenedAround, listed, Words } from './words';
 const BEFORE = 42;
 /** A break that is told of by less than this of the change within two weeks of it is a drift, and no event. */
 const ABRUPT = 0.5;
+/** One that may be of any of more days than these has no day that anybody could look up. */
+const MOST_UNSURE = 14;
 const BESIDE = 14;
 
 /** A step to the result that changed on a day. */
@@ -35,7 +37,7 @@ export function checkSteps(situation: Situation): Looked {
   if (told.length === 0) return lacking('steps', 'nothing tells clicks and what followed day by day');
   const broken = told.flatMap((step): Broken[] => {
     const found = breakOf(step);
-    if (!found || !isAbrupt(step, found)) return [];
+    if (!found || found.within[1] - found.within[0] >= MOST_UNSURE || !isAbrupt(step, found)) return [];
     const since = { day: first + found.at, within: { from: first + found.within[0], to: first + found.within[1] }, until: null };
     return [{ ...found, step, since }];
   });
