@@ -198,6 +198,7 @@ export * from './checks/check';
 export * from './checks/all-checks';
 export * from './checks/claims';
 export * from './checks/finding';
+export * from './checks/late';
 export * from './checks/pacing';
 export * from './checks/situation';
 export * from './checks/standing';

@@ -2,6 +2,7 @@ import type { Check, Looked } from './check';
 import { checkClaims } from './claims';
 import { checkDays } from './days';
 import { OTHER_CHECKS, type OtherCheck } from './finding';
+import { checkLate } from './late';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
 import { checkSearches } from './searches';
@@ -16,6 +17,7 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   why: checkWhy,
   steps: checkSteps,
   days: checkDays,
+  late: checkLate,
   claims: checkClaims,
   pages: checkPages,
   sources: checkSources,

@@ -11,6 +11,7 @@ export const CHECK_LABELS = {
   why: 'Why it changed',
   steps: 'Steps to the result',
   days: 'Unusual days',
+  late: 'Late results',
   claims: 'Claims against orders',
   pages: 'Landing pages',
   sources: 'Sources and parts',

@@ -1,0 +1,41 @@
+import { KNOWN, LOOKED, reportOf, shopOf, situationOf } from '../test/situation';
+import { orderTable } from '../test/truth';
+import { checkLate, maturedOf, typedFor } from './late';
+
+const TARGET = { metric: 'roas', value: 2.8, countedBy: 'orders', basis: 'click', orders: 'matched', from: 0, to: 999 } as const;
+const days = Array.from({ length: KNOWN.to }, (_, at) => at + 1);
+/** Every day 100 spent on 50 clicks, which bring eight orders of 35 evenly over the eight days from the click on. */
+const late = (lags: readonly number[]) => {
+  const orders = days.flatMap((click) =>
+    lags.flatMap((lag) => (click + lag <= KNOWN.to ? [{ click, sale: click + lag, campaign: 1, value: 35 }] : [])),
+  );
+  const base = situationOf([reportOf(days.map((day) => ({ day, codes: { campaign: 1 }, amounts: { spend: 100, clicks: 50 } })))]);
+  return { ...base, target: TARGET, tables: { ...base.tables, orders: [orderTable(orders, KNOWN.from, KNOWN.to)] } };
+};
+
+describe('late results', () => {
+  it('are allowed for in what is shown and in what is typed in, as on the page', () => {
+    expect(maturedOf(2.1, 0.75, true)).toBeCloseTo(2.8, 9);
+    expect(typedFor(2.8, 0.75, true)).toBeCloseTo(2.1, 9);
+    // A cost shows too high: 40 with half arrived is 20, and for 20 one types 40.
+    expect([maturedOf(40, 0.5, false), typedFor(20, 0.5, false)]).toEqual([20, 40]);
+  });
+
+  it('are told with what campaigns show, what that will be, and what to type', () => {
+    const { findings } = checkLate(late([0, 1, 2, 3, 4, 5, 6, 7]));
+    // Of 14 days the last seven lack 7, 6, 5 … 1 of eight orders: 28 of 112.
+    expect(findings).toMatchObject([{ check: 'late', group: 'fine', days: { from: LOOKED.to - 13, to: LOOKED.to } }]);
+    expect(findings[0]?.says).toContain('75% (');
+    expect(findings[0]?.evidence[0]).toContain('a goal of 2.80 with 2.10 typed in');
+    const picture = findings[0]?.picture;
+    expect(picture?.kind === 'table' && picture.rows.map(([name, , ...rest]) => [name, ...rest])).toEqual([
+      ['campaign 1 (channel search)', '2.10', '2.80', '2.10'],
+    ]);
+  });
+
+  it('are none where all has come, and cannot be told without both days or a target', () => {
+    expect(checkLate(late([0, 0, 0, 0])).findings).toEqual([]);
+    expect(checkLate({ ...late([0]), target: null }).lacks).toContain('target');
+    expect(checkLate({ ...shopOf(), target: TARGET }).lacks).toContain('when each was clicked');
+  });
+});
