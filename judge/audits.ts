@@ -26,6 +26,8 @@ interface Planted extends Omit<WorldEvent, 'from' | 'to'> {
 
 /** What the audits of a client say of what was planted, of words of searches and of sources. */
 export interface JudgedAudits {
+  /** The audits themselves, as they were answered. */
+  readonly replies: readonly AuditReply[];
   readonly months: number;
   /** Events within the months, and those that the finding with the most money of its days names. */
   readonly events: readonly { readonly name: string; readonly isNamed: boolean }[];
@@ -56,11 +58,13 @@ export async function judgeAudits(
   }: { readonly id: string; readonly client: ClientWorld; readonly today: number; readonly say: (line: string) => void },
 ): Promise<JudgedAudits> {
   const ends = Array.from({ length: MONTHS }, (_, at) => today - 1 - at * WEEKS);
+  const replies: AuditReply[] = [];
   const audits: { readonly days: { readonly from: number; readonly to: number }; readonly findings: readonly Other[] }[] = [];
   for (const to of ends) {
     const days = { from: to - WEEKS + 1, to };
     const { status, body } = await send(address, 'POST', '/audit', { client: id, period: { from: isoDay(days.from), to: isoDay(to) } });
     if (status !== 200) throw new Error(`The audit of ${client.name}: ${JSON.stringify(body).slice(0, 300)}`);
+    replies.push(body as AuditReply);
     const findings = (body as AuditReply).findings.filter((finding: AuditedFinding) => finding.check !== 'target') as unknown as Other[];
     audits.push({ days, findings });
   }
@@ -81,6 +85,7 @@ export async function judgeAudits(
   };
   const [newest] = audits;
   return {
+    replies,
     months: MONTHS,
     events: seen
       .filter(isSeen)

@@ -15,7 +15,9 @@ import { figuresOfClaims, judgeClaims } from './claims';
 import { figuresOfCredit, judgeCredit } from './credit';
 import type { Figure } from './figures';
 import { bestBudgets, earned, earnsOnAverage } from './best';
+import { figuresOfLate, judgeLate } from './late';
 import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
+import { figuresOfStops, judgeStops } from './stops';
 import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
 
 export interface JudgeOptions {
@@ -54,6 +56,8 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
         client: client.name,
         ...(await judgeAudits(server.address, { id: ids.get(client.name) ?? '', client, today: first, say })),
       });
+    const stops = audits.map(({ replies }, at) => judgeStops(market, clients[at] as ClientWorld, replies));
+    const late = clients.flatMap((client) => figuresOfLate(client.name, judgeLate(market, client)));
     const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
     const claims = clients.flatMap((client) => figuresOfClaims(client.name, judgeClaims(market, client)));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
@@ -75,6 +79,8 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     return [
       ...figuresOfMornings(mornings),
       ...figuresOfAudits(audits),
+      ...figuresOfStops(stops),
+      ...late,
       ...credit,
       ...claims,
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),

@@ -31,9 +31,10 @@ export function checkPages(situation: Situation): Looked {
   };
 }
 
-function isBeyondChance({ clicks, rate, usual }: VisitGap): boolean {
+function isBeyondChance({ clicks, rate, usual, days }: VisitGap): boolean {
   const visits = poissonInterval(clicks * rate);
-  return visits.high < FEW * clicks * usual || visits.low > MANY * clicks * usual;
+  // Many may come on one day by themselves, where something was written of the page.
+  return visits.high < FEW * clicks * usual || (lengthOf(days) > 1 && visits.low > MANY * clicks * usual);
 }
 
 function findingOf(situation: Situation, { page, days, clicks, rate, usual, spend }: VisitGap): OtherFinding {
