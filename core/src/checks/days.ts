@@ -8,19 +8,24 @@ import { DAYS_BEFORE, type UnusualDay, unusualDays } from '../watch/unusual-days
 import type { Daily } from '../watch/usual-day';
 import { findingKey, lacking, type Looked } from './check';
 import type { About, OtherFinding } from './finding';
+import type { Counting } from '../measure/term';
 import { countingOf, metricsOf, resultOf, type Situation } from './situation';
 import { happenedAround, Words } from './words';
 
-/** Whom a line is of: all of the advertising, a channel, or a campaign. */
+/** A line of days: of everything, of the advertising, of a channel, or of a campaign. */
 interface Watched {
   readonly key: string;
   readonly about: About;
   /** Its channel's name; null where it is of all. */
   readonly channel: string | null;
-  /** What of it holds it as well: its channel and the whole. */
+  /** Lines that hold it as well. */
   readonly within: readonly string[];
+  /** What it counts, by the day it came or by that of its click: “purchases”, “purchases click”. */
+  readonly counted: string;
   readonly metric: MetricId;
   readonly values: Daily;
+  /** The lines that it is one of. */
+  readonly lines: Lines;
 }
 
 interface Odd extends UnusualDay {
@@ -30,90 +35,96 @@ interface Odd extends UnusualDay {
 
 /** What there usually is next to nothing of a day has no usual days. */
 const LEAST_USUAL = 3;
-const WHOLE = 'all';
-/** Also what no campaign is matched with. */
-const EVERYTHING = 'everything';
+/** What is matched to campaigns, and also what is not. */
+const [WHOLE, EVERYTHING] = ['all', 'everything'];
+const CLIENT = 'Client';
 
 /**
  * Days unlike the days like them, of the whole, of channels and of campaigns (calculations 17): told where they are of the
  * most, as one finding for days that follow one another, with what came before in the funnel and what is noted of them.
+ * Results also by the day of their click: what came in on a day when nobody could buy was clicked on days before.
  */
 export function checkDays(situation: Situation): Looked {
   const { tables, client, metricSet, names, lastDay, days } = situation;
-  const asked = { client, metricSet, knownOn: null, ...countingOf(situation) };
+  const counting = countingOf(situation);
   const all = { from: days.from - DAYS_BEFORE, to: days.to };
-  const ask = (rows: readonly string[]): Lines[] => linesOf(tables, asked, names, { days: all, lastDay, rows });
+  const ask = (rows: readonly string[], part: Partial<Counting> = {}, metrics?: readonly MetricId[]): Lines[] =>
+    linesOf(tables, { client, metricSet, knownOn: null, ...counting, ...part }, names, {
+      days: all,
+      lastDay,
+      rows,
+      ...(metrics ? { metrics } : {}),
+    });
   const [channels, campaigns] = [ask(['channel']), ask(['channel', 'campaign'])];
+  const clicked = counting.basis === 'click' ? [] : ask(['channel'], { basis: 'click' }, [resultOf(situation).count]);
   const watched = [
-    ...channels.flatMap((lines) => wholeAnd(situation, lines, channels)),
-    ...campaigns.flatMap((lines) => partsOf(situation, lines, 'Campaign')),
+    ...channels.flatMap((lines) => wholeAnd(situation, lines, '')),
+    ...clicked.flatMap((lines) => wholeAnd(situation, lines, CLICKED)),
+    ...campaigns.flatMap((lines) => partsOf(situation, lines, { kind: 'Campaign', basis: '' })),
   ];
   if (!watched.some(({ values }) => values.some((each) => each != null))) return lacking('days', 'nothing is told day by day');
-  const odd = [...groupBy(watched, ({ metric, about }) => `${metric} ${about.kind}`).values()].flatMap((lines) =>
-    oddOf(lines, [...channels, ...campaigns], days),
+  const clicks = new Map(watched.flatMap(({ metric, key, values }) => (metric === 'clicks' ? [[key, values] as const] : [])));
+  const odd = [...groupBy(watched, ({ counted, about }) => `${counted} ${about.kind}`).values()].flatMap((lines) =>
+    oddOf(lines, clicks, days),
   );
   // A channel's odd day is told with the channel, and not again with its campaigns.
-  const isTold = ({ watched: { within, metric }, day }: Odd): boolean =>
-    odd.some((other) => within.includes(other.watched.key) && other.watched.metric === metric && other.day === day);
+  const isTold = ({ watched: { within, counted }, day }: Odd): boolean =>
+    odd.some((other) => within.includes(other.watched.key) && other.watched.counted === counted && other.day === day);
   const own = odd.filter((each) => each.usual >= LEAST_USUAL && !isTold(each));
-  const findings = [...groupBy(own, ({ watched: { key } }) => key).values()].flatMap((of) =>
-    runsOf(of).map((run) => findingOf(situation, run, watched)),
-  );
-  const campaignsSeen = new Set(campaigns.flatMap(({ members }) => members.map(({ key }) => key))).size;
-  const looked = `${lengthOf(days)} days of all, of ${new Set(channels.flatMap(({ members }) => members.map(({ key }) => key))).size} channels and of ${campaignsSeen} campaigns`;
-  return { check: 'days', looked, findings, lacks: '' };
+  const byWhom = groupBy(own, ({ watched: { key, about } }) => (about.kind === CLIENT ? CLIENT : key));
+  const findings = [...byWhom.values()].flatMap((of) => runsOf(of).map((run) => findingOf(situation, run, watched)));
+  const seen = (lines: readonly Lines[]): number => new Set(lines.flatMap(({ members }) => members.map(({ key }) => key))).size;
+  return {
+    check: 'days',
+    looked: `${lengthOf(days)} days of all, of ${seen(channels)} channels and of ${seen(campaigns)} campaigns`,
+    findings,
+    lacks: '',
+  };
 }
 
-function wholeAnd(situation: Situation, lines: Lines, all: readonly Lines[]): Watched[] {
-  const isOfSome = lines.isOfSome && all.some(({ isOfSome: own }) => !own);
-  const about = (name: string): About => ({ kind: 'Client', name, path: [] });
-  const { metric, whole, everything } = lines;
+const CLICKED = ' click';
+
+function wholeAnd(situation: Situation, lines: Lines, basis: string): Watched[] {
+  const { metric, whole, everything, isOfSome } = lines;
+  const of = { channel: null, counted: `${metric}${basis}`, metric, lines };
+  const about = (name: string): About => ({ kind: CLIENT, name, path: [] });
+  const differs = everything?.some((each, at) => each !== null && each !== whole[at]) === true;
   return [
-    ...(everything ? [{ key: EVERYTHING, about: about('All that came in'), channel: null, within: [], metric, values: everything }] : []),
-    {
-      key: WHOLE,
-      about: about(isOfSome ? 'The channels that tell it' : 'All channels'),
-      channel: null,
-      within: [EVERYTHING],
-      metric,
-      values: whole,
-    },
-    ...partsOf(situation, lines, 'Channel'),
+    ...(everything && differs ? [{ ...of, key: EVERYTHING, about: about('All that came in'), within: [], values: everything }] : []),
+    { ...of, key: WHOLE, about: about(isOfSome ? 'The channels that tell it' : 'All channels'), within: [EVERYTHING], values: whole },
+    ...partsOf(situation, lines, { kind: 'Channel', basis }),
   ];
 }
 
-const partsOf = ({ names }: Situation, { metric, members }: Lines, kind: string): Watched[] =>
-  members.map(({ key, name, channel, values }) => {
+const partsOf = (
+  { names }: Situation,
+  lines: Lines,
+  { kind, basis }: { readonly kind: 'Channel' | 'Campaign'; readonly basis: string },
+): Watched[] =>
+  lines.members.map(({ key, name, channel, values }) => {
     const of = channel === null ? '' : names('channel', channel);
     const isChannel = kind === 'Channel';
+    const within = [EVERYTHING, WHOLE, ...(isChannel ? [] : [key.slice(0, key.lastIndexOf('/'))])];
     return {
       key,
       about: { kind, name, path: isChannel ? [] : [of] },
       channel: of,
-      within: isChannel ? [EVERYTHING, WHOLE] : [EVERYTHING, WHOLE, key.slice(0, key.lastIndexOf('/'))],
-      metric,
+      within,
+      counted: `${lines.metric}${basis}`,
+      metric: lines.metric,
       values,
+      lines,
     };
   });
 
-function oddOf(own: readonly Watched[], all: readonly Lines[], days: DayRange): Odd[] {
+/** The odd days of lines that are of one kind and count the same; `clicks` are what money bought, by line. */
+function oddOf(own: readonly Watched[], clicks: ReadonlyMap<string, Daily>, days: DayRange): Odd[] {
   const [first] = own;
-  const lines = all.find(({ metric }) => metric === first?.metric);
-  if (!first || !lines) return [];
-  const clicks = all.find(({ metric }) => metric === 'clicks');
-  const clicksOf = ({ key }: Watched): Daily | null =>
-    key === WHOLE || key === EVERYTHING
-      ? (clicks?.whole ?? null)
-      : (all
-          .filter(({ metric }) => metric === 'clicks')
-          .flatMap(({ members }) => members)
-          .find((each) => each.key === key)?.values ?? null);
-  const settled = Math.min(lengthOf(days), lines.last - DAYS_BEFORE + 1);
-  const marked = unusualDays(
-    own.map((each) => ({ values: each.values, clicks: clicksOf(each) })),
-    Math.max(0, settled),
-    lines.varies,
-  );
+  if (!first) return [];
+  const { last, varies } = first.lines;
+  const settled = Math.max(0, Math.min(lengthOf(days), last - DAYS_BEFORE + 1));
+  const asked = own.map(({ values, key }) => ({ values, clicks: clicks.get(key) ?? clicks.get(WHOLE) ?? null }));
+  const marked = unusualDays(asked, settled, varies);
   return own.flatMap((watched, at) => (marked[at] ?? []).map((each) => ({ ...each, watched, day: days.from + each.at })));
 }
 
@@ -130,51 +141,47 @@ function runsOf(odd: readonly Odd[]): Odd[][] {
 
 /** A metric of a run of days beside what is usual. */
 interface Told {
+  readonly counted: string;
   readonly metric: MetricId;
   readonly value: number;
   readonly usual: number;
 }
 
+const toldOf = (run: readonly Odd[]): Told[] =>
+  [...groupBy(run, ({ watched }) => watched.counted)].map(([counted, own]) => ({
+    counted,
+    metric: own[0]?.watched.metric ?? '',
+    value: sum(own.map(({ value }) => value)),
+    usual: sum(own.map(({ usual }) => usual)),
+  }));
+
 function findingOf(situation: Situation, run: readonly Odd[], all: readonly Watched[]): OtherFinding {
   const { style, days: looked } = situation;
   const words = new Words(style);
-  const book = metricsOf(situation);
   const [first] = run;
   if (!first) throw new RangeError('A run has a day at least');
   const { about, channel, key } = first.watched;
   const days = { from: first.day, to: run.at(-1)?.day ?? first.day };
-  const odd = [...groupBy(run, ({ watched }) => watched.metric)].map(([metric, own]): Told => ({
-    metric,
-    value: sum(own.map(({ value }) => value)),
-    usual: sum(own.map(({ usual }) => usual)),
-  }));
-  const { count } = resultOf(situation);
-  const result = odd.find(({ metric }) => metric === count);
-  const calm = all.filter(
-    (each) =>
-      each.key === key && !odd.some(({ metric }) => metric === each.metric) && each.values[DAYS_BEFORE + days.from - looked.from] != null,
-  );
-  const write = ({ metric }: Told, amount: number): string =>
-    book.named(metric).unit === 'money' ? words.money(amount) : words.count(amount);
-  const label = (metric: MetricId): string => lowerFirst(book.named(metric).label);
-  const texts = odd.map(
-    (each) => `${label(each.metric)} came to ${write(each, each.value)} where ${write(each, each.usual)} would be usual`,
-  );
+  const odd = toldOf(run);
+  const result = odd.find(({ metric }) => metric === resultOf(situation).count);
+  const isSame = (each: Watched): boolean => (about.kind === CLIENT ? each.key === WHOLE : each.key === key);
+  const isKnown = ({ values }: Watched): boolean => values[DAYS_BEFORE + days.from - looked.from] != null;
+  const calm = all.filter((each) => isSame(each) && isKnown(each) && !odd.some(({ metric }) => metric === each.metric));
   const isSite = result !== undefined && result.value < result.usual && calm.some(({ metric }) => metric === 'clicks');
   const happened = happenedAround(situation, days, channel ?? undefined);
   return {
     check: 'days',
-    trouble: odd.map(({ metric, value, usual }) => `${metric} ${value < usual ? 'low' : 'high'}`).join(', '),
-    key: findingKey('days', 'unusual', key, days.from),
+    trouble: odd.map(({ counted, value, usual }) => `${counted} ${value < usual ? 'low' : 'high'}`).join(', '),
+    key: findingKey('days', 'unusual', about.kind === CLIENT ? CLIENT : key, days.from),
     about,
     group: isSite ? 'not the advertising' : 'worth watching',
     money: Math.abs(moneyOf(situation, odd)),
     days,
     since: { day: days.from, within: { from: days.from, to: days.from }, until: days.to },
-    says: `${words.days(days)}: ${texts.join('; ')}.`,
+    says: `${words.days(days)}: ${odd.map((each) => toldText(situation, each)).join('; ')}.`,
     evidence: [
-      ...(calm.length > 0 ? [`As usual on these days: ${calm.map(({ metric }) => label(metric)).join(', ')}.`] : []),
-      ...odd.flatMap((each) => sharesText(situation, each, { days, key, all })),
+      ...(calm.length > 0 ? [`As usual on these days: ${calm.map(({ metric }) => labelOf(situation, metric)).join(', ')}.`] : []),
+      ...(about.kind === CLIENT ? odd.flatMap((each) => sharesText(situation, each, { days, all })) : []),
     ],
     advice: adviceOf(happened, isSite),
     happened,
@@ -182,11 +189,20 @@ function findingOf(situation: Situation, run: readonly Odd[], all: readonly Watc
     rows: {
       screen: 'compare',
       metric: result?.metric ?? odd[0]?.metric ?? 'spend',
-      rows: about.kind === 'Client' ? ['channel'] : ['channel', 'campaign'],
+      rows: about.kind === CLIENT ? ['channel'] : ['channel', 'campaign'],
       where: channel === null ? [] : [{ dimension: 'channel', any: [{ test: 'is', value: channel }] }],
       period: { from: days.from - 14, to: Math.min(looked.to, days.to + 14) },
     },
   };
+}
+
+const labelOf = (situation: Situation, metric: MetricId): string => lowerFirst(metricsOf(situation).named(metric).label);
+
+function toldText(situation: Situation, { counted, metric, value, usual }: Told): string {
+  const words = new Words(situation.style);
+  const write = metricsOf(situation).named(metric).unit === 'money' ? words.money : words.count;
+  const of = counted.endsWith(CLICKED) ? ' from clicks of that time' : '';
+  return `${labelOf(situation, metric)}${of} came to ${write(value)} where ${write(usual)} would be usual`;
 }
 
 /** Money that the odd days spent more, or brought less, than usual. */
@@ -201,16 +217,14 @@ function moneyOf(situation: Situation, odd: readonly Told[]): number {
 
 interface RunOf {
   readonly days: DayRange;
-  readonly key: string;
   readonly all: readonly Watched[];
 }
 
 /** Which channels make up most of what the whole is off by. */
-function sharesText({ days: looked, style }: Situation, { metric, value, usual }: Told, { days, key, all }: RunOf): string[] {
-  if (key !== WHOLE && key !== EVERYTHING) return [];
+function sharesText({ days: looked, style }: Situation, { counted, value, usual }: Told, { days, all }: RunOf): string[] {
   const words = new Words(style);
   const parts = all
-    .filter(({ about, metric: own }) => about.kind === 'Channel' && own === metric)
+    .filter(({ about, counted: own }) => about.kind === 'Channel' && own === counted)
     .map(({ about, values }) => ({ name: about.name, off: offOf(values, days, looked) }))
     .filter(({ off }) => Math.sign(off) === Math.sign(value - usual));
   const whole = sum(parts.map(({ off }) => off));
@@ -251,7 +265,7 @@ function pictureOf(
   const { label, unit } = metricsOf(situation).named(watched.metric);
   const values = watched.values.slice(DAYS_BEFORE - 28);
   const usual = values.map(
-    (_, at) => run.find(({ day, watched: { metric } }) => metric === watched.metric && day === looked.from - 28 + at)?.usual ?? null,
+    (_, at) => run.find(({ day, watched: { counted } }) => counted === watched.counted && day === looked.from - 28 + at)?.usual ?? null,
   );
   return { kind: 'days', title: label, unit: unit === 'money' ? 'money' : 'count', from: looked.from - 28, values, usual, marked: [days] };
 }

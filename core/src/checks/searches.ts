@@ -23,7 +23,7 @@ interface Gram extends Expecting {
 }
 
 /** What is as good as this beside others of its campaigns is bad with them: the campaign is the matter, and no word. */
-const LESS_IN_CAMPAIGN = 0.7;
+const LESS_IN_CAMPAIGN = 0.6;
 const MOST_NAMED = 8;
 
 /**
