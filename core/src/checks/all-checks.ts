@@ -1,7 +1,7 @@
 import type { Check, Looked } from './check';
 import { checkClaims } from './claims';
 import { checkDays } from './days';
-import { OTHER_CHECKS, type OtherCheck } from './finding';
+import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
 import { checkLate } from './late';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
@@ -28,8 +28,19 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
 
 /** Works through all checks; `told` hears which share of them is done, and may stop it by throwing. */
 export function lookInto(situation: Situation, told: (done: number) => void = () => undefined): Looked[] {
-  return OTHER_CHECKS.map((check, at) => {
+  const looked = OTHER_CHECKS.map((check, at) => {
     told(at / OTHER_CHECKS.length);
     return LOOKS[check](situation);
   });
+  return withoutEchoes(looked);
+}
+
+/** Days after a lasting change on which everything is unlike before, until that is what is usual. */
+const ECHO = 14;
+
+/** A lasting change is told once: the unusual days with which it begins are it. */
+export function withoutEchoes(looked: readonly Looked[]): Looked[] {
+  const begun = looked.flatMap(({ check, findings }) => (check === 'steps' ? findings.flatMap(({ since }) => since?.within ?? []) : []));
+  const isEcho = ({ days }: OtherFinding): boolean => begun.some(({ from, to }) => days.from >= from && days.from <= to + ECHO);
+  return looked.map((each) => (each.check === 'days' ? { ...each, findings: each.findings.filter((finding) => !isEcho(finding)) } : each));
 }

@@ -78,7 +78,7 @@ export function costlyGrams(terms: readonly Term[], keywords: readonly string[])
         inCampaign: sum(own.map(({ inCampaign }) => inCampaign)),
       }))
       .filter(({ outcomes, inCampaign }) => outcomes < LESS_IN_CAMPAIGN * inCampaign);
-    const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || a.gram.length - b.gram.length);
+    const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || b.gram.length - a.gram.length);
     if (!worst) return found;
     found.push(worst);
     const told = new Set(worst.terms);
@@ -100,7 +100,7 @@ function byGram(terms: readonly Term[]): Map<string, Term[]> {
 function findingOf(situation: Situation, own: Gram, days: Situation['days']): OtherFinding {
   const { gram, terms, spend, outcomes, expected } = own;
   const words = new Words(situation.style);
-  const { many } = resultOf(situation);
+  const { many, several } = resultOf(situation);
   const byMoney = [...new Map(terms.map(({ name }) => [name, totalOf(terms.filter((each) => each.name === name))]))].toSorted(
     ([, a], [, b]) => b.spend - a.spend,
   );
@@ -114,7 +114,7 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days']): Ot
     money: atPace(situation, wasteOf(own)),
     days,
     since: null,
-    says: `Searches with “${gram}” took ${words.money(spend)} and brought ${words.count(outcomes)} ${many}; for the same money other searches bring ${words.few(expected)}.`,
+    says: `Searches with “${gram}” took ${words.money(spend)} and brought ${several(outcomes, situation.style)}; for the same money other searches bring ${words.few(expected)}.`,
     evidence: [
       `${quantity(byMoney.length, 'search', 'searches', situation.style)} in ${quantity(campaigns.length, 'campaign', 'campaigns', situation.style)}: ${campaigns.join(', ')}.`,
       `Surely less than two thirds of what searches bring (as the channels claim, by click date, ${words.days(days)}), also after allowing for chance in so many words.`,

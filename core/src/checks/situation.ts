@@ -1,7 +1,7 @@
 import { answer, type Answer, bucketsFor, figureIn } from '../compare/answer';
 import type { Member } from '../compare/member';
 import type { ClientTables } from '../grain/tables';
-import type { Style } from '../figure/text';
+import { quantity, type Style } from '../figure/text';
 import type { Outcome } from '../measure/outcome';
 import type { Counting } from '../measure/term';
 import type { MetricId } from '../metric/metric';
@@ -55,6 +55,8 @@ export interface Result {
   /** What one and several are called in a sentence. */
   readonly one: string;
   readonly many: string;
+  /** “1 booking”, “12 bookings”. */
+  readonly several: (count: number, style: Style) => string;
 }
 
 /** What says which result a client is after. */
@@ -66,7 +68,8 @@ export function resultOf({ target, metricSet, tables }: ResultAsked): Result {
   const metric: TargetMetric = target?.metric ?? USUAL_TARGET[metricSet];
   const { outcome: id, count } = TARGET_METRICS[metric];
   const outcome = tables.vocabulary.outcome(id);
-  return { outcome, count, one: outcome.name, many: lowerFirst(outcome.label) };
+  const [one, many] = [outcome.name, lowerFirst(outcome.label)];
+  return { outcome, count, one, many, several: (number, style) => quantity(Math.round(number), one, many, style) };
 }
 
 export const metricsOf = ({ tables }: Pick<ResultAsked, 'tables'>): MetricBook => bookOf(tables.vocabulary);

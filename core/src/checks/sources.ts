@@ -10,7 +10,7 @@ import type { OtherFinding } from './finding';
 import { read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
-/** What a campaign's money goes to in parts that can be shut out or bid on, the search terms by themselves and in words of them. */
+/** What a campaign's money goes to in parts that can be shut out or bid on. Search terms are looked at by their words. */
 const PARTS = [
   ...[
     'placement',
@@ -27,7 +27,7 @@ const PARTS = [
     'sex',
     'audience',
   ],
-  ...['keyword', 'search term', 'landing page path'],
+  ...['keyword', 'landing page path'],
 ] as const;
 
 /** Days up to the last that is looked at of which money and outcomes of parts are taken together: single weeks say little of small parts. */
@@ -115,7 +115,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
   if (!first) throw new RangeError('A finding is of a part at least');
   const { dimension, whole, campaignName, channelName } = first;
   const words = new Words(situation.style);
-  const { many } = resultOf(situation);
+  const { many, several } = resultOf(situation);
   const byMoney = parts.toSorted((a, b) => wasteOf(b) - wasteOf(a));
   const { spend, outcomes } = totalOf(parts);
   const expected = sum(parts.map((part) => part.expected));
@@ -130,13 +130,13 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
     money: atPace(situation, sum(parts.map(wasteOf))),
     days,
     since: null,
-    says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${words.count(outcomes)} ${many}; for the same money the campaign as a whole brings ${words.count(expected)}.`,
+    says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${several(outcomes, situation.style)}; for the same money the campaign as a whole brings ${words.count(expected)}.`,
     evidence: [
-      `Each surely brings less than two thirds of what the campaign brings (as the channel claims, by click date, ${words.days(days)}), also after allowing for chance in a list of so many.`,
+      `${parts.length === 1 ? 'It' : 'Each'} surely brings less than two thirds of what the campaign brings (as the channel claims, by click date, ${words.days(days)}), also after allowing for chance in a list of so many.`,
     ],
     advice:
-      dimension === 'search term' || dimension === 'keyword'
-        ? 'Exclude them, or bid on them what they bring.'
+      dimension === 'keyword'
+        ? 'Pause what is not wanted, or bid on it what it brings.'
         : `Shut ${parts.length === 1 ? 'it' : 'them'} out of this campaign, or bid less there.`,
     happened: [],
     picture: {

@@ -13,6 +13,9 @@ import type { FindingView } from './finding-view';
       <div class="who">
         <h3>{{ view().finding.name }}</h3>
         <p class="quiet small">{{ view().finding.level === 'ad' ? 'Ad' : 'Campaign' }} · {{ view().where }}</p>
+        @if (view().stake) {
+          <p class="stake">{{ view().stake }}</p>
+        }
         <ul-thumb [picture]="view().finding.picture" [height]="72" />
       </div>
       <div class="fact">

@@ -6,12 +6,14 @@ import {
   placeOnScale,
   rangeText,
   relativeChange,
+  stakeOf,
   type Style,
   TARGET_METRICS,
   type Unfit,
   value,
 } from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
+import { stakeText } from './stake-text';
 
 type Finding = AuditedTarget;
 
@@ -24,6 +26,8 @@ const UNFIT_WORDS: Record<Unfit, string> = {
 export interface FindingView {
   readonly finding: Finding;
   readonly where: string;
+  /** Money at stake; empty where there is none. */
+  readonly stake: string;
   readonly actual: string;
   readonly range: string;
   /** Why it is not judged; empty where it is. */
@@ -64,6 +68,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
   return {
     finding,
     where: [finding.channelName, ...finding.path.slice(0, -1)].join(' › '),
+    stake: stakeText(finding.unfit ? 0 : stakeOf(finding), style),
     actual: finding.unfit ? 'Not judged' : finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
     range: finding.unfit ? '' : `95 % sure it is between ${write(finding.range.low)} and ${high}`,
     unfit: finding.unfit ? UNFIT_WORDS[finding.unfit] : '',

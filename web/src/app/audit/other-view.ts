@@ -1,8 +1,9 @@
 import type { WireFinding } from '@lens/contract';
-import { gap, figureText, formatNumber, rangeText, type Style, value } from '@lens/core';
+import { gap, figureText, rangeText, type Style, value } from '@lens/core';
 import { type Drawn, linesConfig, PLAIN_LINES } from '@lens/draw';
 import { readCompare, writeCompare } from '../compare/compare-state';
 import { type QueryValues, writeRange } from '../data/address';
+import { stakeText } from './stake-text';
 
 /** A finding beside the target as it is shown. */
 export interface OtherView {
@@ -31,7 +32,7 @@ export function otherView(finding: WireFinding, style: Style): OtherView {
   return {
     finding,
     where: [about.kind, ...about.path].join(' · '),
-    stake: money > 0 ? `${formatNumber(money, 'money', style, 0)} at stake` : '',
+    stake: stakeText(money, style),
     link: linkOf(finding),
     drawn: picture?.kind === 'days' ? daysDrawn(picture, style) : null,
     bars: picture?.kind === 'parts' ? barsOf(picture) : null,
