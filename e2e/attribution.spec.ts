@@ -140,7 +140,7 @@ test('claims are held against the orders: a tag that fires twice shows as over-c
   // The audit names it, with its days, and leads to the orders.
   await page.getByRole('link', { name: 'Audit', exact: true }).click();
   const finding = page.getByRole('article', { name: /^Harbor Search claims \d+ purchases a second time, worth £/ });
-  await expect(finding).toContainText('So since 13 Jul 2026: 100% of the orders it finds, before 0%.');
+  await expect(finding).toContainText('So since 13 Jul 2026: 100% of the orders it finds, before 0.1%.');
   await expect(page.getByText(/^Claims against orders: the claims of \d channels looked at, 1 finding\.$/)).toBeVisible();
   await lens.accessible();
   await finding.getByRole('link', { name: 'Order by order' }).click();

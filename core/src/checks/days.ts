@@ -5,7 +5,7 @@ import { groupBy } from '../list/group-by';
 import { type Day, type DayRange, lengthOf } from '../time/day';
 import { type Lines, linesOf } from '../watch/lines';
 import { DAYS_BEFORE, type UnusualDay, unusualDays } from '../watch/unusual-days';
-import type { Daily } from '../watch/usual-day';
+import { type Daily, TOLD } from '../watch/usual-day';
 import { findingKey, lacking, type Looked } from './check';
 import type { About, OtherFinding } from './finding';
 import type { Counting } from '../measure/term';
@@ -35,6 +35,8 @@ interface Odd extends UnusualDay {
 
 /** What there usually is next to nothing of a day has no usual days. */
 const LEAST_USUAL = 3;
+/** Few lines are of the whole client, so fewer of their days are far off by chance than of all channels and campaigns. */
+const OF_CLIENT = 3.75;
 /** What is matched to campaigns, and also what is not. */
 const [WHOLE, EVERYTHING] = ['all', 'everything'];
 const CLIENT = 'Client';
@@ -124,7 +126,7 @@ function oddOf(own: readonly Watched[], clicks: ReadonlyMap<string, Daily>, days
   const { last, varies } = first.lines;
   const settled = Math.max(0, Math.min(lengthOf(days), last - DAYS_BEFORE + 1));
   const asked = own.map(({ values, key }) => ({ values, clicks: clicks.get(key) ?? clicks.get(WHOLE) ?? null }));
-  const marked = unusualDays(asked, settled, varies);
+  const marked = unusualDays(asked, settled, varies, first.about.kind === CLIENT ? OF_CLIENT : TOLD);
   return own.flatMap((watched, at) => (marked[at] ?? []).map((each) => ({ ...each, watched, day: days.from + each.at })));
 }
 

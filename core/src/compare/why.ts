@@ -44,7 +44,8 @@ export function mixAndRate(members: readonly { readonly before: Weighed; readonl
   return members.map(({ before, now }) => {
     const [wa, wb] = [before.weight / a.weight, now.weight / b.weight];
     const [ra, rb] = [ratioOf(before), ratioOf(now)];
-    if (ra === null || rb === null) return { mix: (wb - wa) * ((rb ?? ra ?? meanRatio) - meanRatio) + unweighed(before, now, a, b), rate: 0 };
+    if (ra === null || rb === null)
+      return { mix: (wb - wa) * ((rb ?? ra ?? meanRatio) - meanRatio) + unweighed(before, now, a, b), rate: 0 };
     return { mix: (wb - wa) * ((ra + rb) / 2 - meanRatio), rate: ((wa + wb) / 2) * (rb - ra) };
   });
 }

@@ -17,18 +17,18 @@ export interface Watched {
   readonly clicks: Daily | null;
 }
 
-/** Days that follow one another, at most so many, are unusual together beyond this: of more ways to be off more are so by chance. */
+/** Days that follow one another, at most so many, are unusual together a little further off: of more ways to be off more are so by chance. */
 const LONGEST = 4;
-const TOGETHER = 5;
+const TOGETHER = 0.5;
 /** A day next to a told one belongs to it from here on. */
 const BESIDE = 3;
 
 /**
  * The days of each of some lines, among the first `settled` that are shown, that lie further from the usual than chance
  * takes calm days, alone or up to four together (their distances over the root of how many they are, Stouffer), and by an
- * amount that matters beside all lines (calculations, chapter 17). Lists of one line each.
+ * amount that matters beside all lines (calculations, chapter 17). Lists of one line each; `beyond` is in usual spreads.
  */
-export function unusualDays(lines: readonly Watched[], settled: number, varies: Varies): UnusualDay[][] {
+export function unusualDays(lines: readonly Watched[], settled: number, varies: Varies, beyond = TOLD): UnusualDay[][] {
   const against = lines.map(({ values, clicks }) =>
     Array.from({ length: settled }, (_, at) => {
       const day = DAYS_BEFORE + at;
@@ -39,7 +39,7 @@ export function unusualDays(lines: readonly Watched[], settled: number, varies: 
   return against.map((line) => {
     const matters = (day: DayMeasured | undefined, at: number): boolean =>
       day !== undefined && Math.abs(day.value - day.usual) >= LEAST_SHARE * (usual[at] ?? 0);
-    const off = new Set(line.flatMap((_, at) => runAt(line, at, matters)));
+    const off = new Set(line.flatMap((_, at) => runAt(line, at, { matters, beyond })));
     for (const at of [...off]) for (const next of [at - 1, at + 1]) if (isBeside(line[at], line[next])) off.add(next);
     return line.flatMap((day, at) => (day && off.has(at) ? [{ ...day, at }] : []));
   });
@@ -56,18 +56,18 @@ const isBeside = (told: DayMeasured | undefined, next: DayMeasured | undefined):
 function runAt(
   line: readonly (DayMeasured | undefined)[],
   at: number,
-  matters: (day: DayMeasured | undefined, at: number) => boolean,
+  { matters, beyond }: { readonly matters: (day: DayMeasured | undefined, at: number) => boolean; readonly beyond: number },
 ): number[] {
   const side = Math.sign(line[at]?.z ?? 0);
   let [sum, before, found] = [0, 0, 0];
   for (let length = 1; length <= LONGEST; length++) {
     const own = line[at + length - 1];
     if (own === undefined || !matters(own, at + length - 1)) break;
-    if (own.z * side > TOLD) return length === 1 ? [at] : [];
+    if (own.z * side > beyond) return length === 1 ? [at] : [];
     sum += own.z * side;
     const together = sum / Math.sqrt(length);
     if (together <= before) break;
-    if (together > TOGETHER) found = length;
+    if (together > beyond + TOGETHER) found = length;
     before = together;
   }
   return Array.from({ length: found }, (_, nth) => at + nth);

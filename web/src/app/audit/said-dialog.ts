@@ -77,6 +77,10 @@ export class SaidDialog {
 
   protected save(): void {
     const said: Said = { key: this.about.key, ...this.form.getRawValue() };
+    if (said.until !== null && said.reason.trim() === '') {
+      this.error.set('Say why it is set aside.');
+      return;
+    }
     this.said.keep(this.about.client, said, this.about.state?.version ?? 0).subscribe({
       next: (state) => this.reference.close(state),
       error: (problem: ApiError) => this.error.set(problem.message),

@@ -1,0 +1,69 @@
+import { expect, test } from './test';
+
+const OCTOBER = 'period=2026-10-03_2026-10-30';
+const JUNIPER = `client=juniper-loft-tea&${OCTOBER}`;
+
+test('the audit says how a client stands and why: the price that nobody announced, on its day', async ({ lens, page }) => {
+  await lens.open(`/audit?${JUNIPER}`);
+  await expect(
+    page.getByText(/^ROAS is 1\.\d\d of purchases matched to campaigns; of all purchases it is 2\.\d\d, .* surely missed/),
+  ).toBeVisible();
+  const change = page.getByRole('article', { name: /^Something changed on 6 Oct 2026/ });
+  await expect(change).toContainText(/one purchase is worth £4\d\.\d\d \(before £3\d\.\d\d\)/);
+  await expect(change).toContainText(/As before: clicks from impressions, .*what a click costs/);
+  await change.getByRole('button', { name: 'Show the days' }).click();
+  await expect(change.getByRole('img', { name: /What one purchase is worth/ })).toBeVisible();
+  await lens.accessible();
+
+  await test.step('what it was is noted, and stands beside it from then on', async () => {
+    await change.getByRole('button', { name: 'Note what it was' }).click();
+    await page.getByRole('textbox', { name: 'What happened' }).fill('The price went up from 38 to 42');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.reload();
+    await expect(change).toContainText('6 Oct 2026: The price went up from 38 to 42');
+    await expect(change.getByRole('button', { name: 'Note what it was' })).toHaveCount(0);
+  });
+
+  await test.step('a finding is set aside with its reason, and stands at the end', async () => {
+    await page.getByRole('button', { name: /^Set aside, hand on or note: Something changed on 6 Oct/ }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('textbox', { name: 'Whose it is' }).fill('Ada');
+    await dialog.getByRole('textbox', { name: /Set aside until/ }).fill('14/11/2026');
+    await dialog.getByRole('button', { name: 'Keep it' }).click();
+    await expect(dialog.getByRole('alert')).toContainText('Say why it is set aside');
+    await dialog.getByRole('textbox', { name: 'Why it is set aside' }).fill('The client knows');
+    await lens.accessible();
+    await dialog.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: /^Set aside 1$/ }).click();
+    await expect(page.getByText('Set aside until 14 Nov 2026: The client knows')).toBeVisible();
+    await expect(page.getByText('With Ada', { exact: true })).toBeVisible();
+  });
+
+  await test.step('what was looked at is told, and what is missing', async () => {
+    await expect(page.getByText(/^Landing pages: \d+ landing pages looked at, 1 finding\.$/)).toBeVisible();
+    await page.getByRole('combobox', { name: 'Show findings of' }).click();
+    await page.getByRole('option', { name: 'Landing pages' }).click();
+    await expect(page.getByRole('article')).toHaveCount(1);
+    await page.getByRole('article').getByRole('link', { name: 'The figures behind it' }).click();
+    await expect(page.getByRole('row', { name: /\/sampler/ }).first()).toBeVisible();
+  });
+});
+
+test('findings of all clients stand on one list, by what is at stake of what each spent', async ({ lens, page }) => {
+  await lens.open('/audit/all');
+  await page.getByRole('button', { name: 'Make them now' }).click();
+  const list = page.getByRole('listitem');
+  await expect(list.filter({ hasText: /^Juniper Loft Tea.*Something changed on 6 Oct 2026.*Not the advertising.*of spend$/ })).toHaveCount(
+    1,
+  );
+  await expect(list.filter({ hasText: /^Northwall Climbing.*Searches with “jobs”/ })).toHaveCount(1);
+  await lens.accessible();
+  await list
+    .filter({ hasText: /^Northwall Climbing.*Searches with “jobs”/ })
+    .getByRole('link')
+    .click();
+  await expect(page.getByRole('heading', { name: 'How does Northwall Climbing stand, and why?' })).toBeVisible();
+  const words = page.getByRole('article', { name: /^Searches with “jobs”/ });
+  await words.getByRole('button', { name: 'Show which' }).click();
+  await expect(words.getByRole('row', { name: /climbing shoes jobs/ })).toBeVisible();
+});
