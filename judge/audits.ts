@@ -128,7 +128,8 @@ function names(finding: Other, { from, to, doubleTag, lostTagPage, outcomes, dem
   const isOnDay = first <= from && from <= last;
   if (doubleTag !== undefined) return finding.check === 'claims' && finding.trouble === 'again' && isOnDay;
   if (lostTagPage !== undefined) return finding.check === 'pages' && finding.about.name === lostTagPage && isOnDay;
-  if (to - from < PASSING) return finding.check === 'days' && finding.about.kind === 'Client' && first <= to && last >= from;
+  if (to - from < PASSING)
+    return finding.check === 'days' && finding.about.kind === 'Client' && dayOf(finding.days.from) <= to && dayOf(finding.days.to) >= from;
   return (outcomes ?? demand) !== undefined && finding.check === 'steps' && isOnDay;
 }
 

@@ -73,7 +73,8 @@ export function checkDays(situation: Situation): Looked {
   const isTold = ({ watched: { within, counted }, day }: Odd): boolean =>
     odd.some((other) => within.includes(other.watched.key) && other.watched.counted === counted && other.day === day);
   const own = odd.filter((each) => each.usual >= LEAST_USUAL && !isTold(each));
-  const byWhom = groupBy(own, ({ watched: { key, about } }) => (about.kind === CLIENT ? CLIENT : key));
+  // What is made up for on the days after is another thing than what was missing.
+  const byWhom = groupBy(own, ({ watched: { key, about }, z }) => `${about.kind === CLIENT ? CLIENT : key} ${Math.sign(z)}`);
   const findings = [...byWhom.values()].flatMap((of) => runsOf(of).map((run) => findingOf(situation, run, watched)));
   const seen = (lines: readonly Lines[]): number => new Set(lines.flatMap(({ members }) => members.map(({ key }) => key))).size;
   return {
@@ -174,7 +175,7 @@ function findingOf(situation: Situation, run: readonly Odd[], all: readonly Watc
   return {
     check: 'days',
     trouble: odd.map(({ counted, value, usual }) => `${counted} ${value < usual ? 'low' : 'high'}`).join(', '),
-    key: findingKey('days', 'unusual', about.kind === CLIENT ? CLIENT : key, days.from),
+    key: findingKey('days', first.z < 0 ? 'low' : 'high', about.kind === CLIENT ? CLIENT : key, days.from),
     about,
     group: isSite ? 'not the advertising' : 'worth watching',
     money: Math.abs(moneyOf(situation, odd)),
