@@ -47,6 +47,30 @@ describe('questions in a queue', () => {
     expect(begun).toEqual(['a1', 'a2', 'a3', 'b1']);
   });
 
+  it('that take long leave a hand for the others, and keep their turn', async () => {
+    const queue = new FairQueue(10, 2);
+    const { begun, ask, end } = controlled();
+    for (const key of ['long 1', 'long 2']) void queue.ask(ask(key, key, { isLong: true }));
+    for (const key of ['b1', 'b2']) void queue.ask(ask(key, 'b'));
+    expect(begun).toEqual(['long 1', 'b1']);
+    await end('b1');
+    expect(begun).toEqual(['long 1', 'b1', 'b2']);
+    await end('b2');
+    expect(begun).toHaveLength(3);
+    void queue.ask(ask('c1', 'c'));
+    expect(begun).toEqual(['long 1', 'b1', 'b2', 'c1']);
+    void queue.ask(ask('b3', 'b'));
+    await end('long 1');
+    expect(begun).toEqual(['long 1', 'b1', 'b2', 'c1', 'long 2']);
+    await end('c1');
+    expect(begun.at(-1)).toBe('b3');
+    // With one hand alone they are answered as others are.
+    const single = new FairQueue(10);
+    const { begun: one, ask: asked } = controlled();
+    void single.ask(asked('long', 'a', { isLong: true }));
+    expect(one).toEqual(['long']);
+  });
+
   it('behind one that its asker has left are answered all the same', async () => {
     const queue = new FairQueue(10);
     const { begun, ask, end } = controlled();

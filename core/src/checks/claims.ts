@@ -44,8 +44,9 @@ export function checkClaims(situation: ClaimsSituation): Looked {
   if (!told.isListed) return lacking('claims', 'no list of the client’s own orders has come in. Bring one in under Intake');
   if (told.channels.length === 0)
     return lacking('claims', 'no channel’s list of claims, one by one, has come in. Bring one in under Intake');
+  const ofChannels = dayByDay(told);
   const findings = told.channels.flatMap((channel, at): OtherFinding[] => {
-    const own = dayByDay(told, at);
+    const own = ofChannels(at);
     const tally = tallyOf(own, days);
     const isTroubled = (trouble: ClaimTrouble): boolean =>
       tally.claims > 0 && poissonInterval(tally[trouble].count).low / tally.claims > LEAST_SHARE[trouble];
@@ -119,13 +120,14 @@ interface ByDay extends Pick<ClaimsToCheck, 'isCovered'> {
   readonly claims: ReadonlyMap<Day, readonly Claim[]>;
 }
 
-function dayByDay({ outcomes, claims, isCovered }: ClaimsToCheck, channel: number): ByDay {
+/** Outcomes and claims by day, of one channel or another. */
+function dayByDay({ outcomes, claims, isCovered }: ClaimsToCheck): (channel: number) => ByDay {
   const dayOf = new Map(outcomes.map(({ id, day }) => [id, day]));
-  const own = claims.flatMap((claim) => (claim.channel === channel ? [{ ...claim, channel: 0 }] : []));
-  return {
-    outcomes: groupBy(outcomes, ({ day }) => day),
-    claims: groupBy(own, ({ order, day }) => dayOf.get(order ?? '') ?? day),
-    isCovered,
+  const ofAll = groupBy(outcomes, ({ day }) => day);
+  const byChannel = groupBy(claims, ({ channel }) => channel);
+  return (channel) => {
+    const own = (byChannel.get(channel) ?? []).map((claim) => ({ ...claim, channel: 0 }));
+    return { outcomes: ofAll, claims: groupBy(own, ({ order, day }) => dayOf.get(order ?? '') ?? day), isCovered };
   };
 }
 

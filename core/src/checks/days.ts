@@ -3,9 +3,10 @@ import { lowerFirst } from '../text/lower-first';
 import type { MetricId } from '../metric/metric';
 import { groupBy } from '../list/group-by';
 import { type Day, type DayRange, lengthOf } from '../time/day';
-import { type Lines, linesOf } from '../watch/lines';
+import { type Lines, linesOf, watchedMetrics } from '../watch/lines';
 import { DAYS_BEFORE, type UnusualDay, unusualDays } from '../watch/unusual-days';
 import { type Daily, TOLD } from '../watch/usual-day';
+import { channelLines, daysOfLines } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
 import type { About, OtherFinding } from './finding';
 import type { Counting } from '../measure/term';
@@ -49,7 +50,7 @@ const CLIENT = 'Client';
 export function checkDays(situation: Situation): Looked {
   const { tables, client, metricSet, names, lastDay, days } = situation;
   const counting = countingOf(situation);
-  const all = { from: days.from - DAYS_BEFORE, to: days.to };
+  const all = daysOfLines(situation);
   const ask = (rows: readonly string[], part: Partial<Counting> = {}, metrics?: readonly MetricId[]): Lines[] =>
     linesOf(tables, { client, metricSet, knownOn: null, ...counting, ...part }, names, {
       days: all,
@@ -57,7 +58,9 @@ export function checkDays(situation: Situation): Looked {
       rows,
       ...(metrics ? { metrics } : {}),
     });
-  const [channels, campaigns] = [ask(['channel']), ask(['channel', 'campaign'])];
+  const own = watchedMetrics(tables, metricSet);
+  const channels = channelLines(situation).filter(({ metric }) => own.includes(metric));
+  const campaigns = ask(['channel', 'campaign']);
   const clicked = counting.basis === 'click' ? [] : ask(['channel'], { basis: 'click' }, [resultOf(situation).count]);
   const watched = [
     ...channels.flatMap((lines) => wholeAnd(situation, lines, '')),
@@ -72,9 +75,9 @@ export function checkDays(situation: Situation): Looked {
   // A channel's odd day is told with the channel, and not again with its campaigns.
   const isTold = ({ watched: { within, counted }, day }: Odd): boolean =>
     odd.some((other) => within.includes(other.watched.key) && other.watched.counted === counted && other.day === day);
-  const own = odd.filter((each) => each.usual >= LEAST_USUAL && !isTold(each));
+  const told = odd.filter((each) => each.usual >= LEAST_USUAL && !isTold(each));
   // What is made up for on the days after is another thing than what was missing.
-  const byWhom = groupBy(own, ({ watched: { key, about }, z }) => `${about.kind === CLIENT ? CLIENT : key} ${Math.sign(z)}`);
+  const byWhom = groupBy(told, ({ watched: { key, about }, z }) => `${about.kind === CLIENT ? CLIENT : key} ${Math.sign(z)}`);
   const findings = [...byWhom.values()].flatMap((of) => runsOf(of).map((run) => findingOf(situation, run, watched)));
   const seen = (lines: readonly Lines[]): number => new Set(lines.flatMap(({ members }) => members.map(({ key }) => key))).size;
   return {

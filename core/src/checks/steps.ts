@@ -3,17 +3,16 @@ import { formatNumber } from '../figure/text';
 import { lowerFirst, upperFirst } from '../text/lower-first';
 import type { MetricId } from '../metric/metric';
 import { type Day, type DayRange, lengthOf } from '../time/day';
-import { type Lines, linesOf, watchedMetrics } from '../watch/lines';
+import type { Lines } from '../watch/lines';
 import { type RateBreak } from '../watch/rate-break';
 import { breakOf, type Step, stepBetween, stepsOf } from '../watch/steps';
 import type { Daily } from '../watch/usual-day';
+import { channelLines, daysOfLines, valueOf } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding, Since } from './finding';
-import { countingOf, metricsOf, resultOf, type Situation } from './situation';
+import { metricsOf, resultOf, type Situation } from './situation';
 import { happenedAround, listed, Words } from './words';
 
-/** Days that tell what a step was before something changed: so many before those that are looked at and those before them. */
-const BEFORE = 42;
 /** A break that is told of by less than this of the change within two weeks of it is a drift, and no event. */
 const ABRUPT = 0.5;
 /** One that may be of any of more days than these has no day that anybody could look up. */
@@ -31,7 +30,7 @@ interface Broken extends RateBreak {
  * what a result is worth and what a click costs as steps of their own; those of one day are one finding.
  */
 export function checkSteps(situation: Situation): Looked {
-  const { lines, first } = linesBefore(situation);
+  const [lines, { from: first }] = [channelLines(situation), daysOfLines(situation)];
   const steps = allSteps(situation, lines);
   const told = steps.filter(({ of }) => of.some((each) => each != null && each > 0));
   if (told.length === 0) return lacking('steps', 'nothing tells clicks and what followed day by day');
@@ -46,17 +45,6 @@ export function checkSteps(situation: Situation): Looked {
   const findings = together(news).map((own) => findingOf(situation, own, { lines, first, steps: told }));
   return { check: 'steps', looked: `${told.length} steps from what is shown to what it is worth`, findings, lacks: '' };
 }
-
-function linesBefore(situation: Situation): { readonly lines: Lines[]; readonly first: Day } {
-  const { tables, client, metricSet, names, lastDay, days } = situation;
-  const first = days.from - lengthOf(days) - BEFORE;
-  const value = valueOf(situation);
-  const metrics = ['impressions', ...watchedMetrics(tables, metricSet), ...(value === undefined ? [] : [value])];
-  const asked = { client, metricSet, knownOn: null, ...countingOf(situation) };
-  return { first, lines: linesOf(tables, asked, names, { days: { from: first, to: days.to }, lastDay, metrics }) };
-}
-
-const valueOf = (situation: Situation): MetricId | undefined => metricsOf(situation).plainOf('value', resultOf(situation).outcome.id)?.id;
 
 /** Impressions to clicks, each count to the next, what clicks cost, and what results are worth. */
 function allSteps(situation: Situation, lines: readonly Lines[]): Step[] {

@@ -2,11 +2,11 @@ import { sum } from 'simple-statistics';
 import type { Member } from '../compare/member';
 import { mixAndRate, splitChange, type Weighed } from '../compare/why';
 import { formatNumber, type Unit } from '../figure/text';
-import type { MetricId } from '../metric/metric';
 import { comparisonRange } from '../question/period';
 import { lowerFirst } from '../text/lower-first';
 import { TARGET_METRICS, USUAL_TARGET } from '../target/target';
 import type { DayRange } from '../time/day';
+import { valueOf } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { metricsOf, read, type Read, resultOf, type Situation } from './situation';
@@ -59,8 +59,6 @@ export function checkWhy(situation: Situation): Looked {
 
 const metricOf = ({ target, metricSet }: Situation) => target?.metric ?? USUAL_TARGET[metricSet];
 const isValued = (situation: Situation): boolean => TARGET_METRICS[metricOf(situation)].bound === 'at least';
-const valueOf = (situation: Situation): MetricId | undefined => metricsOf(situation).plainOf('value', resultOf(situation).outcome.id)?.id;
-
 /** Asks for what the change is made of, of the days and of those before, at the same age. */
 const asking =
   (situation: Situation, before: DayRange) =>

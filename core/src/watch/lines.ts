@@ -82,13 +82,17 @@ export function linesOf(
         return figure.kind === 'value' ? figure.value : null;
       });
     const own = whole ? daily(whole) : [];
+    const lines = members.map((member) => ({ key: member.key, name: member.name, channel: member.channel, values: daily(member) }));
     return {
       metric,
       isOfSome: own.at(-1) === null,
       varies: book.named(metric).unit === 'count' ? 'count' : 'amount',
       last: settledOf(tables, found.formulaOf(metric), buckets, lastDay) - 1,
-      members: members.map((member) => ({ key: member.key, name: member.name, channel: member.channel, values: daily(member) })),
-      whole: orSum(own, members.map(daily)),
+      members: lines,
+      whole: orSum(
+        own,
+        lines.map(({ values }) => values),
+      ),
       everything: matched && total ? daily(total) : null,
     };
   });

@@ -6,6 +6,8 @@ export interface Ask<T> {
   readonly signal?: AbortSignal | undefined;
   /** Its signal says when nobody waits any more. */
   readonly work: (stop: AbortSignal) => Promise<T>;
+  /** One that takes long leaves a hand free for the others, where there are several. */
+  readonly isLong?: boolean;
   /** How much room the answer takes when it is kept. */
   readonly weigh: (answer: T) => number;
 }
@@ -14,6 +16,7 @@ interface Waiting {
   readonly key: string;
   readonly work: (stop: AbortSignal) => Promise<unknown>;
   readonly stop: AbortController;
+  readonly isLong: boolean;
   readonly weigh: (answer: unknown) => number;
   readonly answer: Promise<unknown>;
   settle(outcome: Promise<unknown>): void;
@@ -30,7 +33,8 @@ export class Left extends Error {}
 /**
  * Answers questions in order, askers taking turns: whoever asks twenty things holds up nobody by more than
  * one of them beside those handed over. Equal questions are answered once, also later as long as the answer is kept;
- * answers least recently wanted are dropped when there is no more room.
+ * answers least recently wanted are dropped when there is no more room. Of those that take long one less is worked on at
+ * once than there are hands.
  */
 export class FairQueue {
   private readonly queues = new Map<string, Waiting[]>();
@@ -38,6 +42,7 @@ export class FairQueue {
   private readonly kept = new Map<string, { readonly answer: unknown; readonly weight: number }>();
   private weight = 0;
   private working = 0;
+  private longs = 0;
 
   /** `room` for kept answers, by their weight; `atOnce` questions are handed over before the first of them is answered. */
   constructor(
@@ -45,7 +50,7 @@ export class FairQueue {
     private readonly atOnce = 1,
   ) {}
 
-  ask<T>({ key, asker, signal, work, weigh }: Ask<T>): Promise<T> {
+  ask<T>({ key, asker, signal, work, weigh, isLong = false }: Ask<T>): Promise<T> {
     const known = this.kept.get(key);
     if (known) {
       this.kept.delete(key);
@@ -53,13 +58,13 @@ export class FairQueue {
       return Promise.resolve(known.answer as T);
     }
     if (signal?.aborted) return Promise.reject(new Left());
-    const waiting = this.open.get(key) ?? this.enter({ key, asker, work, weigh: weigh as Waiting['weigh'] });
+    const waiting = this.open.get(key) ?? this.enter({ key, asker, work, isLong, weigh: weigh as Waiting['weigh'] });
     waiting.waiters += 1;
     this.next();
     return this.untilLeft(waiting, signal) as Promise<T>;
   }
 
-  private enter(of: Pick<Waiting, 'key' | 'work' | 'weigh'> & { asker: string }): Waiting {
+  private enter(of: Pick<Waiting, 'key' | 'work' | 'weigh' | 'isLong'> & { asker: string }): Waiting {
     let settle: Waiting['settle'] = () => undefined;
     const answer = new Promise<unknown>((resolve) => (settle = resolve));
     // Where nobody waits any more, nobody hears of an error.
@@ -89,14 +94,20 @@ export class FairQueue {
     waiting.stop.abort();
   }
 
-  /** The next question of the asker whose turn it is; that asker goes to the end. What nobody asks waits until nobody does. */
+  /**
+   * The next question of the asker whose turn it is; that asker goes to the end. What nobody asks waits until nobody does,
+   * and what takes long until there is a hand for it.
+   */
   private take(): Waiting | undefined {
-    while (this.queues.size > 0) {
-      const asker = [...this.queues.keys()].find((each) => each !== NOBODY) ?? NOBODY;
-      const [first, ...rest] = this.queues.get(asker) ?? [];
-      this.queues.delete(asker);
+    const askers = [...this.queues.keys()];
+    for (const asker of [...askers.filter((each) => each !== NOBODY), NOBODY]) {
+      const queue = (this.queues.get(asker) ?? []).filter(({ waiters }) => waiters > 0);
+      const at = queue.findIndex(({ isLong }) => !isLong || this.longs < Math.max(1, this.atOnce - 1));
+      const taken = queue[at];
+      const rest = queue.filter((each) => each !== taken);
+      if (taken || rest.length === 0) this.queues.delete(asker);
       if (rest.length > 0) this.queues.set(asker, rest);
-      if (first && first.waiters > 0) return first;
+      if (taken) return taken;
     }
     return undefined;
   }
@@ -106,6 +117,7 @@ export class FairQueue {
     const waiting = this.take();
     if (!waiting) return;
     this.working += 1;
+    if (waiting.isLong) this.longs += 1;
     const outcome = waiting.work(waiting.stop.signal);
     waiting.settle(outcome);
     void outcome
@@ -114,6 +126,8 @@ export class FairQueue {
       .finally(() => {
         if (this.open.get(waiting.key) === waiting) this.open.delete(waiting.key);
         this.working -= 1;
+        if (waiting.isLong) this.longs -= 1;
+        this.next();
         this.next();
       });
   }

@@ -20,6 +20,8 @@ export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & {
 
 type First = string | Question | { readonly client: string } | { readonly clients: readonly string[] };
 
+/** Questions that take a second or more. */
+const LONG: ReadonlySet<QueryName> = new Set(['checks', 'credit', 'journeys', 'logHealth']);
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
 /** Cells that an answer takes which is no table. */
@@ -41,6 +43,7 @@ export function startQueries(db: Db, data: QueryWorkerData): Queries {
           .join()} ${query} ${JSON.stringify(args)}`,
         asker: asker?.id ?? NOBODY,
         signal: asker?.signal,
+        isLong: LONG.has(query),
         work: async (stop) => {
           const work = new SharedWork();
           stop.addEventListener('abort', () => work.stop(), { once: true });
