@@ -113,8 +113,10 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.getByRole('option', { name: 'Profit by sale date', exact: true }).click();
   await page.getByRole('textbox', { name: 'It is called' }).fill('Shop funnel with sale days');
   await shot('sets');
-  await lens.open(`/audit?${NORTHWALL}`);
+  await lens.open(`/audit?${JUNIPER}`);
+  await page.getByRole('article', { name: /^Something changed on/ }).waitFor();
   await shot('audit');
+  await lens.open(`/audit?${NORTHWALL}`);
   await page
     .getByRole('button', { name: /^Accept the move/ })
     .first()

@@ -84,12 +84,14 @@ export async function judgeAudits(
     return alarmsOf(check).length;
   };
   const [newest] = audits;
+  const namedBy = (event: Planted): boolean => told.some((each) => names(each, event));
+  for (const event of seen.filter((each) => isSeen(each) && !namedBy(each)))
+    for (const { check, about, says } of told.filter((each) => touches(each, event)))
+      say(`${client.name}, not named ${event.name}: ${check} of ${about.kind} ${says}`);
   return {
     replies,
     months: MONTHS,
-    events: seen
-      .filter(isSeen)
-      .map((event) => ({ name: event.name, isNamed: audits.some(({ findings }) => findings.some((each) => names(each, event))) })),
+    events: seen.filter(isSeen).map((event) => ({ name: event.name, isNamed: namedBy(event) })),
     days: { planted: oddDays.length, found: oddDays.filter(isOdd).length },
     falseAlarms: { steps: alarms('steps'), days: alarms('days'), pages: alarms('pages') },
     searches: searchesOf(client, newest?.findings ?? []),

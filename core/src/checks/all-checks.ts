@@ -10,6 +10,7 @@ import { checkSettings } from './settings';
 import type { Situation } from './situation';
 import { checkSources } from './sources';
 import { checkSteps } from './steps';
+import { checkWear } from './wear';
 import { checkWhy } from './why';
 
 /** Every check beside that against the target. To add one: a file of its own, a name in CHECK_LABELS, and a line here. */
@@ -22,6 +23,7 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   pages: checkPages,
   sources: checkSources,
   searches: checkSearches,
+  wear: checkWear,
   settings: checkSettings,
   pacing: checkPacing,
 };

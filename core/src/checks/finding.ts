@@ -16,6 +16,7 @@ export const CHECK_LABELS = {
   pages: 'Landing pages',
   sources: 'Sources and parts',
   searches: 'Words of searches',
+  wear: 'Wear of ads',
   settings: 'Settings',
   pacing: 'Pace and balances',
 } as const;
