@@ -28,19 +28,19 @@ describe('all checks', () => {
   });
 
   it('tell a lasting change once, and not its first days as well', () => {
-    const finding = (check: 'steps' | 'days', from: number): OtherFinding =>
+    const finding = (check: 'steps' | 'days', from: number, trouble: string): OtherFinding =>
       ({
         check,
+        trouble,
         days: { from, to: from + 1 },
         since: { day: from, within: { from: from - 1, to: from + 1 }, until: null },
       }) as OtherFinding;
-    const of = (check: 'steps' | 'days', ...days: number[]) => ({
-      check,
-      looked: 'x',
-      lacks: '',
-      findings: days.map((day) => finding(check, day)),
-    });
-    const [, left] = withoutEchoes([of('steps', 100), of('days', 90, 100, 110, 130)]);
-    expect(left?.findings.map(({ days }) => days.from)).toEqual([90, 130]);
+    const of = (check: 'steps' | 'days', ...findings: OtherFinding[]) => ({ check, looked: 'x', lacks: '', findings });
+    const days = [90, 100, 110, 130].map((from) => finding('days', from, 'clicks high, checkouts low'));
+    const [, left] = withoutEchoes([
+      of('steps', finding('steps', 100, 'checkouts per carts, value per purchases')),
+      of('days', ...days, finding('days', 101, 'carts low')),
+    ]);
+    expect(left?.findings.map(({ days }) => days.from)).toEqual([90, 130, 101]);
   });
 });

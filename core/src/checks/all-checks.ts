@@ -40,9 +40,16 @@ export function lookInto(situation: Situation, told: (done: number) => void = ()
 /** Days after a lasting change on which everything is unlike before, until that is what is usual. */
 const ECHO = 14;
 
-/** A lasting change is told once: the unusual days with which it begins are it. */
+/** A lasting change is told once: the unusual days with which it begins, of what it changed, are it. */
 export function withoutEchoes(looked: readonly Looked[]): Looked[] {
-  const begun = looked.flatMap(({ check, findings }) => (check === 'steps' ? findings.flatMap(({ since }) => since?.within ?? []) : []));
-  const isEcho = ({ days }: OtherFinding): boolean => begun.some(({ from, to }) => days.from >= from && days.from <= to + ECHO);
+  const begun = looked.flatMap(({ check, findings }) => (check === 'steps' ? findings : []));
+  const isEcho = ({ days, trouble }: OtherFinding): boolean =>
+    begun.some(({ since, trouble: changed }) => {
+      const isThen = since !== null && days.from >= since.within.from && days.from <= since.within.to + ECHO;
+      return isThen && metricsIn(changed).some((metric) => metricsIn(trouble).includes(metric));
+    });
   return looked.map((each) => (each.check === 'days' ? { ...each, findings: each.findings.filter((finding) => !isEcho(finding)) } : each));
 }
+
+/** “checkouts per carts, carts low” are of checkouts and of carts. */
+const metricsIn = (trouble: string): string[] => trouble.split(', ').flatMap((each) => each.split(' ')[0] ?? []);

@@ -17,6 +17,8 @@ import { happenedAround, listed, Words } from './words';
 const ABRUPT = 0.5;
 /** One that may be of any of more days than these has no day that anybody could look up. */
 const MOST_UNSURE = 14;
+/** What is shown, clicked and paid for a click moves by less than this with every bid of others. */
+const LEAST_OF_ADS = 0.1;
 const BESIDE = 14;
 
 /** A step to the result that changed on a day. */
@@ -37,6 +39,7 @@ export function checkSteps(situation: Situation): Looked {
   const broken = told.flatMap((step): Broken[] => {
     const found = breakOf(step);
     if (!found || found.within[1] - found.within[0] >= MOST_UNSURE || !isAbrupt(step, found)) return [];
+    if (isOfAds(step) && Math.abs(found.now / found.before - 1) < LEAST_OF_ADS) return [];
     const since = { day: first + found.at, within: { from: first + found.within[0], to: first + found.within[1] }, until: null };
     return [{ ...found, step, since }];
   });
@@ -60,6 +63,8 @@ function isAbrupt({ of, followed }: Step, { at, before, now }: RateBreak): boole
   const beside = Math.log(rate(at, at + BESIDE) / rate(at - BESIDE, at));
   return beside / Math.log(now / before) >= ABRUPT;
 }
+
+const isOfAds = ({ per, metric }: Step): boolean => per === 'impressions' || metric === 'spend';
 
 /** Those that may be of one day, the earliest first. */
 function together(broken: readonly Broken[]): Broken[][] {
@@ -85,7 +90,7 @@ function findingOf(situation: Situation, event: readonly Broken[], known: Known)
   const since = commonDay(event);
   // What is nearest to the result says most of it.
   const main = event.toSorted((a, b) => known.steps.indexOf(b.step) - known.steps.indexOf(a.step));
-  const isOfAds = event.every(({ step }) => step.per === 'impressions' || step.metric === 'spend');
+  const isAds = event.every(({ step }) => isOfAds(step));
   const { lost, isLoss } = lostSince(situation, event, known);
   const happened = happenedAround(situation, since.within);
   const held = known.steps.filter((step) => !event.some((own) => own.step === step));
@@ -104,8 +109,8 @@ function findingOf(situation: Situation, event: readonly Broken[], known: Known)
         .join('+'),
       since.day,
     ),
-    about: { kind: 'Client', name: isOfAds ? 'What is shown and clicked' : 'The way to the result', path: [] },
-    group: isOfAds || !isLoss ? 'worth watching' : 'not the advertising',
+    about: { kind: 'Client', name: isAds ? 'What is shown and clicked' : 'The way to the result', path: [] },
+    group: isAds || !isLoss ? 'worth watching' : 'not the advertising',
     money: lost,
     days: situation.days,
     since,
@@ -115,7 +120,7 @@ function findingOf(situation: Situation, event: readonly Broken[], known: Known)
       ...alikeText(event, known),
       ...(lost > 0 ? [`With the steps as they were, about ${words.money(lost)} more would have come in over the days looked at.`] : []),
     ],
-    advice: adviceOf(happened, isOfAds),
+    advice: adviceOf(happened, isAds),
     happened,
     picture: pictureOf(situation, main[0], known),
     rows: {
@@ -206,10 +211,7 @@ function lostSince(
 ): { readonly lost: number; readonly isLoss: boolean } {
   const value = valueOf(situation);
   const { count } = resultOf(situation);
-  const factor = event.reduce(
-    (product, { step, before, now }) => (step.metric === 'spend' || step.per === 'impressions' ? product : (product * before) / now),
-    1,
-  );
+  const factor = event.reduce((product, { step, before, now }) => (isOfAds(step) ? product : (product * before) / now), 1);
   const line = lines.find(({ metric }) => metric === value) ?? lines.find(({ metric }) => metric === count);
   const since = commonDay(event).day;
   const whole = sum((line?.whole ?? []).map((each, at) => (first + at >= Math.max(since, situation.days.from) ? (each ?? 0) : 0)));
@@ -218,9 +220,9 @@ function lostSince(
   return { lost: Math.max(0, change), isLoss: factor > 1 };
 }
 
-function adviceOf(happened: readonly string[], isOfAds: boolean): string {
+function adviceOf(happened: readonly string[], isAds: boolean): string {
   if (happened.length > 0) return 'See whether what is noted of these days explains it before changing bids or budgets.';
-  return isOfAds
+  return isAds
     ? 'Nothing is noted of these days. Other bidders, a new ad or a changed setting look like this; write down what it was.'
     : 'Nothing is noted of these days, and the ads bring as many as before. Ask the client what changed: a price, a page, delivery or stock. Write it into the logbook.';
 }
