@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import * as audit from './audit';
+import { AUDIT_ENDPOINTS } from './audit-endpoints';
 import { day, id } from './basic';
 import * as clients from './clients';
 import { clientGlance } from './glance';
@@ -270,50 +270,7 @@ export const ENDPOINTS = {
     body: compare.traceRequest,
     reply: compare.trace,
   }),
-  audit: endpoint({
-    method: 'POST',
-    path: '/audit',
-    summary: 'How a client stands, and why: campaigns and ads against the target, and all else that is looked into',
-    body: audit.auditRequest,
-    reply: audit.auditReply,
-  }),
-  audits: endpoint({
-    method: 'GET',
-    path: '/audits',
-    summary: 'The newest audit of each client, as it was made after its data had arrived',
-    reply: audit.auditsReply,
-  }),
-  makeAudit: endpoint({
-    method: 'POST',
-    path: '/clients/:client/audits',
-    summary: 'Make the audit of the last four weeks now and keep it',
-    params: ofClient,
-    reply: audit.auditReply,
-  }),
-  sayOfFinding: endpoint({
-    method: 'PUT',
-    path: '/clients/:client/findings',
-    summary: 'Set a finding aside until a day, hand it to somebody, or note something of it',
-    params: ofClient,
-    body: audit.putFindingState,
-    reply: audit.storedFindingState,
-  }),
-  moves: endpoint({ method: 'GET', path: '/clients/:client/moves', summary: 'Decided moves', params: ofClient, reply: audit.movesReply }),
-  decide: endpoint({
-    method: 'POST',
-    path: '/clients/:client/moves',
-    summary: 'Accept or dismiss the move of a finding',
-    params: ofClient,
-    body: audit.newMove,
-    reply: audit.move,
-  }),
-  undecide: endpoint({
-    method: 'DELETE',
-    path: '/clients/:client/moves/:move',
-    summary: 'Take a decision back',
-    params: z.object({ client: id, move: id }),
-    reply: done,
-  }),
+  ...AUDIT_ENDPOINTS,
 } as const;
 
 export type EndpointName = keyof typeof ENDPOINTS;
