@@ -3,6 +3,7 @@ import { groupBy } from '../list/group-by';
 import type { Member } from '../compare/member';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
+import { ratioSpread } from './ratio-spread';
 import { read, type Read, type Situation } from './situation';
 import { Words } from './words';
 
@@ -13,9 +14,6 @@ const STRETCHES = 7;
 const LEAST_CLICKS = 30;
 /** Surely clicked less than this share of what it was at first: worn. */
 const WORN = 0.8;
-const Z = 1.96;
-/** Counts of weeks vary by so much more than Poisson counts do. */
-const VARIES = 1.5;
 
 /** The click rate of an ad when it was new, and now. */
 interface Rates {
@@ -33,15 +31,14 @@ export interface Shown {
 
 /**
  * An ad's click rate in the latest stretch against that in which it was first shown enough; null where it was not shown enough
- * before, or now. Two Poisson counts: ln of the ratio ± 1.96 √(1.5 (1 / clicks + 1 / clicks)).
+ * before, or now.
  */
 export function wearOf(stretches: readonly (Shown | null)[]): Rates | null {
   const [now, ...before] = stretches;
   const fresh = before.toReversed().find((each) => each !== null && each.clicks >= LEAST_CLICKS);
   if (!now || !fresh || now.clicks <= 0 || now.impressions <= 0) return null;
   const [a, b] = [fresh.clicks / fresh.impressions, now.clicks / now.impressions];
-  const spread = Z * Math.sqrt(VARIES * (1 / fresh.clicks + 1 / now.clicks));
-  return { fresh: a, now: b, atMost: (b / a) * Math.exp(spread) };
+  return { fresh: a, now: b, atMost: (b / a) * Math.exp(ratioSpread(fresh.clicks, now.clicks)) };
 }
 
 interface Ad extends Rates {

@@ -10,12 +10,9 @@ import { valueOf } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { metricsOf, read, type Read, resultOf, type Situation } from './situation';
+import { ratioSpread } from './ratio-spread';
 import { listed, Words } from './words';
 
-/** Counts of weeks vary by so much more than Poisson counts do. */
-const VARIES = 1.5;
-/** The change of a cost or a ratio that the counts behind it make by themselves in one of twenty. */
-const BEYOND_CHANCE = 1.96;
 /** Parts that are told: enough to say most. */
 const MOST_PARTS = 3;
 
@@ -148,8 +145,7 @@ function findingOf(situation: Situation, { before: days, sums, channels, campaig
   const split = splitOf(situation, sums);
   if (!split) return undefined;
   const { was, is, reasons } = split;
-  const chance = BEYOND_CHANCE * Math.sqrt(VARIES * (1 / sums.before.count + 1 / sums.now.count));
-  const isChance = Math.abs(Math.log(is / was)) <= chance;
+  const isChance = Math.abs(Math.log(is / was)) <= ratioSpread(sums.before.count, sums.now.count);
   const isWorse = isValued(situation) ? is < was : is > was;
   const write = (amount: number): string => signed(amount, unit, situation);
   const byMost = reasons.toSorted((a, b) => Math.abs(b.amount) - Math.abs(a.amount));
