@@ -33,6 +33,14 @@ describe('late results', () => {
     ]);
   });
 
+  it('say no number where too little has come', () => {
+    // Of the last fourteen days nothing is there but of the first two or three.
+    const [found] = checkLate(late([11, 12, 13, 14])).findings;
+    expect(found?.evidence[0]).toContain('Too little of it is there');
+    const rows = found?.picture?.kind === 'table' ? found.picture.rows : [];
+    expect(rows.every((row) => row.at(-1) === 'too early')).toBe(true);
+  });
+
   it('are none where all has come, and cannot be told without both days or a target', () => {
     expect(checkLate(late([0, 0, 0, 0])).findings).toEqual([]);
     expect(checkLate({ ...late([0]), target: null }).lacks).toContain('target');

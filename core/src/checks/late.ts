@@ -82,7 +82,9 @@ function findingOf(situation: Situation, { recent, whole, campaigns, goal, isVal
     since: null,
     says: `Of what the clicks of ${words.days(recent)} will bring, ${share(whole)} has arrived: ${label} by click date looks ${isValue ? 'lower' : 'higher'} there than it will be.`,
     evidence: [
-      `A channel that steers itself by these days, and does not allow for late results by itself, holds a goal of ${write(goal)} with ${write(typedFor(goal, whole.share, isValue))} typed in. Typed in as it is, it throttles campaigns that are on goal.`,
+      whole.share < LEAST_ARRIVED
+        ? 'Too little of it is there to say what it will be, and so what a channel that steers itself should be told.'
+        : `A channel that steers itself by these days, and does not allow for late results by itself, holds a goal of ${write(goal)} with ${write(typedFor(goal, whole.share, isValue))} typed in. Typed in as it is, it throttles campaigns that are on goal.`,
     ],
     advice:
       'Ask each channel whether its own control already allows for late results; only where it does not, type in what stands in the table.',
