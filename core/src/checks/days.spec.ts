@@ -1,5 +1,6 @@
 import { checkDays } from './days';
-import { reportOf, shopOf, situationOf } from '../test/situation';
+import { KNOWN, reportOf, shopOf, situationOf } from '../test/situation';
+import { orderTable } from '../test/truth';
 
 const BROKEN = [265, 266];
 describe('unusual days', () => {
@@ -36,6 +37,49 @@ describe('unusual days', () => {
     const happened = [{ from: 265, to: 265, channel: null, name: null, words: 'The till was down' }];
     const [found] = checkDays(shopOf((day) => (BROKEN.includes(day) ? { purchases: 3 } : {}), { happened })).findings;
     expect(found?.happened).toEqual([expect.stringContaining('The till was down')]);
+  });
+
+  it('of the client as a whole are told sooner than those of its parts', () => {
+    // About 78 of 120: four spreads off, and none of its channels is.
+    const { findings } = checkDays(shopOf((day) => (day === 262 ? { purchases: 25 } : {})));
+    expect(findings).toMatchObject([{ about: { kind: 'Client' }, trouble: 'purchases low', days: { from: 262, to: 262 } }]);
+  });
+
+  it('of what was missing and of what was made up for are two', () => {
+    const { findings } = checkDays(shopOf((day) => (BROKEN.includes(day) ? { purchases: 3 } : day === 267 ? { purchases: 110 } : {})));
+    expect(findings.map(({ trouble, days }) => [trouble, days.from, days.to])).toEqual([
+      ['purchases low', 265, 266],
+      ['purchases high', 267, 267],
+    ]);
+  });
+
+  it('are none of what there usually is next to nothing of', () => {
+    expect(checkDays(shopOf((day) => ({ purchases: day === 265 ? 14 : 0 }))).findings).toEqual([]);
+  });
+
+  it('are also those on whose clicks nobody could buy, when what comes in later hides it', () => {
+    const lags = [0, 1, 2, 3, 4, 5, 6, 7];
+    const days = Array.from({ length: KNOWN.to }, (_, at) => at + 1);
+    const orders = days.flatMap((click) =>
+      lags.flatMap((lag) =>
+        Array.from({ length: click + lag <= KNOWN.to && click !== 262 ? 5 : 0 }, () => ({
+          click,
+          sale: click + lag,
+          campaign: 1,
+          value: 35,
+        })),
+      ),
+    );
+    const base = situationOf([reportOf(days.map((day) => ({ day, codes: { campaign: 1 }, amounts: { spend: 100, clicks: 500 } })))]);
+    const situation = {
+      ...base,
+      target: { metric: 'roas', value: 2, countedBy: 'orders', basis: 'sale', orders: 'matched', from: 0, to: 999 } as const,
+      tables: { ...base.tables, orders: [orderTable(orders, KNOWN.from, KNOWN.to)] },
+    };
+    const [found, ...more] = checkDays(situation).findings;
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ trouble: 'purchases click low', days: { from: 262, to: 262 } });
+    expect(found?.says).toContain('purchases from clicks of that time came to 0 where 40 would be usual');
   });
 
   it('cannot be told without days', () => {

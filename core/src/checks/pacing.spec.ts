@@ -32,4 +32,16 @@ describe('pace and balances', () => {
     ]);
     expect(checkPacing(situationOf([tenADay])).lacks).toContain('Targets');
   });
+
+  it('tell what was paid for lots that did not come', () => {
+    const lot = (id: string, delivered: number) => ({
+      ...{ id, feedId: 9, importId: 1, account: 0, seller: 'Greenletter', day: 270, price: 100e6, link: id },
+      ...{ unit: 'clicks' as const, agreed: 1000, delivered },
+    });
+    const base = situationOf([tenADay]);
+    const { findings, looked } = checkPacing({ ...base, tables: { ...base.tables, lots: [lot('a', 800), lot('b', 990), lot('c', 1000)] } });
+    expect(looked).toBe('3 lots');
+    expect(findings).toMatchObject([{ trouble: 'under-delivered', money: expect.closeTo(20, 6), group: 'loses money' }]);
+    expect(findings[0]?.picture).toMatchObject({ rows: [['a', 'Greenletter', '80%', '£20.00']] });
+  });
 });

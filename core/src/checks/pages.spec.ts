@@ -20,6 +20,10 @@ describe('landing pages', () => {
     expect(twice).toMatchObject([{ trouble: 'counted twice', since: { day: 275, until: null } }]);
   });
 
+  it('that many come to on one day by themselves are fine', () => {
+    expect(checkPages(situationOf([reportOf(rows((day) => (day === 262 ? 300 : 90)))])).findings).toEqual([]);
+  });
+
   it('that are as they were are fine, and without visits it is said what would tell', () => {
     const { findings, looked } = checkPages(situationOf([reportOf(rows(() => 90))]));
     expect([findings, looked]).toEqual([[], '1 landing page']);

@@ -43,6 +43,14 @@ describe('steps to the result', () => {
     expect(checkSteps(shopOf((day) => (day >= 215 ? { purchases: 30 } : {}))).findings).toEqual([]);
   });
 
+  it('take no drift of what a click costs for an event, nor a change without a day', () => {
+    expect(checkSteps(shopOf((day) => (day >= CHANGED ? { spend: 428 } : {}))).findings).toEqual([]);
+    // Seven in a hundred fewer since day 250 may have begun on any of fifty days, ten in a hundred fewer on any of ten.
+    const since250 = (purchases: number) =>
+      checkSteps(shopOf((day) => (day >= 250 ? { purchases } : {}))).findings.map(({ trouble }) => trouble);
+    expect([since250(37), since250(36)]).toEqual([[], ['purchases per carts']]);
+  });
+
   it('say what they lack', () => {
     const spendOnly = reportOf([{ day: 270, codes: { campaign: 1 }, amounts: { spend: 5 } }]);
     expect(checkSteps(situationOf([spendOnly])).lacks).not.toBe('');
