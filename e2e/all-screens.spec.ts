@@ -17,6 +17,7 @@ const SCREENS = [
   '/dashboards/frozen',
   '/attribution',
   '/audit',
+  '/audit/all',
   '/moves',
   '/targets',
 ];

@@ -67,6 +67,7 @@ if (existsSync(loading)) {
     const { connectDemo } = await import(pathToFileURL(join(process.cwd(), 'dist/market/connect.js')).href);
     await connectDemo(address, market, console.log);
     await lookOnce(address);
+    await auditOnce(address);
     rmSync(loading);
   } catch (error) {
     console.error(`The demonstration could not be fetched completely: ${error.message}\nThe next start goes on from here.`);
@@ -74,6 +75,12 @@ if (existsSync(loading)) {
 }
 if (market) console.log(`\nThe market, the demonstration’s outside world, is at ${market}`);
 console.log(`\nUnified Lens is at ${address}\nStop with Ctrl+C.`);
+
+/** Makes the audit of each client now that all of its data is there, and not a minute later while somebody looks. */
+async function auditOnce(address) {
+  const clients = await (await fetch(`${address}/api/clients`)).json();
+  for (const { id } of clients) await fetch(`${address}/api/clients/${id}/audits`, { method: 'POST' });
+}
 
 /** Asks once how each client stands: what is read and sorted for that is kept, so the first look of the user need not wait for it. */
 async function lookOnce(address) {

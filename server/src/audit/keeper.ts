@@ -37,12 +37,16 @@ export class AuditKeeper {
   async runDue(): Promise<void> {
     if (this.isAtWork) return;
     this.isAtWork = true;
+    for (const client of allClients(this.context.db)) await this.makeIfDue(client);
+    this.isAtWork = false;
+  }
+
+  /** What fails for one client is told, and keeps none of the others waiting. */
+  private async makeIfDue(client: Client): Promise<void> {
     try {
-      for (const client of allClients(this.context.db)) if (this.isDue(client)) await makeAudit(this.context, client);
+      if (this.isDue(client)) await makeAudit(this.context, client);
     } catch (error) {
       this.failed(error);
-    } finally {
-      this.isAtWork = false;
     }
   }
 
