@@ -36,7 +36,7 @@ interface Odd extends UnusualDay {
 
 /** What there usually is next to nothing of a day has no usual days. */
 const LEAST_USUAL = 3;
-/** Few lines are of the whole client, so fewer of their days are far off by chance than of all channels and campaigns. */
+/** Few lines are of what all of the client brings, so fewer of their days are far off by chance than of all others. */
 const OF_CLIENT = 3.75;
 /** What is matched to campaigns, and also what is not. */
 const [WHOLE, EVERYTHING] = ['all', 'everything'];
@@ -61,7 +61,8 @@ export function checkDays(situation: Situation): Looked {
   const own = watchedMetrics(tables, metricSet);
   const channels = channelLines(situation).filter(({ metric }) => own.includes(metric));
   const campaigns = ask(['channel', 'campaign']);
-  const clicked = counting.basis === 'click' ? [] : ask(['channel'], { basis: 'click' }, [resultOf(situation).count]);
+  const { count: result } = resultOf(situation);
+  const clicked = counting.basis === 'click' ? [] : ask(['channel'], { basis: 'click' }, [result]);
   const watched = [
     ...channels.flatMap((lines) => wholeAnd(situation, lines, '')),
     ...clicked.flatMap((lines) => wholeAnd(situation, lines, CLICKED)),
@@ -70,7 +71,7 @@ export function checkDays(situation: Situation): Looked {
   if (!watched.some(({ values }) => values.some((each) => each != null))) return lacking('days', 'nothing is told day by day');
   const clicks = new Map(watched.flatMap(({ metric, key, values }) => (metric === 'clicks' ? [[key, values] as const] : [])));
   const odd = [...groupBy(watched, ({ counted, about }) => `${counted} ${about.kind}`).values()].flatMap((lines) =>
-    oddOf(lines, clicks, days),
+    oddOf(lines, { clicks, days, result }),
   );
   // A channel's odd day is told with the channel, and not again with its campaigns.
   const isTold = ({ watched: { within, counted }, day }: Odd): boolean =>
@@ -123,14 +124,21 @@ const partsOf = (
     };
   });
 
-/** The odd days of lines that are of one kind and count the same; `clicks` are what money bought, by line. */
-function oddOf(own: readonly Watched[], clicks: ReadonlyMap<string, Daily>, days: DayRange): Odd[] {
+interface OddAsked {
+  /** What money bought, by line. */
+  readonly clicks: ReadonlyMap<string, Daily>;
+  readonly days: DayRange;
+  readonly result: MetricId;
+}
+
+/** The odd days of lines that are of one kind and count the same. */
+function oddOf(own: readonly Watched[], { clicks, days, result }: OddAsked): Odd[] {
   const [first] = own;
   if (!first) return [];
   const { last, varies } = first.lines;
   const settled = Math.max(0, Math.min(lengthOf(days), last - DAYS_BEFORE + 1));
   const asked = own.map(({ values, key }) => ({ values, clicks: clicks.get(key) ?? clicks.get(WHOLE) ?? null }));
-  const marked = unusualDays(asked, settled, varies, first.about.kind === CLIENT ? OF_CLIENT : TOLD);
+  const marked = unusualDays(asked, settled, varies, first.about.kind === CLIENT && first.metric === result ? OF_CLIENT : TOLD);
   return own.flatMap((watched, at) => (marked[at] ?? []).map((each) => ({ ...each, watched, day: days.from + each.at })));
 }
 
