@@ -17,6 +17,5 @@ export type Check = (situation: Situation) => Looked;
 /** Nothing could be looked at. */
 export const lacking = (check: OtherCheck, lacks: string): Looked => ({ check, looked: '', findings: [], lacks });
 
-/** The key of a finding: the same for the same thing found again. */
-export const findingKey = (check: CheckId, trouble: string, ...about: readonly (string | number)[]): string =>
-  [check, trouble, ...about].join('/');
+/** The key of a finding, of what is wrong and with whom: the same for the same thing found again. */
+export const findingKey = (check: CheckId, ...what: readonly (string | number)[]): string => [check, ...what].join('/');

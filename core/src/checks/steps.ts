@@ -101,20 +101,14 @@ function findingOf(situation: Situation, event: readonly Broken[], known: Known)
       .map(({ step }) => `${step.metric} per ${step.per}`)
       .toSorted()
       .join(', '),
-    key: findingKey(
-      'steps',
-      event
-        .map(({ step }) => `${step.metric}~${step.per}`)
-        .toSorted()
-        .join('+'),
-      since.day,
-    ),
+    // The day that tells most may be another tomorrow.
+    key: findingKey('steps', ...event.map(({ step }) => `${step.metric}~${step.per}`).toSorted()),
     about: { kind: 'Client', name: isAds ? 'What is shown and clicked' : 'The way to the result', path: [] },
     group: isAds || !isLoss ? 'worth watching' : 'not the advertising',
     money: lost,
     days: situation.days,
     since,
-    says: `Something changed ${words.since(since).replace(/^since/, 'on')}: ${listed(main.toReversed().map((each) => stepText(situation, each)))}.`,
+    says: `Something changed on ${words.on(since)}: ${listed(main.toReversed().map((each) => stepText(situation, each)))}.`,
     evidence: [
       ...(held.length > 0 ? [`As before: ${listed(held.map((step) => stepName(situation, step)))}.`] : []),
       ...alikeText(event, known),

@@ -18,11 +18,11 @@ export class Words {
   days = (days: DayRange): string => rangeText(days, this.style.locale);
   day = (day: number): string => this.days({ from: day, to: day });
 
-  /** “So since 6 Oct 2026 (or any day of 5–7 Oct 2026)”. */
-  since({ day, within, until }: Since): string {
-    const unsure = within.from === within.to ? '' : ` (or any day of ${this.days(within)})`;
-    return until === null ? `since ${this.day(day)}${unsure}` : `from ${this.day(day)}${unsure} to ${this.day(until)}`;
-  }
+  /** “6 Oct 2026 (or any day of 5–7 Oct 2026)”. */
+  on = ({ day, within }: Since): string => `${this.day(day)}${within.from === within.to ? '' : ` (or any day of ${this.days(within)})`}`;
+  /** “since 6 Oct 2026”, “from 6 Oct 2026 to 9 Oct 2026”. */
+  since = (since: Since): string =>
+    since.until === null ? `since ${this.on(since)}` : `from ${this.on(since)} to ${this.day(since.until)}`;
 }
 
 /** Days before and after the day on which something begins of which what happened is told with it. */

@@ -1,14 +1,15 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { NgTemplateOutlet } from '@angular/common';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
+import type { FindingState } from '@lens/contract';
 import { CHECK_LABELS, type CheckId, CHECKS, countedWords, rangeText } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
@@ -16,20 +17,19 @@ import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
 import { Undo } from '../data/undo';
 import { NoteWriter } from '../logbook/note-writer';
+import type { Choice } from '../ui/choices';
 import { loadState } from '../ui/load-state';
-import type { FindingState } from '@lens/contract';
-import { type Choice } from '../ui/choices';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
 import { Waiting } from '../ui/waiting';
+import { type AuditSection, barText, lookedText, sectionsOf, type Shown } from './audit-sections';
 import { DismissDialog } from './dismiss-dialog';
 import { FindingCard } from './finding-card';
-import { type AuditSection, barText, lookedText, sectionsOf, type Shown } from './audit-sections';
 import { FindingFoot } from './finding-foot';
-import { OtherCard } from './other-card';
-import { type SaidAbout, SaidDialog } from './said-dialog';
 import type { FindingView } from './finding-view';
+import { OtherCard } from './other-card';
 import type { OtherView } from './other-view';
+import { type SaidAbout, SaidDialog } from './said-dialog';
 
 /** A control with what stands in it as a signal. */
 function valueOf<T>(first: T) {
@@ -41,21 +41,8 @@ function valueOf<T>(first: T) {
 @Component({
   selector: 'ul-audit-page',
   imports: [
-    MatButton,
-    NgTemplateOutlet,
-    FindingCard,
-    FindingFoot,
-    OtherCard,
-    MatFormField,
-    MatInput,
-    MatLabel,
-    PickField,
-    ReactiveFormsModule,
-    MatExpansionPanel,
-    MatExpansionPanelHeader,
-    NeedClient,
-    RouterLink,
-    Waiting,
+    ...[FindingCard, FindingFoot, NeedClient, NgTemplateOutlet, OtherCard, PickField, ReactiveFormsModule, RouterLink, Waiting],
+    ...[MatButton, MatExpansionPanel, MatExpansionPanelHeader, MatFormField, MatInput, MatLabel],
   ],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.scss',
