@@ -2,7 +2,7 @@ import { sum } from 'simple-statistics';
 import { lowerFirst } from '../text/lower-first';
 import type { MetricId } from '../metric/metric';
 import { groupBy } from '../list/group-by';
-import { type Day, type DayRange, lengthOf } from '../time/day';
+import { type Day, type DayRange, daysOf, lengthOf } from '../time/day';
 import { type Lines, linesOf, watchedMetrics } from '../watch/lines';
 import { DAYS_BEFORE, type UnusualDay, unusualDays } from '../watch/unusual-days';
 import { type Daily, TOLD } from '../watch/usual-day';
@@ -239,7 +239,10 @@ function sharesText({ days: looked, style }: Situation, { counted, value, usual 
   const words = new Words(style);
   const parts = all
     .filter(({ about, counted: own }) => about.kind === 'Channel' && own === counted)
-    .map(({ about, values }) => ({ name: about.name, off: offOf(values, days, looked) }))
+    .flatMap(({ about, values }) => {
+      const off = offOf(values, days, looked);
+      return off === null ? [] : [{ name: about.name, off }];
+    })
     .filter(({ off }) => Math.sign(off) === Math.sign(value - usual));
   const whole = sum(parts.map(({ off }) => off));
   const [most] = parts.toSorted((a, b) => Math.abs(b.off) - Math.abs(a.off));
@@ -252,15 +255,11 @@ function sharesText({ days: looked, style }: Situation, { counted, value, usual 
   ];
 }
 
-/** What a line is off by on some days, against the same days of the four weeks before. */
-function offOf(values: Daily, days: DayRange, looked: DayRange): number {
-  const at = (day: Day): number => values[DAYS_BEFORE + day - looked.from] ?? 0;
-  return sum(
-    Array.from({ length: lengthOf(days) }, (_, nth) => {
-      const day = days.from + nth;
-      return at(day) - sum([7, 14, 21, 28].map((back) => at(day - back))) / 4;
-    }),
-  );
+/** What a line is off by on some days, against the same days of the four weeks before; null where one of them is not measured. */
+function offOf(values: Daily, days: DayRange, looked: DayRange): number | null {
+  const at = (day: Day): number => values[DAYS_BEFORE + day - looked.from] ?? NaN;
+  const off = sum(daysOf(days).map((day) => at(day) - sum([7, 14, 21, 28].map((back) => at(day - back))) / 4));
+  return Number.isNaN(off) ? null : off;
 }
 
 function adviceOf(happened: readonly string[], isSite: boolean): string {

@@ -20,6 +20,16 @@ describe('why it changed', () => {
     expect(found?.advice).toBe('Change nothing for it.');
   });
 
+  it('leaves out a channel that does not tell what its results are worth, and names it', () => {
+    const silent = drawnRows([3], undefined, 16).map(({ amounts, ...row }) => {
+      const { 'purchase.value.claims.click': _, ...told } = amounts;
+      return { ...row, amounts: told };
+    });
+    const [found] = checkWhy(situationOf([reportOf(drawnRows([1, 2])), reportOf(silent, 2, 1)])).findings;
+    expect(found?.says).toMatch(/from 4\.0\d to [34]\.\d\d/);
+    expect(found?.evidence.at(-1)).toContain('Without channel social, which does not tell');
+  });
+
   it('cannot be told where the days before are not measured', () => {
     const young = drawnRows([1]).filter(({ day }) => day >= LOOKED.from);
     const feed = { ...reportOf(young), covers: [{ from: LOOKED.from, to: LOOKED.to, campaigns: 'all' as const, importId: 1 }] };

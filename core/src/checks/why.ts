@@ -56,6 +56,7 @@ export function checkWhy(situation: Situation): Looked {
 
 const metricOf = ({ target, metricSet }: Situation) => target?.metric ?? USUAL_TARGET[metricSet];
 const isValued = (situation: Situation): boolean => TARGET_METRICS[metricOf(situation)].bound === 'at least';
+
 /** Asks for what the change is made of, of the days and of those before, at the same age. */
 const asking =
   (situation: Situation, before: DayRange) =>
@@ -67,12 +68,14 @@ const asking =
     });
   };
 
+/** Null where something of it is not measured in one of the periods. */
 function bothOf({ value: read }: Read, member: Member, situation: Situation): Both | null {
-  const value = valueOf(situation);
+  const worth = isValued(situation) ? valueOf(situation) : undefined;
   const of = (bucket: number): Sums | null => {
     const [spend, clicks, count] = ['spend', 'clicks', resultOf(situation).count].map((metric) => read(member, metric, bucket));
-    if (spend == null || clicks == null || count == null) return null;
-    return { spend, clicks, count, value: isValued(situation) && value !== undefined ? read(member, value, bucket) : null };
+    const value = worth === undefined ? null : read(member, worth, bucket);
+    if (spend == null || clicks == null || count == null || (worth !== undefined && value === null)) return null;
+    return { spend, clicks, count, value };
   };
   const [now, before] = [of(0), of(1)];
   return now && before && { before, now };
