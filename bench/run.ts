@@ -9,6 +9,7 @@ import { parseDay } from '@lens/core';
 import makeDemoFolder, { DEMO_FOLDER } from '../e2e/demo-folder';
 import { childrenOf, compare, makeClient, send, type Setting, startServer, upload } from '../server/test/harness';
 import { askAtOnce, askInTurn } from './askers';
+import { benchAudit } from './audit';
 import { benchCredit } from './credit';
 import { benchDashboard } from './dashboard';
 import { benchFind } from './find';
@@ -92,6 +93,7 @@ async function benchAskers(): Promise<void> {
   await benchOwnMetrics(shown.address);
   await shown.stop();
   await benchDashboard(demo);
+  await benchAudit(demo);
   await benchCredit(demo);
 }
 

@@ -7,6 +7,8 @@ import type { Figure } from './figures';
 const WEEKS = 28;
 /** Audits that are asked for: of every four weeks up to today. */
 const MONTHS = 4;
+/** Of days with less before them nobody can say what is usual; of fewer days little can be said of parts. */
+const [HISTORY, PARTS] = [42, 180];
 /** Days around something planted on which what it does may still be seen. */
 const ECHO = 3;
 /** A day on which half as many more come, or a third fewer, is unusual whatever its weekday; of less a single day need not be. */
@@ -57,7 +59,9 @@ export async function judgeAudits(
     say,
   }: { readonly id: string; readonly client: ClientWorld; readonly today: number; readonly say: (line: string) => void },
 ): Promise<JudgedAudits> {
-  const ends = Array.from({ length: MONTHS }, (_, at) => today - 1 - at * WEEKS);
+  const ends = Array.from({ length: MONTHS }, (_, at) => today - 1 - at * WEEKS).filter(
+    (to) => to - WEEKS + 1 - HISTORY >= dayOf(client.from),
+  );
   const replies: AuditReply[] = [];
   const audits: { readonly days: { readonly from: number; readonly to: number }; readonly findings: readonly Other[] }[] = [];
   for (const to of ends) {
@@ -69,7 +73,7 @@ export async function judgeAudits(
     audits.push({ days, findings });
   }
   const planted = client.events.map(({ from, to, ...event }): Planted => ({ ...event, from: dayOf(from), to: dayOf(to) }));
-  const seen = planted.filter(({ from, to }) => from >= (ends.at(-1) ?? 0) - WEEKS + 1 && from < today - ECHO && to >= from);
+  const seen = planted.filter(({ from, to }) => from >= (ends.at(-1) ?? today) - WEEKS + 1 && from < today - ECHO && to >= from);
   const told = audits.flatMap(({ findings }) => findings);
   const passing = seen.filter(
     ({ from, to, outcomes = 1, demand = 1 }) => to - from < PASSING && Math.abs(Math.log(outcomes * demand)) >= LARGE,
@@ -83,21 +87,23 @@ export async function judgeAudits(
     for (const { says } of alarmsOf(check)) say(`${client.name}, ${check}: ${says}`);
     return alarmsOf(check).length;
   };
-  const [newest] = audits;
+  const newest = today - dayOf(client.from) >= PARTS ? audits[0] : undefined;
   const namedBy = (event: Planted): boolean => told.some((each) => names(each, event));
   for (const event of seen.filter((each) => isSeen(each) && !namedBy(each)))
     for (const { check, about, says } of told.filter((each) => touches(each, event)))
       say(`${client.name}, not named ${event.name}: ${check} of ${about.kind} ${says}`);
   return {
     replies,
-    months: MONTHS,
+    months: ends.length,
     events: seen.filter(isSeen).map((event) => ({ name: event.name, isNamed: namedBy(event) })),
     days: { planted: oddDays.length, found: oddDays.filter(isOdd).length },
     falseAlarms: { steps: alarms('steps'), days: alarms('days'), pages: alarms('pages') },
-    searches: searchesOf(client, newest?.findings ?? []),
-    sources: sourcesOf(client, newest?.findings ?? []),
+    searches: newest ? searchesOf(client, newest.findings) : UNTOLD,
+    sources: newest ? sourcesOf(client, newest.findings) : UNTOLD,
   };
 }
+
+const UNTOLD: Blame = { bad: 0, found: 0, good: 0, blamed: 0 };
 
 /** A new name changes no figure. */
 const isSeen = ({ renames }: Planted): boolean => renames === undefined;
@@ -194,12 +200,10 @@ export function figuresOfAudits(judged: readonly (JudgedAudits & { readonly clie
   const months = sum((each) => each.months);
   const share = (name: string, part: number, whole: number, bar: number | null): Figure[] =>
     whole === 0 ? [] : [{ name, value: part / whole, bar, unit: '%' }];
-  const quiet = (check: 'steps' | 'days' | 'pages'): Figure => ({
-    name: `Audit: client-months without a false alarm of ${check}`,
-    value: 1 - sum(({ falseAlarms }) => falseAlarms[check]) / months,
-    bar: check === 'days' ? 0 : 0.9,
-    unit: '%',
-  });
+  const quiet = (check: 'steps' | 'days' | 'pages'): Figure[] => {
+    const name = `Audit: client-months without a false alarm of ${check}`;
+    return share(name, months - sum(({ falseAlarms }) => falseAlarms[check]), months, check === 'days' ? 0 : 0.9);
+  };
   return [
     ...judged.flatMap(({ client, events }) =>
       events.map(({ name, isNamed }): Figure => ({
@@ -215,9 +219,9 @@ export function figuresOfAudits(judged: readonly (JudgedAudits & { readonly clie
       sum(({ days }) => days.planted),
       0.95,
     ),
-    quiet('steps'),
-    quiet('days'),
-    quiet('pages'),
+    ...quiet('steps'),
+    ...quiet('days'),
+    ...quiet('pages'),
     ...share(
       'Audit: terms of a wrong intent found',
       sum(({ searches }) => searches.found),
