@@ -146,12 +146,12 @@ test('two clients stand in one table, their money in one currency, over days wri
 });
 
 test('what no report tells together names the report that would, and has it fetched', async ({ page, lens }) => {
-  await lens.open('/compare?client=northwall-climbing&period=2026-10-03_2026-10-30&with=none&by=claims&on=click&rows=keyword~search term');
-  await expect(page.getByText('No report tells keyword and search term together.')).toBeVisible();
+  await lens.open('/compare?client=northwall-climbing&period=2026-10-03_2026-10-30&with=none&by=claims&on=click&rows=campaign~place');
+  await expect(page.getByText('No report tells campaign and place together.')).toBeVisible();
   await phrase(page, 'Does a connected channel offer one?').click();
-  await expect(page.getByText('“Search term by day” of Harbor Search would tell it.')).toBeVisible();
-  await phrase(page, 'Fetch Search term by day of Harbor Search').click();
-  await expect(page.getByText('“Search term by day” is being fetched; Intake shows how far it is.')).toBeVisible();
+  await expect(page.getByText('“Place by day” of Harbor Search would tell it.')).toBeVisible();
+  await phrase(page, 'Fetch Place by day of Harbor Search').click();
+  await expect(page.getByText('“Place by day” is being fetched; Intake shows how far it is.')).toBeVisible();
   await expect
     .poll(
       async () => {
