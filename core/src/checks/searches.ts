@@ -22,12 +22,8 @@ interface Gram extends Expecting {
   readonly beside: Beside;
 }
 
-/**
- * What is as good as this beside others of its campaigns, drawn towards them as if by two more outcomes, is bad with them: the
- * campaign is the matter, and no word.
- */
-const LESS_IN_CAMPAIGN = 0.55;
-const DRAWN = 2;
+/** What is as good as this beside others of its campaigns is bad with them: the campaign is the matter, and no word. */
+const LESS_IN_CAMPAIGN = 0.6;
 const MOST_NAMED = 8;
 
 /**
@@ -81,7 +77,7 @@ export function costlyGrams(terms: readonly Term[], keywords: readonly string[])
         expected: sum(own.map(({ expected }) => expected)),
         inCampaign: sum(own.map(({ inCampaign }) => inCampaign)),
       }))
-      .filter(({ outcomes, inCampaign }) => outcomes + DRAWN < LESS_IN_CAMPAIGN * (inCampaign + DRAWN));
+      .filter(({ outcomes, inCampaign }) => outcomes < LESS_IN_CAMPAIGN * inCampaign);
     const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || b.gram.length - a.gram.length);
     if (!worst) return found;
     found.push(worst);
