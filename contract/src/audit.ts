@@ -75,7 +75,7 @@ const rowsBehind = z.discriminatedUnion('screen', [
     period: dayRange,
   }),
   z.object({ screen: z.literal('claims'), show: z.enum(['claimed again', 'no such outcome', 'all']), period: dayRange }),
-  z.object({ screen: z.enum(['logbook', 'targets']), period: dayRange }),
+  z.object({ screen: z.literal('targets'), period: dayRange }),
 ]);
 
 /** Something that is found beside the target, written for the client's locale. */

@@ -177,6 +177,7 @@ export * from './watch/unusual-days';
 export * from './watch/usual-day';
 export * from './watch/week-move';
 export * from './watch/lines';
+export { ofSoMany } from './watch/steps';
 export * from './watch/morning';
 export * from './credit/by-position';
 export * from './credit/credit';

@@ -16,7 +16,7 @@ export interface Beside {
 }
 
 /** A part that brings less than this share of what the whole brings for the same money costs too much. */
-export const TOO_LITTLE = 2 / 3;
+const TOO_LITTLE = 2 / 3;
 /** Of those that are told, so many may be there by chance. */
 const CHANCE = 0.05;
 /** How far parts differ is learned from at least so many; before that they are taken to differ widely. A few that bring nothing among many alike are no tail of a narrow curve: it is never taken to be narrower. */

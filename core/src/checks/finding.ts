@@ -109,7 +109,7 @@ export type RowsBehind =
       readonly period: DayRange;
     }
   | { readonly screen: 'claims'; readonly show: 'claimed again' | 'no such outcome' | 'all'; readonly period: DayRange }
-  | { readonly screen: 'logbook' | 'targets'; readonly period: DayRange };
+  | { readonly screen: 'targets'; readonly period: DayRange };
 
 export const groupOf = (finding: Finding): FindingGroup => (finding.check === 'target' ? targetGroup(finding) : finding.group);
 
@@ -144,3 +144,9 @@ export function stakeOf(finding: Finding): number {
   const lost = Math.min(MOST_LOST, lostToBudget ?? 0);
   return ((allowed - spend) * lost) / (1 - lost);
 }
+
+/** What is at stake as a share of what was spent, to lay clients of several currencies and sizes side by side; 0 where that is not known. */
+export const stakeShare = (finding: Finding, spend: number | null): number => (spend ? stakeOf(finding) / spend : 0);
+
+/** Whether a finding is of something within what another is of: of an ad of that campaign. */
+export const isWithin = ({ key }: Pick<Finding, 'key'>, other: Pick<Finding, 'key'>): boolean => key.startsWith(`${other.key}/`);

@@ -5,7 +5,7 @@ import type { MetricId } from '../metric/metric';
 import { type Day, type DayRange, lengthOf } from '../time/day';
 import type { Lines } from '../watch/lines';
 import { type RateBreak } from '../watch/rate-break';
-import { breakOf, type Step, stepBetween, stepsOf } from '../watch/steps';
+import { breakOf, ofSoMany, type Step, stepBetween, stepsOf } from '../watch/steps';
 import type { Daily } from '../watch/usual-day';
 import { channelLines, daysOfLines, valueOf } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
@@ -138,9 +138,6 @@ function commonDay(event: readonly Broken[]): Since {
   return { day, within, until: null };
 }
 
-/** Of so many that at least a few follow. */
-const ROUND = [100, 1000, 10_000, 100_000];
-
 function stepText(situation: Situation, { step, before, now }: Broken): string {
   const words = new Words(situation.style);
   const [label, per] = [labelOf(situation, step.metric), labelOf(situation, step.per)];
@@ -150,7 +147,7 @@ function stepText(situation: Situation, { step, before, now }: Broken): string {
       ? `a click costs ${is} (before ${was})`
       : `one ${resultOf(situation).one} is worth ${is} (before ${was})`;
   }
-  const of = ROUND.find((each) => each * Math.min(before, now) >= 10) ?? 100_000;
+  const of = ofSoMany(Math.min(before, now));
   return `${words.count(of)} ${per} lead to ${words.count(of * now)} ${label} (before ${words.count(of * before)})`;
 }
 
@@ -218,7 +215,7 @@ function adviceOf(happened: readonly string[], isAds: boolean): string {
   if (happened.length > 0) return 'See whether what is noted of these days explains it before changing bids or budgets.';
   return isAds
     ? 'Nothing is noted of these days. Other bidders, a new ad or a changed setting look like this; write down what it was.'
-    : 'Nothing is noted of these days, and the ads bring as many as before. Ask the client what changed: a price, a page, delivery or stock. Write it into the logbook.';
+    : 'Nothing is noted of these days. Ask the client what changed: a price, a page, delivery or stock. Write it into the logbook.';
 }
 
 function pictureOf(situation: Situation, main: Broken | undefined, { first }: Known): OtherFinding['picture'] {

@@ -13,8 +13,6 @@ export class Words {
   few = (amount: number): string => formatNumber(amount, 'number', this.style, amount < 10 ? 1 : 0);
   /** “63 %”, with a digit more below 10 %. */
   share = (amount: number): string => formatNumber(amount, 'share', this.style, amount > 0 && amount < 0.1 ? 1 : 0);
-  /** “+12 %”. */
-  change = (amount: number): string => `${amount > 0 ? '+' : ''}${formatNumber(amount, 'share', this.style, 0)}`;
   days = (days: DayRange): string => rangeText(days, this.style.locale);
   day = (day: number): string => this.days({ from: day, to: day });
 

@@ -54,3 +54,8 @@ export const breakOf = ({ of, followed }: Step): RateBreak | undefined => rateBr
 /** Without the days that are unlike others: an outage of a day is no break. */
 export const calm = (values: Daily): Daily =>
   values.map((each, at) => (Math.abs(dayAgainstUsual(values, at, 'count')?.z ?? 0) > UNUSUAL ? null : each));
+
+const ROUND = [100, 1000, 10_000, 100_000];
+const A_FEW = 10;
+/** Of how many a share is told: of so many that at least a few follow. */
+export const ofSoMany = (share: number): number => ROUND.find((each) => each * share >= A_FEW) ?? 100_000;

@@ -1,7 +1,6 @@
 import type { AuditedFinding, AuditsReply } from '@lens/contract';
-import { type Day, formatNumber, groupOf, isOff, rangeText, stakeOf, type Style } from '@lens/core';
-import type { QueryValues } from '../data/address';
-import { writeRange } from '../data/address';
+import { type Day, formatNumber, groupOf, isOff, isWithin, rangeText, stakeOf, stakeShare, type Style } from '@lens/core';
+import { type QueryValues, writeRange } from '../data/address';
 import { GROUP_WORDS } from './audit-sections';
 import { findingView } from './finding-view';
 import { isAside, saidView } from './said-view';
@@ -30,10 +29,10 @@ export function findingsOfAll({ audits }: AuditsReply, today: Day, styleOf: (cli
       const query = { client, period: writeRange(audit.days) };
       const off = audit.findings.filter((finding) => isOff(finding) && !isAside(states.get(finding.key), today));
       return off
-        .filter(({ key }) => !off.some((other) => key.startsWith(`${other.key}/`)))
+        .filter((finding) => !off.some((other) => isWithin(finding, other)))
         .map((finding): ClientFinding => {
           const money = stakeOf(finding);
-          const weight = audit.spend ? money / audit.spend : 0;
+          const weight = stakeShare(finding, audit.spend);
           const share = weight > 0 ? `, ${formatNumber(weight, 'share', style, 0)} of spend` : '';
           return {
             key: `${client} ${finding.key}`,

@@ -8,6 +8,7 @@ import {
   type FindingGroup,
   formatNumber,
   groupOf,
+  isWithin,
   OFF_GROUPS,
   quantity,
   stakeOf,
@@ -39,12 +40,15 @@ export const GROUP_WORDS: Readonly<Record<AuditSection['group'], { readonly titl
   },
   'loses money': {
     title: 'Lose money',
-    note: 'The whole 95 % range lies on the wrong side of the target, also after allowing for chance findings in a long list; or an ad has passed its cap on losses.',
+    note: 'The whole 95 % range lies on the wrong side of the target, also after allowing for chance findings in a long list; an ad has passed its cap on losses; or parts and lots surely bring too little for their money.',
   },
-  'held back': { title: 'Held back', note: 'Clearly better than promised, while impressions are lost to the daily budget.' },
+  'held back': {
+    title: 'Held back',
+    note: 'Clearly better than promised, while impressions are lost to the daily budget; or something stands in the way.',
+  },
   'worth watching': {
     title: 'Worth watching',
-    note: 'The range spans the target, or chance alone would show as much in so long a list. More data, not a decision, is what these need.',
+    note: 'The range spans the target, or chance alone would show as much in so long a list: more data, not a decision, is what these need. Also what changed or was unlike other days, and is no loss.',
   },
   fine: { title: 'Fine', note: 'Clearly better than promised and not held back, or nothing to be done about.' },
   aside: { title: 'Set aside', note: 'Somebody said why; they come back when their day is over.' },
@@ -66,7 +70,7 @@ export function sectionsOf(
   const { findings } = audit;
   const unjudged = findings.filter((finding) => groupOf(finding) === 'cannot be judged').map(({ key }) => key);
   // Of a campaign that cannot be judged that is said once.
-  const isImplied = ({ key }: AuditedFinding): boolean => unjudged.some((other) => key.startsWith(`${other}/`));
+  const isImplied = ({ key }: AuditedFinding): boolean => unjudged.some((other) => isWithin({ key }, { key: other }));
   const told = findings.filter((finding) => groupOf(finding) !== 'cannot be judged' || !isImplied(finding));
   const states = new Map(audit.states.map((state) => [state.key, state]));
   const byMoney = told.filter((finding) => isSought(finding, sought)).toSorted((a, b) => stakeOf(b) - stakeOf(a));
@@ -80,12 +84,12 @@ export function sectionsOf(
       said: saidView(finding, audit, states.get(finding.key) ?? null, style.locale),
     });
     // An ad stands with its campaign where that is among them.
-    const isInside = ({ key }: AuditedFinding): boolean => own.some((other) => key.startsWith(`${other.key}/`));
+    const isInside = (finding: AuditedFinding): boolean => own.some((other) => isWithin(finding, other));
     const findings = own
       .filter((finding) => !isInside(finding))
       .map((finding) => ({
         ...shown(finding),
-        inside: own.filter(({ key }) => key.startsWith(`${finding.key}/`)).map(shown),
+        inside: own.filter((each) => isWithin(each, finding)).map(shown),
       }));
     const isOpen = sought.text !== '' || isOff(group) || (group !== 'fine' && group !== 'aside' && findings.length <= MOST_OPEN);
     return [{ group, ...GROUP_WORDS[group], isOpen, findings }];

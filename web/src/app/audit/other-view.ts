@@ -48,8 +48,6 @@ function linkOf({ rows }: WireFinding): OtherView['link'] {
     }
     case 'claims':
       return { path: '/attribution', query: { tab: 'claims', show: rows.show, period }, label: 'Order by order' };
-    case 'logbook':
-      return { path: '/intake/logbook', query: { period }, label: 'The logbook' };
     case 'targets':
       return { path: '/targets', query: {}, label: 'Targets and budgets' };
   }

@@ -8,6 +8,7 @@ import {
   lowerFirst,
   type MetricBook,
   type MetricId,
+  ofSoMany,
   rangeText,
   TARGET_METRICS,
 } from '@lens/core';
@@ -70,11 +71,8 @@ function dayText({ metric, channel, day, isOfSome, value, usual, changes }: Fact
   return `${label}${of} came to ${amount(value)} on ${rangeText({ from: day, to: day }, style.locale)}, where ${amount(usual)} would be usual.${changed}`;
 }
 
-/** Of so many that at least a few follow. */
-const ROUND = [100, 1000, 10_000, 100_000];
-
 function rateText({ metric, per, since, within, before, now }: Fact<'rate'>, { book, style }: Told): string {
-  const of = ROUND.find((each) => each * Math.min(before, now) >= 10) ?? 100_000;
+  const of = ofSoMany(Math.min(before, now));
   const count = (number: number): string => formatNumber(number, 'number', style, 0);
   const when = rangeText({ from: since, to: since }, style.locale);
   const about = within.from === within.to ? when : `about ${when} (${rangeText(within, style.locale)})`;
