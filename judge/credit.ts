@@ -1,4 +1,4 @@
-import { creditAnswer, type CreditAnswer, gap } from '@lens/core';
+import { creditAnswer, type CreditAnswer, gap, rankCorrelation } from '@lens/core';
 import { ASKED, logOf, type ToldPerson } from '../core/src/test/touches';
 import type { Market } from '../market/src/market';
 import { creditOf } from '../market/src/truth/credit';
@@ -65,10 +65,10 @@ export function judgeCredit(market: Market, world: ClientWorld): JudgedCredit {
     order:
       told.length < LEAST_RANKED
         ? null
-        : rankCorrelation(
+        : (rankCorrelation(
             told.map(({ truth }) => truth),
             told.map(({ share }) => share),
-          ),
+          )?.r ?? null),
   };
 }
 
@@ -104,10 +104,3 @@ function peopleOf(market: Market, world: ClientWorld): ToldPerson[] {
 
 const columnOf = ({ columns }: CreditAnswer, of: string): number[] =>
   columns.find((column) => column.of === of)?.figures.map((figure) => (figure.kind === 'value' ? figure.value : NaN)) ?? [];
-
-function rankCorrelation(a: readonly number[], b: readonly number[]): number {
-  const ranks = (of: readonly number[]): number[] => of.map((each) => of.filter((other) => other < each).length);
-  const [own, other] = [ranks(a), ranks(b)];
-  const squares = own.reduce((sum, rank, at) => sum + (rank - (other[at] ?? 0)) ** 2, 0);
-  return 1 - (6 * squares) / (a.length * (a.length ** 2 - 1));
-}

@@ -43,12 +43,13 @@ const targetFinding = z.object({
 });
 
 const since = z.object({ day, within: dayRange, until: day.nullable() });
+const pictureUnit = z.enum(['count', 'money', 'share']);
 const known = z.array(z.number().nullable()).readonly();
 const picture = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('days'),
     title: z.string(),
-    unit: z.enum(['count', 'money', 'share']),
+    unit: pictureUnit,
     from: day,
     values: known,
     usual: known,
@@ -63,7 +64,16 @@ const picture = z.discriminatedUnion('kind', [
     kind: z.literal('table'),
     title: z.string(),
     heads: z.array(z.string()).readonly(),
+    words: z.array(z.number()).readonly().exactOptional(),
     rows: z.array(z.array(z.string()).readonly()).readonly(),
+  }),
+  z.object({
+    kind: z.literal('grid'),
+    title: z.string(),
+    unit: pictureUnit,
+    rows: z.array(z.string()).readonly(),
+    columns: z.array(z.string()).readonly(),
+    cells: z.array(known).readonly(),
   }),
 ]);
 const rowsBehind = z.discriminatedUnion('screen', [

@@ -29,6 +29,7 @@ export * from './evidence/false-discovery';
 export * from './evidence/gamma';
 export * from './evidence/interval';
 export * from './evidence/random';
+export * from './evidence/rank-correlation';
 export * from './evidence/value-interval';
 export * from './evidence/verdict';
 export * from './figure/arithmetic';

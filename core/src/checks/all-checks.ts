@@ -7,6 +7,7 @@ import { checkPacing } from './pacing';
 import { checkPages } from './pages';
 import { checkSearches } from './searches';
 import { checkSettings } from './settings';
+import { checkSignals } from './signals';
 import type { Situation } from './situation';
 import { checkSources } from './sources';
 import { checkSteps } from './steps';
@@ -19,6 +20,7 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   steps: checkSteps,
   days: checkDays,
   late: checkLate,
+  signals: checkSignals,
   claims: checkClaims,
   pages: checkPages,
   sources: checkSources,

@@ -12,6 +12,7 @@ export const CHECK_LABELS = {
   steps: 'Steps to the result',
   days: 'Unusual days',
   late: 'Late results',
+  signals: 'Early signals',
   claims: 'Claims against orders',
   pages: 'Landing pages',
   sources: 'Sources and parts',
@@ -96,8 +97,23 @@ export type Picture =
       readonly title: string;
       readonly parts: readonly { readonly name: string; readonly amount: number; readonly text: string }[];
     }
-  /** What it is made of, a line each, as it is written. */
-  | { readonly kind: 'table'; readonly title: string; readonly heads: readonly string[]; readonly rows: readonly (readonly string[])[] };
+  /** A figure of each of a grid: hours of weekdays, days of weeks; null where there is none. */
+  | {
+      readonly kind: 'grid';
+      readonly title: string;
+      readonly unit: 'count' | 'money' | 'share';
+      readonly rows: readonly string[];
+      readonly columns: readonly string[];
+      readonly cells: readonly (readonly (number | null)[])[];
+    }
+  /** What it is made of, a line each, as it is written; `words` are the columns beside the first that hold words and not figures. */
+  | {
+      readonly kind: 'table';
+      readonly title: string;
+      readonly heads: readonly string[];
+      readonly words?: readonly number[];
+      readonly rows: readonly (readonly string[])[];
+    };
 
 /** The place where what is behind a finding can be seen: rows of Compare, claims order by order, or another screen. */
 export type RowsBehind =

@@ -1,5 +1,6 @@
 import { answer, type Answer, bucketsFor, figureIn } from '../compare/answer';
 import type { Member } from '../compare/member';
+import type { Bucket } from '../grain/accumulate';
 import type { ClientTables } from '../grain/tables';
 import { quantity, type Style } from '../figure/text';
 import type { Outcome } from '../measure/outcome';
@@ -94,7 +95,7 @@ export function read(
     ...of
   }: Pick<Situation, 'tables' | 'names' | 'client' | 'metricSet' | 'lastDay' | 'days' | 'target'>,
   metrics: readonly MetricId[],
-  asked: Partial<Question> & { readonly buckets?: readonly DayRange[] } = {},
+  asked: Partial<Question> & { readonly buckets?: readonly Bucket[] } = {},
 ): Read {
   const { buckets, ...part } = asked;
   const question = plainQuestion({ clients: [client], period: days, metricSet, ...countingOf(of), ...part });

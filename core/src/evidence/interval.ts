@@ -7,7 +7,7 @@ export interface Interval {
 }
 
 /** The normal quantile of a two-sided 95 % interval. */
-const Z95 = 1.959963984540054;
+export const Z95 = 1.959963984540054;
 
 /**
  * 95 % interval of a proportion after Wilson (1927). 4 of 9 clicks → 19–73 %.

@@ -38,12 +38,12 @@ export interface Evidence {
 /** Beyond this many times today's data, "collect more" is no advice. */
 const MOST_TIMES = 30;
 
-/** Judges a member by whether its interval lies on one side of the bar (calculations, chapter 10). */
-export function judge(evidence: Evidence): Judgement {
+/** Judges a member by whether its interval, of a level, lies on one side of the bar (calculations, chapter 10). */
+export function judge(evidence: Evidence, level = 0.95): Judgement {
   const pValue = twoSided(evidence.count, evidence.atBar);
   if (evidence.reached.high < 1) return { verdict: 'misses', more: null, pValue };
   if (evidence.reached.low > 1) return { verdict: 'beats', more: null, pValue };
-  const times = timesNeeded(evidence.count, evidence.atBar);
+  const times = timesNeeded(evidence.count, evidence.atBar, level);
   if (times === undefined) return { verdict: 'at the bar', more: null, pValue };
   return { verdict: 'undecided', more: { clicks: Math.ceil((times - 1) * evidence.clicks), spend: (times - 1) * evidence.spend }, pValue };
 }
@@ -53,9 +53,9 @@ function twoSided(count: number, mean: number): number {
 }
 
 /** How many times the data so far decides if it goes on like this, or undefined if not within reason. */
-function timesNeeded(count: number, atBar: number): number | undefined {
+function timesNeeded(count: number, atBar: number, level: number): number | undefined {
   const decides = (times: number): boolean => {
-    const { low, high } = poissonInterval(count * times);
+    const { low, high } = poissonInterval(count * times, level);
     return high < atBar * times || low > atBar * times;
   };
   if (atBar <= 0 || !decides(MOST_TIMES)) return undefined;

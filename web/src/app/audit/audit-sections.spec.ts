@@ -1,4 +1,5 @@
 import type { AuditedFinding, AuditedTarget, AuditReply, WireFinding } from '@lens/contract';
+import { THEMES } from '@lens/draw';
 import { barText, lookedText, sectionsOf, type Sought } from './audit-sections';
 import { otherView } from './other-view';
 
@@ -152,9 +153,31 @@ describe('a finding beside the target', () => {
     ];
     const view = otherView(other({ picture: { kind: 'parts', title: 'of', parts } }), STYLE);
     expect([view.stake, otherView(other({ money: 0 }), STYLE).stake]).toEqual(['£5,420 at stake', '']);
-    expect(view.bars).toEqual([
+    expect(view.picture?.kind === 'bars' && view.picture.bars).toEqual([
       { name: 'basket', text: '−0.40', isDown: true, left: 0, width: 50 },
       { name: 'clicks', text: '+0.10', isDown: false, left: 50, width: 12.5 },
+    ]);
+  });
+
+  it('has a table whose words stand apart from its figures, and a grid shaded by its largest', () => {
+    const table = { kind: 'table', title: 'ads', heads: ['ad', 'spend', 'why'], words: [2], rows: [['a', '£5', 'too few']] } as const;
+    const shown = otherView(other({ picture: table }), STYLE).picture;
+    expect(shown?.kind === 'table' && shown.rows[0]?.map(({ isWords }) => isWords)).toEqual([true, false, true]);
+    const cells = [
+      [2, null],
+      [8, 0],
+    ];
+    const grid = otherView(
+      other({ picture: { kind: 'grid', title: 'hours', unit: 'count', rows: ['Mon', 'Tue'], columns: ['9', '10'], cells } }),
+      STYLE,
+    );
+    const drawn = grid.picture?.kind === 'drawn' ? grid.picture.drawn(THEMES.light) : null;
+    const points = (drawn?.data.datasets[0]?.data ?? []) as unknown as { share: number | null; words: string }[];
+    expect(points.map(({ share, words }) => [share, words])).toEqual([
+      [0.25, 'Mon, 9: 2'],
+      [null, 'Mon, 10: not measured'],
+      [1, 'Tue, 9: 8'],
+      [0, 'Tue, 10: 0'],
     ]);
   });
 });

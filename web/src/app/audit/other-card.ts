@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { ChartPicture } from '../ui/chart';
+import { FindingPicture } from './finding-picture';
 import type { OtherView } from './other-view';
 
 /** A finding beside the target: the sentence, what it rests on, what can be done, and the way to its rows. */
 @Component({
   selector: 'ul-other-card',
-  imports: [ChartPicture, MatButton, RouterLink],
+  imports: [FindingPicture, MatButton, RouterLink],
   template: `
     <article [attr.aria-label]="view().finding.says">
       <div class="who">
@@ -22,45 +22,6 @@ import type { OtherView } from './other-view';
         @for (line of view().finding.evidence; track line) {
           <p class="quiet small">{{ line }}</p>
         }
-        @if (isOpen()) {
-          @if (view().drawn; as drawn) {
-            <p class="small caption">{{ view().finding.picture!.title }}</p>
-            <ul-chart [drawn]="drawn" [summary]="$any(view().finding.picture).title" [height]="150" />
-          } @else if (view().bars; as bars) {
-            <ul class="bars" [attr.aria-label]="view().finding.picture!.title">
-              @for (bar of bars; track $index) {
-                <li>
-                  <span>{{ bar.name }}</span>
-                  <span class="track" aria-hidden="true">
-                    <span class="bar" [class.down]="bar.isDown" [style.left.%]="bar.left" [style.width.%]="bar.width"></span>
-                  </span>
-                  <span class="amount">{{ bar.text }}</span>
-                </li>
-              }
-            </ul>
-          } @else if (view().finding.picture?.kind === 'table') {
-            <div class="rows">
-              <table [attr.aria-label]="view().finding.picture!.title">
-                <thead>
-                  <tr>
-                    @for (head of $any(view().finding.picture).heads; track $index) {
-                      <th scope="col">{{ head }}</th>
-                    }
-                  </tr>
-                </thead>
-                <tbody>
-                  @for (row of $any(view().finding.picture).rows; track $index) {
-                    <tr>
-                      @for (cell of row; track $index) {
-                        <td>{{ cell }}</td>
-                      }
-                    </tr>
-                  }
-                </tbody>
-              </table>
-            </div>
-          }
-        }
       </div>
       <div class="move">
         <p>{{ view().finding.advice }}</p>
@@ -69,9 +30,9 @@ import type { OtherView } from './other-view';
         }
         <p class="small ways">
           <a [routerLink]="view().link.path" [queryParams]="view().link.query" queryParamsHandling="merge">{{ view().link.label }}</a>
-          @if (view().finding.picture) {
+          @if (view().picture; as picture) {
             <button mat-button type="button" [attr.aria-expanded]="isOpen()" (click)="opened.emit()">
-              {{ isOpen() ? 'Less' : 'Show ' + shown() }}
+              {{ isOpen() ? 'Less' : 'Show ' + picture.shown }}
             </button>
           }
           @if (view().finding.since && view().finding.happened.length === 0) {
@@ -79,6 +40,9 @@ import type { OtherView } from './other-view';
           }
         </p>
       </div>
+      @if (isOpen() && view().picture; as picture) {
+        <ul-finding-picture class="picture" [view]="picture" />
+      }
     </article>
   `,
   styleUrl: './finding-card.scss',
@@ -89,9 +53,4 @@ export class OtherCard {
   readonly isOpen = input(false);
   readonly opened = output();
   readonly noted = output();
-
-  protected shown(): string {
-    const kind = this.view().finding.picture?.kind;
-    return kind === 'days' ? 'the days' : kind === 'parts' ? 'the parts' : 'which';
-  }
 }

@@ -1,0 +1,145 @@
+import type { Member } from '../compare/member';
+import type { Bucket } from '../grain/accumulate';
+import { partDimension } from '../measure/name-part';
+import { latenessOf, type LateTerm } from '../maturity/lateness';
+import { shareBy } from '../maturity/maturity';
+import type { MetricId } from '../metric/metric';
+import type { Course, Stretch } from '../signals/course';
+import type { Question } from '../question/question';
+import { NONE } from '../rows/coding';
+import { watchedMetrics } from '../watch/lines';
+import type { Day, DayRange } from '../time/day';
+import { countingOf, read, resultOf, type Situation } from './situation';
+
+/** Days up to the last that is looked at of which ads are followed. */
+export const FOLLOWED_DAYS = 364;
+/** More ads than this are followed by weeks. */
+const MOST_BY_DAY = 500;
+const WEEK = 7;
+
+const ROWS = ['channel', 'campaign', 'group', 'ad'];
+
+/** Ads from the first that is known of them on. */
+export interface AdCourses {
+  /** The early steps, the shallowest first. */
+  readonly steps: readonly MetricId[];
+  readonly now: readonly Course[];
+  /** The same as they were known by each of some days. */
+  readonly asKnownBy: (days: readonly Day[]) => Course[][];
+}
+
+/** Steps before the result that channels count of ads by click date: impressions, clicks, starts of films, and what the client’s metrics name before it. */
+function stepsBefore(situation: Situation): MetricId[] {
+  const watched = watchedMetrics(situation.tables, situation.metricSet);
+  const before = watched.slice(0, watched.indexOf(resultOf(situation).count)).filter((metric) => metric !== 'spend');
+  return ['impressions', 'video-starts', ...before];
+}
+
+/** Follows every ad: its spend and early steps as its channel tells them, its results by click date as the target counts them. */
+export function adCourses(situation: Situation): AdCourses {
+  const steps = stepsBefore(situation);
+  const { count } = resultOf(situation);
+  const days = { from: situation.days.to - FOLLOWED_DAYS + 1, to: situation.days.to };
+  const spent = read(situation, ['spend'], { rows: ROWS, period: days }).members.filter(isAd);
+  const buckets = stretchesOf(days, spent.length > MOST_BY_DAY ? WEEK : 1);
+  const asked = { rows: ROWS, period: days, basis: 'click' } as const;
+  const told = read(situation, ['spend', ...steps], { ...asked, countedBy: 'claims', buckets });
+  const results = read(situation, [count], { ...asked, buckets });
+  const counted = new Map(results.members.map((member) => [member.key, member]));
+  const ads = told.members.filter(isAd).map((member): Ad => {
+    const own = counted.get(member.key);
+    const stretches = buckets.flatMap(({ to }, bucket): Omit<Stretch, 'share'>[] => {
+      const [spend, brought] = [told.value(member, 'spend', bucket), own ? results.value(own, count, bucket) : null];
+      if (spend === null || brought === null || !(spend > 0)) return [];
+      return [{ day: to, spend, results: brought, steps: steps.map((step) => told.value(member, step, bucket)) }];
+    });
+    return { member, campaign: told.members.find(({ key }) => key === campaignKey(member)), stretches };
+  });
+  const make = courseMaker(situation, days);
+  return {
+    steps,
+    now: ads.flatMap((ad) => make(ad, situation.lastDay)),
+    asKnownBy: (dates) =>
+      dates.map((date) => {
+        const recent = recentResults(situation, { asked, buckets, date });
+        return ads.flatMap(({ stretches, ...ad }) => {
+          const known = stretches.filter(({ day }) => day <= date);
+          return make({ ...ad, stretches: known.map((each) => ({ ...each, results: recent(ad.member, each.day) ?? each.results })) }, date);
+        });
+      }),
+  };
+}
+
+interface Ad {
+  readonly member: Member;
+  readonly campaign: Member | undefined;
+  readonly stretches: readonly Omit<Stretch, 'share'>[];
+}
+
+/** Makes the course of an ad as known by a day; none of one that is not known. */
+function courseMaker(situation: Situation, days: DayRange): (ad: Ad, day: Day) => Course[] {
+  const { names } = situation;
+  const stages = stagesOf(situation, days);
+  return ({ member, campaign, stretches }, day) => {
+    if (stretches.length === 0) return [];
+    const curve = latenessOf(situation.tables, situation.lastDay).of(lateTerm(situation), codeOf(campaign));
+    const channel = member.channel === null ? '' : names('channel', member.channel);
+    return [
+      {
+        ...{ key: member.key, name: member.name, path: [channel, campaign?.name ?? ''], stage: stages.get(codeOf(campaign)) ?? null },
+        stretches: stretches.map((each) => ({ ...each, share: curve ? shareBy(curve, day - each.day) : 1 })),
+      },
+    ];
+  };
+}
+
+const lateTerm = (situation: Situation): LateTerm => ({
+  ...{ outcome: resultOf(situation).outcome, part: 'count', countedBy: countingOf(situation).countedBy },
+});
+
+interface Recent {
+  readonly asked: Partial<Question> & { readonly period: DayRange };
+  readonly buckets: readonly Bucket[];
+  readonly date: Day;
+}
+
+/** Results of stretches as they were counted by a day: only of the last before it, as those of older ones had come. */
+function recentResults(situation: Situation, { asked, buckets, date }: Recent): (ad: Member, day: Day) => number | null {
+  const tail = latenessOf(situation.tables, situation.lastDay).of(lateTerm(situation))?.tail ?? 0;
+  const { count } = resultOf(situation);
+  const recent = buckets.filter(({ to }) => to <= date && to > date - tail).map((bucket) => ({ ...bucket, knownBy: date }));
+  if (recent.length === 0) return () => null;
+  const results = read(situation, [count], { ...asked, buckets: recent });
+  const counted = new Map(results.members.map((member) => [member.key, member]));
+  return ({ key }, day) => {
+    const [at, own] = [recent.findIndex(({ to }) => to === day), counted.get(key)];
+    return own && at >= 0 ? results.value(own, count, at) : null;
+  };
+}
+
+const isAd = ({ level, kind }: Member): boolean => level === 'ad' && kind === 'member';
+
+/** Whole stretches of so many days, the last of them ending with the days; they do not overlap. */
+function stretchesOf({ from, to }: DayRange, length: number): Bucket[] {
+  const count = Math.floor((to - from + 1) / length);
+  return Array.from({ length: count }, (_, at) => ({ from: to - length * (count - at) + 1, to: to - length * (count - at - 1) }));
+}
+
+/** The member two above an ad. */
+const campaignKey = ({ key }: Member): string => key.split('/').slice(0, 2).join('/');
+
+const codeOf = (member: Member | undefined): number => (typeof member?.code === 'number' ? member.code : NONE);
+
+/** What campaigns’ names say of where in the funnel they work, by their codes. */
+function stagesOf(situation: Situation, days: DayRange): Map<number, string> {
+  const stage = partDimension('stage');
+  if (!situation.tables.vocabulary.has.dimension(stage)) return new Map();
+  const { members } = read(situation, ['spend'], { rows: [stage, 'channel', 'campaign'], period: days });
+  const named = new Map(members.map(({ key, name, kind }) => [key, kind === 'member' ? name : null]));
+  return new Map(
+    members.flatMap(({ level, kind, code, key }): [number, string][] => {
+      const of = named.get(key.split('/')[0] ?? '');
+      return level === 'campaign' && kind === 'member' && of != null && typeof code === 'number' ? [[code, of]] : [];
+    }),
+  );
+}
