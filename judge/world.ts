@@ -17,6 +17,7 @@ import type { Figure } from './figures';
 import { bestBudgets, earned, earnsOnAverage } from './best';
 import { figuresOfLate, judgeLate } from './late';
 import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
+import { figuresOfHours, judgeHours } from './hours';
 import { figuresOfStops, judgeStops } from './stops';
 import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
 
@@ -57,6 +58,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
         ...(await judgeAudits(server.address, { id: ids.get(client.name) ?? '', client, today: first, say })),
       });
     const stops = audits.map(({ replies }, at) => judgeStops(market, clients[at] as ClientWorld, replies));
+    const hours = audits.flatMap(({ replies: [newest] }, at) => (newest ? [judgeHours(clients[at] as ClientWorld, newest)] : []));
     const late = clients.flatMap((client) => figuresOfLate(client.name, judgeLate(market, client)));
     const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
     const claims = clients.flatMap((client) => figuresOfClaims(client.name, judgeClaims(market, client)));
@@ -80,6 +82,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
       ...figuresOfMornings(mornings),
       ...figuresOfAudits(audits),
       ...figuresOfStops(stops),
+      ...figuresOfHours(hours),
       ...late,
       ...credit,
       ...claims,

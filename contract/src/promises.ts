@@ -38,6 +38,19 @@ const prepaidBalance = z.object({
   amount: z.number().positive('A balance is more than 0'),
 });
 
+/** Whole hours of some weekdays, from Monday (0), in which somebody takes what comes in. */
+const acceptingHours = datedNumber
+  .extend({
+    weekdays: z.array(z.int().min(0).max(6)).min(1, 'Say on which weekdays').max(7),
+    opens: z.int().min(0).max(23),
+    closes: z.int().min(1).max(24),
+  })
+  .refine(ordered, orderedMessage)
+  .refine(({ opens, closes }) => opens < closes, {
+    message: 'It ends before it begins. What goes over midnight is two lines: up to 24, and from 0',
+    path: ['closes'],
+  });
+
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({
   targets: z.array(target).max(100),
@@ -48,5 +61,7 @@ export const promises = z.object({
   /** Numbers of its own that formulas calculate with: a price, a fee. */
   numbers: z.array(ownNumber).max(200).default([]),
   balances: z.array(prepaidBalance).max(200).default([]),
+  /** When leads, calls and the like are accepted; always, where nothing is said. */
+  hours: z.array(acceptingHours).max(100).default([]),
 });
 export type Promises = z.infer<typeof promises>;

@@ -141,7 +141,7 @@ export const RULES_ENDPOINTS = {
   setPromises: endpoint({
     method: 'PUT',
     path: '/clients/:client/promises',
-    summary: 'Replace targets, margins, budgets, rates, numbers and balances',
+    summary: 'Replace targets, margins, budgets, rates, numbers, balances and accepting hours',
     params: ofClient,
     body: promises.extend(ruleEdit),
     reply: promises.extend(ruleVersion),

@@ -78,6 +78,7 @@ describe('a record of before there were words', () => {
         rates: [{ ...october, currency: 'GBP', rate: 1.15 }],
         numbers: [],
         balances: [],
+        hours: [],
       },
     ]);
     const { body: sources } = await send(server.address, 'GET', '/clients/promised/sources');

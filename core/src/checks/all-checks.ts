@@ -2,6 +2,7 @@ import type { Check, Looked } from './check';
 import { checkClaims } from './claims';
 import { checkDays } from './days';
 import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
+import { checkHours } from './hours';
 import { checkLate } from './late';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
@@ -25,6 +26,7 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   pages: checkPages,
   sources: checkSources,
   searches: checkSearches,
+  hours: checkHours,
   wear: checkWear,
   settings: checkSettings,
   pacing: checkPacing,

@@ -17,6 +17,7 @@ export const CHECK_LABELS = {
   pages: 'Landing pages',
   sources: 'Sources and parts',
   searches: 'Words of searches',
+  hours: 'Hours and weekdays',
   wear: 'Wear of ads',
   settings: 'Settings',
   pacing: 'Pace and balances',

@@ -77,7 +77,7 @@ export function ladderFindings(known: KnownSignals, courses: AdCourses, held: re
       check: 'signals',
       trouble: 'reading ladder',
       key: findingKey('signals', 'reading ladder', channel),
-      about: { kind: 'Channel', name: channel, path: [] },
+      about: { kind: 'Channel', name: `Ads of ${channel}`, path: [] },
       group: stop.length > 0 ? 'worth watching' : 'fine',
       money: sum(stop.map(({ excess }) => excess)),
       days: situation.days,

@@ -1,3 +1,4 @@
+import type { AcceptingHours } from '../dayparts/accepting';
 import { type Figure, gap } from '../figure/figure';
 import { quantity } from '../figure/text';
 import { listLots, type LotLine } from '../lots/lot-list';
@@ -10,10 +11,11 @@ import type { OtherFinding } from './finding';
 import { read, type Situation } from './situation';
 import { Words } from './words';
 
-/** What was agreed of money: the plan of a month, and what was paid in at a channel by a day. */
+/** What was agreed: the plan of a month, what was paid in at a channel by a day, and in which hours somebody answers. */
 export interface Promised {
   readonly budgets: readonly (DayRange & { readonly amount: number })[];
   readonly balances: readonly { readonly channel: string; readonly day: Day; readonly amount: number }[];
+  readonly hours: readonly AcceptingHours[];
 }
 
 /** A month that will end this far off its plan is told, once so many days of it are known. */

@@ -35,7 +35,8 @@ export function weekday(day: Day): number {
   return (((day + 3) % 7) + 7) % 7;
 }
 
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+/** Weekdays as files and sentences name them, from Monday. */
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 /** An hour (“08:00”) of a week: “Mon 08:00”. */
 export const hourOfWeek = (day: Day, hour: string): string => `${WEEKDAYS[weekday(day)] ?? ''} ${hour}`;
 

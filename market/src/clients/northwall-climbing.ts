@@ -1,5 +1,7 @@
 import { campaign, dated, parts, unpaid } from '../world/build';
-import { type ClientWorld, dayShape, lagWeights } from '../world/spec';
+import { type ClientWorld, dayShape, hourFactors, lagWeights } from '../world/spec';
+
+const HOURS = dayShape(6, 22, 18);
 
 export const northwallClimbing: ClientWorld = {
   id: 'northwall-climbing',
@@ -15,7 +17,9 @@ export const northwallClimbing: ClientWorld = {
   price: 0,
   steps: { cart: 0, checkout: 0 },
   lag: lagWeights(0.72, 0.6, 9),
-  hours: dayShape(6, 22, 18),
+  hours: HOURS,
+  // Who looks after work comes; who looks at night seldom does.
+  hourOutcomes: hourFactors('0–6 0.35|6–8 0.8|8–12 1.05|12–17 0.8|17–21 1.35|21–24 0.5', HOURS),
   weekdays: [1.12, 1.06, 1.02, 1, 0.94, 0.9, 1],
   months: [1.2, 1.06, 1, 0.96, 0.92, 0.9, 0.9, 0.96, 1.06, 1.08, 1.02, 0.86],
   payDay: 1.02,

@@ -29,6 +29,7 @@ export interface ClientPromises {
   readonly budgets: readonly { readonly amount: number }[];
   readonly rates?: readonly object[];
   readonly balances?: readonly object[];
+  readonly hours?: readonly { readonly weekdays: readonly number[]; readonly opens: number; readonly closes: number }[];
 }
 
 /** What each client was promised: targets, margins and monthly budgets as the agency wrote them down. */
@@ -49,6 +50,7 @@ export const PROMISES: Readonly<Record<string, ClientPromises>> = {
     targets: [{ metric: 'cost-per-lead', value: 22, ...counted, ...ALWAYS }],
     margins: [],
     budgets: [{ amount: 10_000, ...ALWAYS }],
+    hours: [{ weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 6, closes: 21, ...ALWAYS }],
   },
   'pocket-orchard': {
     targets: [{ metric: 'cost-per-install', value: 1.8, ...counted, ...ALWAYS }],

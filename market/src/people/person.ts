@@ -208,6 +208,7 @@ export class People {
       ageFactor(ageOf(seed)) *
       keenOf(seed) *
       deviceFactor(found.device) *
+      (this.world.hourOutcomes?.[floor(met.minute / 60)] ?? 1) *
       this.factorsOn(met.day).outcomes
     );
   }

@@ -195,6 +195,17 @@ describe.each(WORLDS.map((world) => [`${world.id} of seed ${seedOf(world, '') >>
       }
     });
 
+    it('knows hours whose clicks act more often, as the world has it', () => {
+      const [evening, night] = [17, 0].map((from) => {
+        const of = truth.hours.slice(from, from + 4);
+        return of.reduce((sum, { outcomes }) => sum + outcomes, 0) / of.reduce((sum, { clicks }) => sum + clicks, 0);
+      }) as [number, number];
+      // Whoever met something before acts more often at any hour, so the ratio is a little under that of the factors.
+      const told = (world.hourOutcomes?.[17] ?? 1) / (world.hourOutcomes?.[0] ?? 1);
+      expect(evening / night).toBeGreaterThan(0.75 * told);
+      expect(evening / night).toBeLessThan(1.25 * told);
+    });
+
     it('calls worthless only what brings nothing', () => {
       expect(truth.worthless.length).toBeGreaterThan(3);
       for (const { campaign, name } of truth.worthless) {

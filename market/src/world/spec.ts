@@ -124,6 +124,8 @@ export interface ClientWorld {
   /** Weight of each lag in days between touch and outcome. */
   readonly lag: readonly number[];
   readonly hours: readonly number[];
+  /** Factor on how often clicks of an hour of the day act, 1 over all of them; alike where nothing is said. */
+  readonly hourOutcomes?: readonly number[];
   readonly weekdays: readonly number[];
   readonly months: readonly number[];
   /** Extra demand on the last and first days of a month. */
@@ -155,3 +157,15 @@ export const dayShape = (open: number, close: number, peak: number): number[] =>
     if (hour < open || hour >= close) return 0.12;
     return 0.6 + 1.1 * (1 - Math.min(1, Math.abs(hour - peak) / 9));
   });
+
+/** Factors by hour from a line of “from–to factor”, such that the demand of all hours has a mean of 1. Hours that are not named have 1. */
+export function hourFactors(text: string, hours: readonly number[]): number[] {
+  const factors = hours.map(() => 1);
+  for (const part of text.split('|')) {
+    const [from = 0, to = 0, factor = 1] = part.split(/[– ]/).map(Number);
+    factors.fill(factor, from, to);
+  }
+  const total = hours.reduce((sum, weight) => sum + weight, 0);
+  const mean = factors.reduce((sum, factor, hour) => sum + factor * (hours[hour] ?? 0), 0) / total;
+  return factors.map((factor) => factor / mean);
+}

@@ -12,7 +12,7 @@ const CLIENT: ClientDetail = {
   timeZone: 'Europe/London',
   locale: 'en-GB',
   metricSet: 'shop',
-  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [] },
+  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [] },
   promisesVersion: 0,
   accounts: [],
   data: null,

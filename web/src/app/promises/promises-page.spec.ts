@@ -20,6 +20,7 @@ const PROMISES: Promises = {
   rates: [],
   numbers: [],
   balances: [],
+  hours: [],
 };
 const account = (currency: string) => ({ id: currency, name: 'a', channel: 'search', channelName: 'Search', currency, timeZone: 'UTC' });
 
@@ -123,6 +124,18 @@ describe('the targets page', () => {
     await page.write('Balance', '500');
     await page.press('Save');
     expect(saved[0]?.balances).toEqual([{ channel: 'Search', amount: 500, day: day('2026-10-31') }]);
+  });
+
+  it('takes in which hours somebody answers, and asks for two lines over midnight', async () => {
+    expect(page.text).toContain('Nothing said: what comes in is taken at all hours.');
+    await page.press('Add hours');
+    await page.choose('Up to hour', '07:00');
+    expect(page.text).toContain('What goes over midnight is two lines');
+    expect(page.button('Save').disabled).toBe(true);
+    await page.choose('Up to hour', '21:00');
+    await page.choose('From hour', '06:00');
+    await page.press('Save');
+    expect(saved[0]?.hours).toEqual([{ weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 6, closes: 21, from: day('2026-10-01'), to: YEAR.to }]);
   });
 
   it('takes lines out, and says what is missing then', async () => {

@@ -33,6 +33,7 @@ import { EarlierVersions, PUT_IN } from '../ui/earlier';
 import { LateNotice } from '../ui/late-notice';
 import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
+import { AcceptingHoursField, hoursOfRow, type HoursRow, hoursRow } from './accepting-hours';
 import { balanceOfRow, type BalanceRow, balanceRow, Balances } from './balances';
 import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-numbers';
 
@@ -40,6 +41,7 @@ import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-number
 @Component({
   selector: 'ul-promises-page',
   imports: [
+    AcceptingHoursField,
     Balances,
     DayField,
     LateNotice,
@@ -88,6 +90,7 @@ export class PromisesPage {
     rates: this.forms.array<ReturnType<typeof this.rateRow>>([]),
     numbers: this.forms.array<NumberRow>([]),
     balances: this.forms.array<BalanceRow>([]),
+    hours: this.forms.array<HoursRow>([]),
   });
   private shown = '';
   private read = '';
@@ -138,6 +141,8 @@ export class PromisesPage {
       this.form.controls.balances.push(
         balanceRow(this.forms, { channel: this.channels()[0]?.value ?? '', amount: null, day: this.focus.clock()?.today ?? null }),
       );
+    else if (list === 'hours')
+      this.form.controls.hours.push(hoursRow(this.forms, { weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 8, closes: 20, ...days }));
     else if (list === 'rates') this.form.controls.rates.push(this.rateRow({ currency: this.foreign()[0] ?? '', number: null, ...days }));
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
@@ -232,7 +237,7 @@ export class PromisesPage {
     this.fill(promises);
   }
 
-  private fill({ targets, margins, budgets, rates, numbers, balances }: Promises): void {
+  private fill({ targets, margins, budgets, rates, numbers, balances, hours }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow(target))));
     this.form.setControl(
       'margins',
@@ -242,11 +247,12 @@ export class PromisesPage {
     this.form.setControl('rates', this.forms.array(rates.map((each) => this.rateRow({ ...each, number: each.rate }))));
     this.form.setControl('numbers', this.forms.array(numbers.map((each) => numberRow(this.forms, each))));
     this.form.setControl('balances', this.forms.array(balances.map((each) => balanceRow(this.forms, each))));
+    this.form.setControl('hours', this.forms.array(hours.map((each) => hoursRow(this.forms, each))));
     this.form.markAsPristine();
   }
 
   private values(): Promises {
-    const { targets, margins, budgets, rates, numbers, balances } = this.form.getRawValue();
+    const { targets, margins, budgets, rates, numbers, balances, hours } = this.form.getRawValue();
     const days = (row: Days) => ({ from: row.from ?? 0, to: row.to ?? 0 });
     return {
       targets: targets.map((row) => ({
@@ -262,6 +268,7 @@ export class PromisesPage {
       rates: rates.map((row) => ({ currency: row.currency.trim().toUpperCase(), rate: Number(row.number), ...days(row) })),
       numbers: numbers.map(numberOfRow),
       balances: balances.map(balanceOfRow),
+      hours: hours.map(hoursOfRow),
     };
   }
 
@@ -295,7 +302,7 @@ export class PromisesPage {
   }
 }
 
-type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers' | 'balances';
+type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers' | 'balances' | 'hours';
 
 /** Null while a field holds no day. */
 interface Days {

@@ -1,0 +1,217 @@
+import { sum } from 'simple-statistics';
+import { formatNumber } from '../figure/text';
+import { groupBy } from '../list/group-by';
+import { acceptingOn, isAccepting } from '../dayparts/accepting';
+import { type Adjustment, adjustmentsOf, changeOf, supportedHours } from '../dayparts/adjustments';
+import { type CampaignHour, type WeekHour, weekHours } from '../dayparts/week-grid';
+import { HOUR_OF_WEEK } from '../measure/dimension';
+import { WEEKDAYS } from '../time/day';
+import type { DayRange } from '../time/day';
+import { findingKey, lacking, type Looked } from './check';
+import type { OtherFinding } from './finding';
+import { read, resultOf, type Situation } from './situation';
+import { isTold, atPace, PARTS_DAYS } from './sources';
+import { listed, Words } from './words';
+
+/** With fewer results nothing is said of hours. */
+const LEAST_RESULTS = 100;
+/** Lines of hours that are named. */
+const MOST_NAMED = 10;
+/** An hour of so many weekdays is spoken of as of all. */
+const MOST_WEEKDAYS = 4;
+
+/** What campaigns of a channel did hour by hour of the week. */
+interface Channel {
+  readonly name: string;
+  readonly cells: readonly CampaignHour[];
+}
+
+/**
+ * Hours of the week (calculations 13): what is spent while nobody takes what comes in, and in which hours a click surely brings
+ * more or less than in others, by the channels' own claims and by the hour of the click in the client's zone.
+ */
+export function checkHours(situation: Situation): Looked {
+  if (!isTold(situation, HOUR_OF_WEEK)) return lacking('hours', 'no report tells spend and outcomes by hour. Fetch one under Intake');
+  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  const channels = channelsOf(situation, days);
+  const findings = [
+    ...closedFinding(situation, channelsOf(situation, situation.days)),
+    ...channels.flatMap((each) => hoursFinding(situation, each, days)),
+  ];
+  const unsaid =
+    situation.promised.hours.length === 0 && situation.metricSet === 'leads'
+      ? '; in which hours leads are accepted is said under Targets'
+      : '';
+  return { check: 'hours', looked: `the hours of ${listed(channels.map(({ name }) => name))}${unsaid}`, findings, lacks: '' };
+}
+
+function channelsOf(situation: Situation, period: DayRange): Channel[] {
+  const { names, promised } = situation;
+  const { count } = resultOf(situation);
+  const accepting = acceptingOn(promised.hours, situation.days.to);
+  const { members, value } = read(situation, ['spend', 'clicks', count], {
+    ...{ rows: ['channel', 'campaign', HOUR_OF_WEEK], period, countedBy: 'claims', basis: 'click' },
+  });
+  const cells = members.flatMap((member): (CampaignHour & { readonly channel: string })[] => {
+    const place = placeOf(member.name);
+    const [spend, clicks, outcomes] = ['spend', 'clicks', count].map((metric) => value(member, metric));
+    if (member.level !== HOUR_OF_WEEK || member.kind !== 'member' || !place || spend == null || clicks == null || outcomes == null)
+      return [];
+    const channel = member.channel === null ? '' : names('channel', member.channel);
+    return [
+      {
+        ...place,
+        ...{ channel, campaign: member.parent ?? '', spend, clicks, outcomes },
+        isAccepting: isAccepting(accepting, place.weekday, place.hour),
+      },
+    ];
+  });
+  return [...groupBy(cells, ({ channel }) => channel)].map(([name, own]) => ({ name, cells: own }));
+}
+
+/** “Mon 08:00” → Monday, the hour of 8; null of what is no hour. */
+function placeOf(name: string): { readonly weekday: number; readonly hour: number } | null {
+  const [, day = '', hour] = /^(\w{3}) (\d{1,2})/.exec(name) ?? [];
+  const weekday = WEEKDAYS.indexOf(day);
+  return weekday >= 0 && Number(hour) < 24 ? { weekday, hour: Number(hour) } : null;
+}
+
+/** Money that was spent while nobody takes what comes in. */
+function closedFinding(situation: Situation, channels: readonly Channel[]): OtherFinding[] {
+  const words = new Words(situation.style);
+  const { several } = resultOf(situation);
+  const total = (cells: readonly CampaignHour[], of: 'spend' | 'clicks' | 'outcomes'): number => sum(cells.map((each) => each[of]));
+  const closed = channels
+    .map(({ name, cells }) => ({ name, all: total(cells, 'spend'), cells: cells.filter((each) => !each.isAccepting) }))
+    .filter(({ cells }) => total(cells, 'spend') > 0);
+  const spend = sum(closed.map(({ cells }) => total(cells, 'spend')));
+  if (spend === 0) return [];
+  const outcomes = sum(closed.map(({ cells }) => total(cells, 'outcomes')));
+  const open = acceptingOn(situation.promised.hours, situation.days.to).map(
+    ({ weekdays, opens, closes }) => `${weekdaysText(weekdays)} ${hoursText(opens, closes)}`,
+  );
+  return [
+    {
+      check: 'hours',
+      trouble: 'nobody answers',
+      key: findingKey('hours', 'nobody answers'),
+      about: { kind: 'Client', name: 'Hours in which nobody answers', path: [] },
+      group: 'loses money',
+      money: spend,
+      days: situation.days,
+      since: null,
+      says: `${words.money(spend)}, ${words.share(spend / sum(channels.map(({ cells }) => total(cells, 'spend'))))} of what is told by hour, was spent while nobody takes what comes in; the channels claim ${several(outcomes, situation.style)} of it.`,
+      evidence: [`Accepted is ${listed(open)}, as said under Targets, in the client’s own zone.`],
+      advice: 'Switch these hours off in each channel’s schedule: what runs over midnight needs two entries.',
+      happened: [],
+      picture: {
+        kind: 'table',
+        title: 'What ran outside accepting hours',
+        heads: ['channel', 'spend', 'of its spend', 'clicks', resultOf(situation).many],
+        rows: closed.map(({ name, all, cells }) => [
+          name,
+          words.money(total(cells, 'spend')),
+          words.share(total(cells, 'spend') / all),
+          words.count(total(cells, 'clicks')),
+          words.count(total(cells, 'outcomes')),
+        ]),
+      },
+      rows: rowsBehind(situation.days),
+    },
+  ];
+}
+
+/** In which hours a channel's clicks surely bring more, or less, than in others, and what to bid then. */
+function hoursFinding(situation: Situation, { name, cells }: Channel, days: DayRange): OtherFinding[] {
+  const words = new Words(situation.style);
+  const { many, several } = resultOf(situation);
+  const results = sum(cells.map(({ outcomes }) => outcomes));
+  if (results < LEAST_RESULTS) return [];
+  const hours = weekHours(cells);
+  const supported = supportedHours(hours);
+  const lines = adjustmentsOf(supported).toSorted((a, b) => weightOf(b, supported) - weightOf(a, supported));
+  const [more, less] = [supported.filter(({ ratio }) => ratio > 1), supported.filter(({ ratio }) => ratio < 1)];
+  const text = (adjustment: Adjustment): string =>
+    `${weekdaysText(adjustment.weekdays)} ${hoursText(adjustment.from, adjustment.to)} ${adjustment.change > 0 ? '+' : '−'}${formatNumber(Math.abs(adjustment.change), 'share', situation.style, 0)}`;
+  const rest = lines.length - MOST_NAMED;
+  return [
+    {
+      check: 'hours',
+      trouble: 'hours differ',
+      key: findingKey('hours', 'hours differ', name),
+      about: { kind: 'Channel', name: `Hours of ${name}`, path: [] },
+      group: supported.length > 0 ? 'worth watching' : 'fine',
+      money: atPace(situation, sum(less.map(({ spend, ratio }) => spend * (1 - ratio)))),
+      days,
+      since: null,
+      says:
+        supported.length === 0
+          ? `No hour of the week surely brings more or less than others for a click in ${name}.`
+          : `In ${name} a click surely brings ${listed([...(more.length > 0 ? [`more ${mostly(more)}`] : []), ...(less.length > 0 ? [`less ${mostly(less)}`] : [])])} than in accepting hours on average.`,
+      evidence: [
+        ...(lines.length > 0
+          ? [
+              `Bids beside those of all hours, in place of today’s: ${lines.slice(0, MOST_NAMED).map(text).join('; ')}${rest > 0 ? `; and ${words.count(rest)} more` : ''}.`,
+            ]
+          : []),
+        `Of ${several(results, situation.style)} that it claims by the hour of the click, ${words.days(days)}. Each hour is drawn towards its hour and its weekday; of the hours told one in twenty may be on the other side of the mean.`,
+      ],
+      advice:
+        supported.length > 0
+          ? `Bid by these hours, or let a channel that bids by itself alone; device and place multiply, so change one at a time.`
+          : 'Leave the hours alone.',
+      happened: [],
+      picture: {
+        kind: 'grid',
+        title: `What a click brings beside the mean, in ${many} (darker: more)`,
+        unit: 'share',
+        rows: [...WEEKDAYS],
+        columns: Array.from({ length: 24 }, (_, hour) => String(hour)),
+        cells: WEEKDAYS.map((_, weekday) =>
+          Array.from({ length: 24 }, (__, hour) => hours.find((each) => each.weekday === weekday && each.hour === hour)?.ratio ?? null),
+        ),
+      },
+      members: lines.map(text),
+      rows: { ...rowsBehind(days), where: [{ dimension: 'channel', any: [{ test: 'is', value: name }] }] },
+    },
+  ];
+}
+
+/** Hours of most weekdays, joined: “17:00–21:00”; where none are of most, how many hours of the week they are. */
+function mostly(hours: readonly WeekHour[]): string {
+  const often = adjustmentsOf(
+    [...groupBy(hours, ({ hour }) => hour).values()].flatMap(([first, ...others]) =>
+      first && others.length + 1 >= MOST_WEEKDAYS ? [{ ...first, weekday: 0, ratio: 1 }] : [],
+    ),
+  );
+  return often.length > 0 ? `from ${listed(often.map(({ from, to }) => hoursText(from, to)))}` : `in ${hours.length} hours of the week`;
+}
+
+/** How much hangs on a line: the spend of its hours × the change. */
+const weightOf = ({ weekdays, from, to, change }: Adjustment, hours: readonly WeekHour[]): number =>
+  Math.abs(change) *
+  sum(
+    hours
+      .filter(({ weekday, hour, ratio }) => weekdays.includes(weekday) && hour >= from && hour < to && changeOf(ratio) === change)
+      .map(({ spend }) => spend),
+  );
+
+const rowsBehind = (period: DayRange): Extract<OtherFinding['rows'], { screen: 'compare' }> => ({
+  screen: 'compare',
+  metric: 'spend',
+  rows: [HOUR_OF_WEEK],
+  where: [],
+  period,
+});
+
+/** “18:00–21:00”. */
+const hoursText = (from: number, to: number): string => `${String(from).padStart(2, '0')}:00–${String(to).padStart(2, '0')}:00`;
+
+/** “Mon–Fri”, “Mon, Wed and Sat”, “every day”. */
+function weekdaysText(weekdays: readonly number[]): string {
+  const sorted = weekdays.toSorted((a, b) => a - b);
+  const [first, last] = [sorted[0] ?? 0, sorted.at(-1) ?? 0];
+  if (sorted.length === WEEKDAYS.length) return 'every day';
+  const isRun = sorted.length > 2 && last - first === sorted.length - 1;
+  return isRun ? `${WEEKDAYS[first] ?? ''}–${WEEKDAYS[last] ?? ''}` : listed(sorted.map((day) => WEEKDAYS[day] ?? ''));
+}

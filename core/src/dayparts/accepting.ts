@@ -1,0 +1,18 @@
+import type { DayRange } from '../time/day';
+
+/** Hours of some weekdays in which somebody takes what comes in; the days from–to on which that holds. */
+export interface AcceptingHours extends DayRange {
+  /** From Monday, 0, to Sunday, 6. */
+  readonly weekdays: readonly number[];
+  /** Whole hours of the client's day: from `opens` up to `closes`, 24 being midnight. Over midnight are two of them. */
+  readonly opens: number;
+  readonly closes: number;
+}
+
+/** The hours that hold on a day. */
+export const acceptingOn = (hours: readonly AcceptingHours[], day: number): AcceptingHours[] =>
+  hours.filter(({ from, to }) => from <= day && day <= to);
+
+/** Whether somebody takes what comes in during an hour of a weekday; always, where nothing is said. */
+export const isAccepting = (hours: readonly AcceptingHours[], weekday: number, hour: number): boolean =>
+  hours.length === 0 || hours.some(({ weekdays, opens, closes }) => weekdays.includes(weekday) && hour >= opens && hour < closes);
