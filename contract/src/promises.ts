@@ -51,6 +51,12 @@ const acceptingHours = datedNumber
     path: ['closes'],
   });
 
+/** How often each person who is reached in 30 days should see a campaign. */
+const wantedFrequency = datedNumber
+  .extend({ least: z.number().positive('A frequency is more than 0'), most: z.number().positive('A frequency is more than 0') })
+  .refine(ordered, orderedMessage)
+  .refine(({ least, most }) => least <= most, { message: 'The most is less than the least', path: ['most'] });
+
 /** What the client was promised and what the agency may count with, all dated. */
 export const promises = z.object({
   targets: z.array(target).max(100),
@@ -63,5 +69,6 @@ export const promises = z.object({
   balances: z.array(prepaidBalance).max(200).default([]),
   /** When leads, calls and the like are accepted; always, where nothing is said. */
   hours: z.array(acceptingHours).max(100).default([]),
+  frequencies: z.array(wantedFrequency).max(100).default([]),
 });
 export type Promises = z.infer<typeof promises>;

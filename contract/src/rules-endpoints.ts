@@ -141,7 +141,7 @@ export const RULES_ENDPOINTS = {
   setPromises: endpoint({
     method: 'PUT',
     path: '/clients/:client/promises',
-    summary: 'Replace targets, margins, budgets, rates, numbers, balances and accepting hours',
+    summary: 'Replace targets, margins, budgets, rates, numbers, balances, accepting hours and wanted frequencies',
     params: ofClient,
     body: promises.extend(ruleEdit),
     reply: promises.extend(ruleVersion),

@@ -34,6 +34,7 @@ export * from './evidence/interval';
 export * from './evidence/random';
 export * from './evidence/rank-correlation';
 export * from './evidence/value-interval';
+export * from './people/wanted';
 export * from './evidence/verdict';
 export * from './figure/arithmetic';
 export * from './figure/columns';

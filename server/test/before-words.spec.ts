@@ -79,6 +79,7 @@ describe('a record of before there were words', () => {
         numbers: [],
         balances: [],
         hours: [],
+        frequencies: [],
       },
     ]);
     const { body: sources } = await send(server.address, 'GET', '/clients/promised/sources');

@@ -6,7 +6,7 @@ const SPRING = { name: 'Spring', any: [{ test: 'contains', value: 'spring' }], m
 const GROUPINGS = { groupings: [{ id: 'season as grouped', label: 'Season', of: 'campaign', groups: [SPRING] }] };
 const days = (from: string, to: string) => ({ from, to });
 const PROMISES = {
-  ...{ targets: [], margins: [], rates: [], numbers: [], balances: [], hours: [] },
+  ...{ targets: [], margins: [], rates: [], numbers: [], balances: [], hours: [], frequencies: [] },
   budgets: [
     { amount: 50, ...days('2026-11-01', '2026-11-30') },
     { amount: 40, ...days('2026-10-01', '2026-10-31') },

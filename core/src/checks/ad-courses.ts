@@ -9,6 +9,7 @@ import type { Question } from '../question/question';
 import { NONE } from '../rows/coding';
 import { watchedMetrics } from '../watch/lines';
 import type { Day, DayRange } from '../time/day';
+import { campaignKey } from './campaign-key';
 import { countingOf, read, resultOf, type Situation } from './situation';
 
 /** Days up to the last that is looked at of which ads are followed. */
@@ -124,9 +125,6 @@ function stretchesOf({ from, to }: DayRange, length: number): Bucket[] {
   const count = Math.floor((to - from + 1) / length);
   return Array.from({ length: count }, (_, at) => ({ from: to - length * (count - at) + 1, to: to - length * (count - at - 1) }));
 }
-
-/** The member two above an ad. */
-const campaignKey = ({ key }: Member): string => key.split('/').slice(0, 2).join('/');
 
 const codeOf = (member: Member | undefined): number => (typeof member?.code === 'number' ? member.code : NONE);
 

@@ -2,10 +2,12 @@ import type { Check, Looked } from './check';
 import { checkClaims } from './claims';
 import { checkDays } from './days';
 import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
+import { checkGrades } from './grades';
 import { checkHours } from './hours';
 import { checkLate } from './late';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
+import { checkPeople } from './people';
 import { checkSearches } from './searches';
 import { checkSettings } from './settings';
 import { checkSignals } from './signals';
@@ -27,7 +29,9 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   sources: checkSources,
   searches: checkSearches,
   hours: checkHours,
+  people: checkPeople,
   wear: checkWear,
+  grades: checkGrades,
   settings: checkSettings,
   pacing: checkPacing,
 };

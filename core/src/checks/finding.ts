@@ -18,7 +18,9 @@ export const CHECK_LABELS = {
   sources: 'Sources and parts',
   searches: 'Words of searches',
   hours: 'Hours and weekdays',
+  people: 'People and frequency',
   wear: 'Wear of ads',
+  grades: 'Grades of ads',
   settings: 'Settings',
   pacing: 'Pace and balances',
 } as const;

@@ -61,7 +61,7 @@ describe('hours and weekdays', () => {
   });
 
   it('tell what was spent while nobody answers, on the days that are looked at', () => {
-    const { findings } = lookAt(hourRows(evening), { promised: { budgets: [], balances: [], hours: [OPEN] } });
+    const { findings } = lookAt(hourRows(evening), { promised: { budgets: [], balances: [], hours: [OPEN], frequencies: [] } });
     const [closed] = findings;
     // Nine hours of 10 on 28 days.
     expect(closed).toMatchObject({ trouble: 'nobody answers', group: 'loses money', money: 2520, days: LOOKED });

@@ -1,7 +1,7 @@
 import { sum } from 'simple-statistics';
 import { formatNumber } from '../figure/text';
 import { groupBy } from '../list/group-by';
-import { acceptingOn, isAccepting } from '../dayparts/accepting';
+import { acceptingOn, isAccepting, weekdaysText } from '../dayparts/accepting';
 import { type Adjustment, adjustmentsOf, changeOf, supportedHours } from '../dayparts/adjustments';
 import { type CampaignHour, type WeekHour, weekHours } from '../dayparts/week-grid';
 import { HOUR_OF_WEEK } from '../measure/dimension';
@@ -206,12 +206,3 @@ const rowsBehind = (period: DayRange): Extract<OtherFinding['rows'], { screen: '
 
 /** “18:00–21:00”. */
 const hoursText = (from: number, to: number): string => `${String(from).padStart(2, '0')}:00–${String(to).padStart(2, '0')}:00`;
-
-/** “Mon–Fri”, “Mon, Wed and Sat”, “every day”. */
-function weekdaysText(weekdays: readonly number[]): string {
-  const sorted = weekdays.toSorted((a, b) => a - b);
-  const [first, last] = [sorted[0] ?? 0, sorted.at(-1) ?? 0];
-  if (sorted.length === WEEKDAYS.length) return 'every day';
-  const isRun = sorted.length > 2 && last - first === sorted.length - 1;
-  return isRun ? `${WEEKDAYS[first] ?? ''}–${WEEKDAYS[last] ?? ''}` : listed(sorted.map((day) => WEEKDAYS[day] ?? ''));
-}

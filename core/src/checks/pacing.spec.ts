@@ -10,7 +10,9 @@ describe('pace and balances', () => {
     Array.from({ length: KNOWN.to }, (_, at) => ({ day: at + 1, codes: { campaign: 1 }, amounts: { spend: 10, clicks: 5 } })),
   );
   const pace = (amount: number) =>
-    checkPacing(situationOf([tenADay], { promised: { budgets: [{ from: 0, to: 999, amount }], balances: [], hours: [] } }));
+    checkPacing(
+      situationOf([tenADay], { promised: { budgets: [{ from: 0, to: 999, amount }], balances: [], hours: [], frequencies: [] } }),
+    );
 
   it('tell where the month will end, where that is off the plan', () => {
     const [over, ...more] = pace(250).findings;
@@ -24,7 +26,9 @@ describe('pace and balances', () => {
   it('tell how long prepaid money lasts, and when it is spent', () => {
     const balance = (amount: number) =>
       checkPacing(
-        situationOf([tenADay], { promised: { budgets: [], balances: [{ channel: 'channel search', day: 271, amount }], hours: [] } }),
+        situationOf([tenADay], {
+          promised: { budgets: [], balances: [{ channel: 'channel search', day: 271, amount }], hours: [], frequencies: [] },
+        }),
       );
     const trouble = (amount: number) => balance(amount).findings.map((each) => [each.trouble, Math.round(each.money), each.group]);
     expect([trouble(150), trouble(90), trouble(500)]).toEqual([

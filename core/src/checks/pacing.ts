@@ -1,4 +1,5 @@
 import type { AcceptingHours } from '../dayparts/accepting';
+import type { WantedFrequency } from '../people/wanted';
 import { type Figure, gap } from '../figure/figure';
 import { quantity } from '../figure/text';
 import { listLots, type LotLine } from '../lots/lot-list';
@@ -11,11 +12,12 @@ import type { OtherFinding } from './finding';
 import { read, type Situation } from './situation';
 import { Words } from './words';
 
-/** What was agreed: the plan of a month, what was paid in at a channel by a day, and in which hours somebody answers. */
+/** What was agreed: the plan of a month, what was paid in at a channel by a day, in which hours somebody answers, and how often people should see a campaign. */
 export interface Promised {
   readonly budgets: readonly (DayRange & { readonly amount: number })[];
   readonly balances: readonly { readonly channel: string; readonly day: Day; readonly amount: number }[];
   readonly hours: readonly AcceptingHours[];
+  readonly frequencies: readonly WantedFrequency[];
 }
 
 /** A month that will end this far off its plan is told, once so many days of it are known. */

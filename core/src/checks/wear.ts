@@ -1,6 +1,7 @@
 import { quantity } from '../figure/text';
 import { groupBy } from '../list/group-by';
 import type { Member } from '../compare/member';
+import { campaignKey } from './campaign-key';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { ratioSpread } from './ratio-spread';
@@ -82,9 +83,6 @@ function shownIn({ value }: Read, member: Member, bucket: number): Shown | null 
   const [impressions, clicks] = ['impressions', 'clicks'].map((metric) => value(member, metric, bucket));
   return impressions != null && clicks != null && impressions > 0 ? { impressions, clicks } : null;
 }
-
-/** Its group's parent. */
-const campaignKey = ({ key }: Member): string => key.split('/').slice(0, 2).join('/');
 
 function findingOf(situation: Situation, ads: readonly Ad[], campaign: Member | undefined): OtherFinding {
   const words = new Words(situation.style);

@@ -9,6 +9,8 @@ export class Words {
 
   money = (amount: number): string => formatNumber(amount, 'money', this.style, Math.abs(amount) >= 100 ? 0 : undefined);
   count = (amount: number): string => formatNumber(amount, 'count', this.style, 0);
+  /** A guess, to two digits: 64,998 → “65,000”. */
+  about = (amount: number): string => this.count(Number(amount.toPrecision(2)));
   /** “0.4”, “3.2”, “48”. */
   few = (amount: number): string => formatNumber(amount, 'number', this.style, amount < 10 ? 1 : 0);
   /** “63 %”, with a digit more below 10 %. */

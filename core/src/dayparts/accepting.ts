@@ -1,4 +1,4 @@
-import type { DayRange } from '../time/day';
+import { type DayRange, WEEKDAYS } from '../time/day';
 
 /** Hours of some weekdays in which somebody takes what comes in; the days from–to on which that holds. */
 export interface AcceptingHours extends DayRange {
@@ -16,3 +16,12 @@ export const acceptingOn = (hours: readonly AcceptingHours[], day: number): Acce
 /** Whether somebody takes what comes in during an hour of a weekday; always, where nothing is said. */
 export const isAccepting = (hours: readonly AcceptingHours[], weekday: number, hour: number): boolean =>
   hours.length === 0 || hours.some(({ weekdays, opens, closes }) => weekdays.includes(weekday) && hour >= opens && hour < closes);
+
+/** “Mon–Fri”, “Mon, Wed, Sat”, “every day”. */
+export function weekdaysText(weekdays: readonly number[]): string {
+  const sorted = weekdays.toSorted((a, b) => a - b);
+  const [first, last] = [sorted[0] ?? 0, sorted.at(-1) ?? 0];
+  if (sorted.length === WEEKDAYS.length) return 'every day';
+  const isRun = sorted.length > 2 && last - first === sorted.length - 1;
+  return isRun ? `${WEEKDAYS[first] ?? ''}–${WEEKDAYS[last] ?? ''}` : sorted.map((day) => WEEKDAYS[day] ?? '').join(', ');
+}

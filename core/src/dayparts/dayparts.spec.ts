@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { seededRandom } from '../evidence/random';
 import { drawPoisson } from '../test/draw';
-import { acceptingOn, isAccepting } from './accepting';
+import { acceptingOn, isAccepting, weekdaysText } from './accepting';
 import { adjustmentsOf, changeOf, supportedHours } from './adjustments';
 import { type CampaignHour, weekHours } from './week-grid';
 
@@ -20,6 +20,17 @@ describe('accepting hours', () => {
       ...[false, true, true, false],
       ...[false, true, true, false],
     ]);
+  });
+
+  it('are written with their weekdays joined', () => {
+    expect(
+      [
+        [0, 1, 2, 3, 4, 5, 6],
+        [4, 3, 2, 1, 0],
+        [5, 6],
+        [0, 2, 5],
+      ].map(weekdaysText),
+    ).toEqual(['every day', 'Mon–Fri', 'Sat, Sun', 'Mon, Wed, Sat']);
   });
 
   it('are all where nothing is said, and those of their days', () => {

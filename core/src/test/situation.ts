@@ -106,7 +106,7 @@ export const situationOf = (feeds: readonly FeedTable[], part: Partial<Situation
   lastDay: KNOWN.to,
   happened: [],
   claims: { outcomes: [], claims: [], channels: [], isCovered: () => true, isListed: false },
-  promised: { budgets: [], balances: [], hours: [] },
+  promised: { budgets: [], balances: [], hours: [], frequencies: [] },
   ...part,
 });
 

@@ -29,6 +29,7 @@ export interface ClientPromises {
   readonly budgets: readonly { readonly amount: number }[];
   readonly rates?: readonly object[];
   readonly balances?: readonly object[];
+  readonly frequencies?: readonly object[];
   readonly hours?: readonly { readonly weekdays: readonly number[]; readonly opens: number; readonly closes: number }[];
 }
 
@@ -44,6 +45,7 @@ export const PROMISES: Readonly<Record<string, ClientPromises>> = {
     targets: [{ metric: 'cost-per-booking', value: 34, ...counted, ...ALWAYS }],
     margins: [{ share: 0.38, ...ALWAYS }],
     budgets: [{ amount: 9_800, ...ALWAYS }],
+    frequencies: [{ least: 3, most: 3.5, ...ALWAYS }],
     rates: [...monthlyRates('kelpie-kayak-tours', 'cobble-video'), ...byMonth('GBP', (month) => POUND[month] ?? NaN)],
   },
   'northwall-climbing': {

@@ -33,7 +33,7 @@ export interface ChecksAsked {
 function situationOf(data: ClientData, client: string, { days, today, notes }: ChecksAsked): Situation {
   const loaded = data.load(client);
   const { tables } = loaded;
-  const { targets, budgets, balances, hours } = rulesOf(data.db, client, 'promises');
+  const { targets, ...promised } = rulesOf(data.db, client, 'promises');
   const { name: clientName = '', locale = 'en', currency = '' } = findClient(data.db, client) ?? {};
   const of = { tables, target: targetFor(targets, days) ?? null, metricSet: data.metricSetOf(client) };
   const { outcomes, claims, channels, covers } = loaded.claims(resultOf(of).outcome.id);
@@ -45,6 +45,6 @@ function situationOf(data: ClientData, client: string, { days, today, notes }: C
       ...notes.map(happeningOfNote),
       ...settingsChanged(data, client, { from: days.from - BEFORE, to: days.to }).changes.map(happeningOfChange),
     ],
-    promised: { budgets, balances, hours },
+    promised,
   };
 }

@@ -57,7 +57,7 @@ function promiseRoutes(router: Router, context: Context): void {
 }
 
 /** The earliest first: the first of those that hold on a day is the one that counts. */
-const inOrder = ({ targets, margins, budgets, rates, numbers, balances, hours }: Promises): Promises => ({
+const inOrder = ({ targets, margins, budgets, rates, numbers, balances, hours, frequencies }: Promises): Promises => ({
   targets: targets.toSorted(byFirstDay),
   margins: margins.toSorted(byFirstDay),
   budgets: budgets.toSorted(byFirstDay),
@@ -65,6 +65,7 @@ const inOrder = ({ targets, margins, budgets, rates, numbers, balances, hours }:
   numbers: numbers.toSorted(byFirstDay),
   balances: balances.toSorted((a, b) => a.day - b.day),
   hours: hours.toSorted(byFirstDay),
+  frequencies: frequencies.toSorted(byFirstDay),
 });
 const byFirstDay = (a: { from: number }, b: { from: number }): number => a.from - b.from;
 

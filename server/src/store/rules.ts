@@ -32,7 +32,7 @@ const NOTHING_SAID: Rules = {
   joins: USUAL_JOININGS,
   words: NO_OWN_WORDS,
   groupings: NO_GROUPINGS,
-  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [] },
+  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [], frequencies: [] },
 };
 
 /** What a client has said of one kind, and which version that is; 0 where nothing was said. */

@@ -12,7 +12,7 @@ const CLIENT: ClientDetail = {
   timeZone: 'Europe/London',
   locale: 'en-GB',
   metricSet: 'shop',
-  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [] },
+  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [], frequencies: [] },
   promisesVersion: 0,
   accounts: [],
   data: null,

@@ -3,9 +3,9 @@ import { type FormArray, type FormBuilder, type FormControl, type FormGroup, Rea
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
-import { MatOption, MatSelect } from '@angular/material/select';
+import { MatOption, MatSelect, MatSelectTrigger } from '@angular/material/select';
 import type { Promises } from '@lens/contract';
-import { type Day, WEEKDAYS } from '@lens/core';
+import { type Day, WEEKDAYS, weekdaysText } from '@lens/core';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { PickField } from '../ui/pick-field';
@@ -53,7 +53,18 @@ const hourChoices = (from: number, to: number): Choice<number>[] =>
 /** In which hours of which weekdays somebody takes what comes in. */
 @Component({
   selector: 'ul-accepting-hours',
-  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatOption, MatSelect, PickField, ReactiveFormsModule],
+  imports: [
+    DayField,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatOption,
+    MatSelect,
+    MatSelectTrigger,
+    PickField,
+    ReactiveFormsModule,
+  ],
   template: `
     <div class="wide">
       <table class="plain">
@@ -76,6 +87,7 @@ const hourChoices = (from: number, to: number): Choice<number>[] =>
               <td>
                 <mat-form-field class="bare">
                   <mat-select aria-label="On" panelWidth="" multiple formControlName="weekdays">
+                    <mat-select-trigger>{{ text(row.controls.weekdays.value) }}</mat-select-trigger>
                     @for (weekday of weekdays; track weekday) {
                       <mat-option [value]="$index">{{ weekday }}</mat-option>
                     }
@@ -126,6 +138,7 @@ export class AcceptingHoursField {
   readonly added = output();
   readonly removed = output<number>();
   protected readonly weekdays = WEEKDAYS;
+  protected readonly text = weekdaysText;
   protected readonly opening = hourChoices(0, 23);
   protected readonly closing = hourChoices(1, 24);
 }

@@ -21,6 +21,7 @@ const PROMISES: Promises = {
   numbers: [],
   balances: [],
   hours: [],
+  frequencies: [],
 };
 const account = (currency: string) => ({ id: currency, name: 'a', channel: 'search', channelName: 'Search', currency, timeZone: 'UTC' });
 
@@ -136,6 +137,16 @@ describe('the targets page', () => {
     await page.choose('From hour', '06:00');
     await page.press('Save');
     expect(saved[0]?.hours).toEqual([{ weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 6, closes: 21, from: day('2026-10-01'), to: YEAR.to }]);
+  });
+
+  it('takes how often people should see a campaign, from at least to at most', async () => {
+    await page.press('Add a frequency');
+    await page.write('At least, times', '4');
+    await page.write('At most, times', '3.5');
+    expect(page.button('Save').disabled).toBe(true);
+    await page.write('At least, times', '3');
+    await page.press('Save');
+    expect(saved[0]?.frequencies).toEqual([{ least: 3, most: 3.5, from: day('2026-10-01'), to: YEAR.to }]);
   });
 
   it('takes lines out, and says what is missing then', async () => {

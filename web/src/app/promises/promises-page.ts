@@ -35,6 +35,7 @@ import { NeedClient } from '../ui/need-client';
 import { PickField } from '../ui/pick-field';
 import { AcceptingHoursField, hoursOfRow, type HoursRow, hoursRow } from './accepting-hours';
 import { balanceOfRow, type BalanceRow, balanceRow, Balances } from './balances';
+import { frequencyOfRow, type FrequencyRow, frequencyRow, WantedFrequencies } from './wanted-frequencies';
 import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-numbers';
 
 /** Targets, margin, monthly budget and other numbers of a client, each with its days. */
@@ -54,6 +55,7 @@ import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-number
     OwnNumbers,
     PickField,
     ReactiveFormsModule,
+    WantedFrequencies,
   ],
   templateUrl: './promises-page.html',
   styleUrl: './promises-page.scss',
@@ -91,6 +93,7 @@ export class PromisesPage {
     numbers: this.forms.array<NumberRow>([]),
     balances: this.forms.array<BalanceRow>([]),
     hours: this.forms.array<HoursRow>([]),
+    frequencies: this.forms.array<FrequencyRow>([]),
   });
   private shown = '';
   private read = '';
@@ -143,6 +146,7 @@ export class PromisesPage {
       );
     else if (list === 'hours')
       this.form.controls.hours.push(hoursRow(this.forms, { weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 8, closes: 20, ...days }));
+    else if (list === 'frequencies') this.form.controls.frequencies.push(frequencyRow(this.forms, { least: null, most: null, ...days }));
     else if (list === 'rates') this.form.controls.rates.push(this.rateRow({ currency: this.foreign()[0] ?? '', number: null, ...days }));
     else this.form.controls[list].push(this.numberRow({ number: null, ...days }));
     this.form.markAsDirty();
@@ -237,7 +241,7 @@ export class PromisesPage {
     this.fill(promises);
   }
 
-  private fill({ targets, margins, budgets, rates, numbers, balances, hours }: Promises): void {
+  private fill({ targets, margins, budgets, rates, numbers, balances, hours, frequencies }: Promises): void {
     this.form.setControl('targets', this.forms.array(targets.map((target) => this.targetRow(target))));
     this.form.setControl(
       'margins',
@@ -248,11 +252,12 @@ export class PromisesPage {
     this.form.setControl('numbers', this.forms.array(numbers.map((each) => numberRow(this.forms, each))));
     this.form.setControl('balances', this.forms.array(balances.map((each) => balanceRow(this.forms, each))));
     this.form.setControl('hours', this.forms.array(hours.map((each) => hoursRow(this.forms, each))));
+    this.form.setControl('frequencies', this.forms.array(frequencies.map((each) => frequencyRow(this.forms, each))));
     this.form.markAsPristine();
   }
 
   private values(): Promises {
-    const { targets, margins, budgets, rates, numbers, balances, hours } = this.form.getRawValue();
+    const { targets, margins, budgets, rates, numbers, balances, hours, frequencies } = this.form.getRawValue();
     const days = (row: Days) => ({ from: row.from ?? 0, to: row.to ?? 0 });
     return {
       targets: targets.map((row) => ({
@@ -269,6 +274,7 @@ export class PromisesPage {
       numbers: numbers.map(numberOfRow),
       balances: balances.map(balanceOfRow),
       hours: hours.map(hoursOfRow),
+      frequencies: frequencies.map(frequencyOfRow),
     };
   }
 
@@ -302,7 +308,7 @@ export class PromisesPage {
   }
 }
 
-type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers' | 'balances' | 'hours';
+type List = 'targets' | 'margins' | 'budgets' | 'rates' | 'numbers' | 'balances' | 'hours' | 'frequencies';
 
 /** Null while a field holds no day. */
 interface Days {

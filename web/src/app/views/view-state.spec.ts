@@ -10,7 +10,7 @@ const account = (channelName: string, channelKind: 'search' | 'site') => ({
 });
 const CLIENT: ClientDetail = {
   ...{ id: 'tea', name: 'Tea', currency: 'GBP', locale: 'en-GB', timeZone: 'UTC', metricSet: 'shop', data: null, nameParts: [] },
-  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [] },
+  promises: { targets: [], margins: [], budgets: [], rates: [], numbers: [], balances: [], hours: [], frequencies: [] },
   promisesVersion: 0,
   accounts: [account('Heron', 'search'), account('Path', 'site')],
   dimensions: ['campaign', 'device'],
