@@ -5,6 +5,7 @@ import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
 import { checkGrades } from './grades';
 import { checkHours } from './hours';
 import { checkLate } from './late';
+import { checkLost } from './lost';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
 import { checkPeople } from './people';
@@ -14,6 +15,7 @@ import { checkSignals } from './signals';
 import type { Situation } from './situation';
 import { checkSources } from './sources';
 import { checkSteps } from './steps';
+import { checkTerms } from './terms';
 import { checkWear } from './wear';
 import { checkWhy } from './why';
 
@@ -28,6 +30,8 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   pages: checkPages,
   sources: checkSources,
   searches: checkSearches,
+  terms: checkTerms,
+  lost: checkLost,
   hours: checkHours,
   people: checkPeople,
   wear: checkWear,

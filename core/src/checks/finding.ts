@@ -17,6 +17,8 @@ export const CHECK_LABELS = {
   pages: 'Landing pages',
   sources: 'Sources and parts',
   searches: 'Words of searches',
+  terms: 'Search terms',
+  lost: 'What could be shown',
   hours: 'Hours and weekdays',
   people: 'People and frequency',
   wear: 'Wear of ads',

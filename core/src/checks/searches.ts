@@ -5,6 +5,7 @@ import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, total
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
+import { isOfName, wordsOf } from './search-words';
 import { read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
@@ -46,15 +47,10 @@ export function checkSearches(situation: Situation): Looked {
 
 /** Terms in their words, each with what is expected of it; those with the client's own name are left out. */
 export function termsOf(parts: readonly CampaignPart[], clientName: string): Term[] {
-  const [ofName] = wordsOf(clientName);
-  const worded = parts
-    .map((part) => ({ ...part, words: wordsOf(part.name) }))
-    .filter(({ words }) => !words.some((word) => word === ofName));
+  const worded = parts.map((part) => ({ ...part, words: wordsOf(part.name) })).filter(({ words }) => !isOfName(words, clientName));
   const ofCampaigns = [...groupBy(worded, ({ whole }) => whole).values()];
   return expecting(ofCampaigns.flatMap((own) => expecting(own).map((part) => ({ ...part, inCampaign: part.expected }))));
 }
-
-const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
 
 const gramsOf = ({ words }: Term): Set<string> => new Set([...words, ...words.slice(1).map((word, at) => `${words[at] ?? ''} ${word}`)]);
 

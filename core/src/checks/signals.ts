@@ -1,18 +1,15 @@
-import { figureIn } from '../compare/answer';
-import type { Figure } from '../figure/figure';
 import { quantity } from '../figure/text';
 import { groupBy } from '../list/group-by';
 import type { Course } from '../signals/course';
 import { heldSince, type HeldWeek } from '../signals/held-weeks';
 import { LEAST_ADS, soonestOf, trySignals } from '../signals/try-signals';
-import { TARGET_METRICS } from '../target/target';
 import { type AdCourses, adCourses } from './ad-courses';
-import { barOfParts } from './bar-of-parts';
 import { lacking, type Looked } from './check';
+import { costOfResult } from './cost-of-result';
 import { type Held, type KnownSignals, strongestOf } from './known-signals';
 import { ladderFindings } from './ladder-said';
 import { heldFindings, tellsFinding } from './signals-said';
-import { metricsOf, read, resultOf, type Situation } from './situation';
+import type { Situation } from './situation';
 
 /** Weeks back of which it is told whether the bars held. */
 const WEEKS = 8;
@@ -55,24 +52,3 @@ function heldOf(known: KnownSignals, courses: AdCourses): Held[] {
     weeks: dates.map((by, at): HeldWeek => heldSince({ then: then[at] ?? [], now: courses.now, by }, signal, known.perResult)),
   }));
 }
-
-/**
- * What a result may cost for the target of campaigns to hold: the target itself, or what a result is worth over the return that
- * is asked. Null without a target, or where no result tells what it is worth.
- */
-function costOfResult(situation: Situation): number | null {
-  const { target } = situation;
-  const bar = barOfParts(situation)?.value;
-  if (!target || !bar) return null;
-  if (TARGET_METRICS[target.metric].bound === 'at most') return bar;
-  const { outcome, count } = resultOf(situation);
-  const worth = metricsOf(situation).plainOf('value', outcome.id)?.id;
-  if (worth === undefined) return null;
-  const { found, members } = read(situation, [count, worth]);
-  const whole = (['matched', 'total'] as const).flatMap((own) => members.find(({ kind }) => kind === own) ?? [])[0];
-  const [counted, value] = [count, worth].map((metric) => (whole ? leastOf(figureIn(found, whole, metric, 0)) : 0));
-  return counted && value ? value / counted / bar : null;
-}
-
-/** Both are known of the same: where some of it is not, of what is. */
-const leastOf = (figure: Figure): number => (figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? (figure.low ?? 0) : 0);
