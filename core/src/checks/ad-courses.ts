@@ -4,13 +4,13 @@ import { partDimension } from '../measure/name-part';
 import { latenessOf, type LateTerm } from '../maturity/lateness';
 import { shareBy } from '../maturity/maturity';
 import type { MetricId } from '../metric/metric';
-import type { Course, Stretch } from '../signals/course';
+import type { Course } from '../signals/course';
 import type { Question } from '../question/question';
 import { NONE } from '../rows/coding';
 import { watchedMetrics } from '../watch/lines';
 import type { Day, DayRange } from '../time/day';
 import { campaignKey } from './campaign-key';
-import { countingOf, read, resultOf, type Situation } from './situation';
+import { countingOf, read, type Read, resultOf, type Situation } from './situation';
 
 /** Days up to the last that is looked at of which ads are followed. */
 export const FOLLOWED_DAYS = 364;
@@ -49,12 +49,20 @@ export function adCourses(situation: Situation): AdCourses {
   const counted = new Map(results.members.map((member) => [member.key, member]));
   const ads = told.members.filter(isAd).map((member): Ad => {
     const own = counted.get(member.key);
-    const stretches = buckets.flatMap(({ to }, bucket): Omit<Stretch, 'share'>[] => {
+    const places = buckets.flatMap((_, bucket) => {
       const [spend, brought] = [told.value(member, 'spend', bucket), own ? results.value(own, count, bucket) : null];
-      if (spend === null || brought === null || !(spend > 0)) return [];
-      return [{ day: to, spend, results: brought, steps: steps.map((step) => told.value(member, step, bucket)) }];
+      return spend !== null && spend > 0 && brought !== null ? [bucket] : [];
     });
-    return { member, campaign: told.members.find(({ key }) => key === campaignKey(member)), stretches };
+    const column = (of: Read, whose: Member, metric: MetricId): Float64Array =>
+      Float64Array.from(places, (bucket) => of.value(whose, metric, bucket) ?? NaN);
+    return {
+      member,
+      campaign: told.members.find(({ key }) => key === campaignKey(member)),
+      days: Int32Array.from(places, (bucket) => buckets[bucket]?.to ?? 0),
+      spend: column(told, member, 'spend'),
+      steps: steps.map((step) => column(told, member, step)),
+      results: column(results, own ?? member, count),
+    };
   });
   const make = courseMaker(situation, days);
   return {
@@ -63,32 +71,43 @@ export function adCourses(situation: Situation): AdCourses {
     asKnownBy: (dates) =>
       dates.map((date) => {
         const recent = recentResults(situation, { asked, buckets, date });
-        return ads.flatMap(({ stretches, ...ad }) => {
-          const known = stretches.filter(({ day }) => day <= date);
-          return make({ ...ad, stretches: known.map((each) => ({ ...each, results: recent(ad.member, each.day) ?? each.results })) }, date);
+        return ads.flatMap((ad) => {
+          const own = recent(ad.member);
+          const known = ad.days.findIndex((day) => day > date);
+          const upTo = known < 0 ? ad.days.length : known;
+          const days = ad.days.subarray(0, upTo);
+          return make(
+            {
+              ...{ member: ad.member, campaign: ad.campaign, days, spend: ad.spend.subarray(0, upTo) },
+              steps: ad.steps.map((step) => step.subarray(0, upTo)),
+              results: Float64Array.from(days, (day, at) => own(day) ?? ad.results[at] ?? 0),
+            },
+            date,
+          );
         });
       }),
   };
 }
 
-interface Ad {
+interface Ad extends Pick<Course, 'days' | 'spend' | 'steps' | 'results'> {
   readonly member: Member;
   readonly campaign: Member | undefined;
-  readonly stretches: readonly Omit<Stretch, 'share'>[];
 }
 
 /** Makes the course of an ad as known by a day; none of one that is not known. */
-function courseMaker(situation: Situation, days: DayRange): (ad: Ad, day: Day) => Course[] {
+function courseMaker(situation: Situation, period: DayRange): (ad: Ad, day: Day) => Course[] {
   const { names } = situation;
-  const stages = stagesOf(situation, days);
-  return ({ member, campaign, stretches }, day) => {
-    if (stretches.length === 0) return [];
-    const curve = latenessOf(situation.tables, situation.lastDay).of(lateTerm(situation), codeOf(campaign));
+  const stages = stagesOf(situation, period);
+  const lateness = latenessOf(situation.tables, situation.lastDay);
+  const term = lateTerm(situation);
+  return ({ member, campaign, days, ...columns }, day) => {
+    if (days.length === 0) return [];
+    const curve = lateness.of(term, codeOf(campaign));
     const channel = member.channel === null ? '' : names('channel', member.channel);
     return [
       {
         ...{ key: member.key, name: member.name, path: [channel, campaign?.name ?? ''], stage: stages.get(codeOf(campaign)) ?? null },
-        stretches: stretches.map((each) => ({ ...each, share: curve ? shareBy(curve, day - each.day) : 1 })),
+        ...{ days, ...columns, share: Float64Array.from(days, (each) => (curve ? shareBy(curve, day - each) : 1)) },
       },
     ];
   };
@@ -104,17 +123,21 @@ interface Recent {
   readonly date: Day;
 }
 
-/** Results of stretches as they were counted by a day: only of the last before it, as those of older ones had come. */
-function recentResults(situation: Situation, { asked, buckets, date }: Recent): (ad: Member, day: Day) => number | null {
+/** Results of an ad’s stretches as they were counted by a day: only of the last before it, as those of older ones had come. */
+function recentResults(situation: Situation, { asked, buckets, date }: Recent): (ad: Member) => (day: Day) => number | null {
   const tail = latenessOf(situation.tables, situation.lastDay).of(lateTerm(situation))?.tail ?? 0;
   const { count } = resultOf(situation);
   const recent = buckets.filter(({ to }) => to <= date && to > date - tail).map((bucket) => ({ ...bucket, knownBy: date }));
-  if (recent.length === 0) return () => null;
+  if (recent.length === 0) return () => () => null;
   const results = read(situation, [count], { ...asked, buckets: recent });
   const counted = new Map(results.members.map((member) => [member.key, member]));
-  return ({ key }, day) => {
-    const [at, own] = [recent.findIndex(({ to }) => to === day), counted.get(key)];
-    return own && at >= 0 ? results.value(own, count, at) : null;
+  const places = new Map(recent.map(({ to }, at) => [to, at]));
+  return ({ key }) => {
+    const own = counted.get(key);
+    return (day) => {
+      const at = places.get(day);
+      return own && at !== undefined ? results.value(own, count, at) : null;
+    };
   };
 }
 

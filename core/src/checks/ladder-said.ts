@@ -1,7 +1,7 @@
 import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
 import { groupBy } from '../list/group-by';
-import { costOf, type Course, laterOf } from '../signals/course';
+import { costOf, countedOf, type Course, laterOf } from '../signals/course';
 import { type Reading, readLadder, type ReadRung, type Rung } from '../signals/ladder';
 import { hasHeld } from '../signals/held-weeks';
 import type { AdCourses } from './ad-courses';
@@ -31,36 +31,27 @@ const RESULT = '';
 export function readAds(known: KnownSignals, { now }: AdCourses, held: readonly Held[]): ReadAd[] {
   const { situation, perResult } = known;
   const { days } = situation;
-  const running = now.filter(({ stretches }) => (stretches.at(-1)?.day ?? -Infinity) > days.to - RUNS);
+  const running = now.filter((course) => (course.days.at(-1) ?? -Infinity) > days.to - RUNS);
   return running.map((course) => {
-    const looked = { ...course, stretches: course.stretches.filter(({ day }) => day >= days.from) };
-    const { due, results } = laterOf(looked, days.from - 1);
-    const spend = sum(looked.stretches.map((each) => each.spend));
-    return { course, spend, excess: Math.max(0, due - results * perResult), reading: readLadder(rungsOf(known, looked, held)) };
+    const { due, results } = laterOf(course, days.from - 1);
+    const spend = sum(Array.from(course.spend).filter((_, at) => (course.days[at] ?? 0) >= days.from));
+    return { course, spend, excess: Math.max(0, due - results * perResult), reading: readLadder(rungsOf(known, course, held)) };
   });
 }
 
 function rungsOf(known: KnownSignals, course: Course, held: readonly Held[]): Rung[] {
-  const { situation, steps, perResult } = known;
-  const { due, results } = laterOf(course, situation.days.from - 1);
+  const { steps, perResult } = known;
+  const before = known.situation.days.from - 1;
+  const { due, results } = laterOf(course, before);
   const bar = { cost: perResult, low: perResult, high: perResult, isAtMost: true };
   const result: Rung = { step: RESULT, count: results, spend: due, bar, decides: true };
   return [
     result,
     ...strongestOf(known).flatMap((signal): Rung[] => {
-      const told = course.stretches.filter((each) => each.steps[signal.step] != null);
-      const step = steps[signal.step] ?? '';
-      if (!signal.bar || told.length === 0) return [];
-      const count = sum(told.map((each) => each.steps[signal.step] ?? 0));
-      return [
-        {
-          step,
-          count,
-          spend: sum(told.map(({ spend }) => spend)),
-          bar: signal.bar,
-          decides: held.some((each) => each.signal === signal && hasHeld(each.weeks)),
-        },
-      ];
+      const { spend, count } = countedOf(course, signal.step, before);
+      if (!signal.bar || spend === 0) return [];
+      const decides = held.some((each) => each.signal === signal && hasHeld(each.weeks));
+      return [{ step: steps[signal.step] ?? '', count, spend, bar: signal.bar, decides }];
     }),
   ];
 }

@@ -3,7 +3,7 @@ import { rankCorrelation, ranksOf } from '../evidence/rank-correlation';
 import { seededRandom } from '../evidence/random';
 import { drawPoisson } from '../test/draw';
 import { barOf } from './bar';
-import { costOf, type Course, earlyOf, laterOf, reachedOf } from './course';
+import { costOf, countedOf, type Course, earlyOf, laterOf, reachedOf } from './course';
 import { hasHeld, heldSince } from './held-weeks';
 import { readLadder, readRung, type Rung } from './ladder';
 import { soonestOf, trySignals } from './try-signals';
@@ -46,13 +46,17 @@ describe('rank correlation', () => {
 });
 
 /** An ad of so many days: its spend, carts and results a day. */
-const ad = (nth: number, day: (at: number) => { spend: number; carts: number | null; results: number }, days = 60): Course => ({
-  ...{ key: `ad${nth}`, name: `ad ${nth}`, path: ['search', 'campaign'], stage: null },
-  stretches: Array.from({ length: days }, (_, at) => {
-    const { spend, carts, results } = day(at);
-    return { day: at + 1, spend, steps: [carts], results, share: 1 };
-  }),
-});
+function ad(nth: number, day: (at: number) => { spend: number; carts: number | null; results: number }, days = 60): Course {
+  const at = Array.from({ length: days }, (_, nth_) => nth_);
+  return {
+    ...{ key: `ad${nth}`, name: `ad ${nth}`, path: ['search', 'campaign'], stage: null },
+    days: Int32Array.from(at, (each) => each + 1),
+    spend: Float64Array.from(at, (each) => day(each).spend),
+    steps: [Float64Array.from(at, (each) => day(each).carts ?? NaN)],
+    results: Float64Array.from(at, (each) => day(each).results),
+    share: Float64Array.from(at, () => 1),
+  };
+}
 
 describe('an ad’s early money', () => {
   const plain = ad(1, (at) => ({ spend: 4, carts: at === 1 ? 3 : 0, results: at >= 3 ? 1 : 0 }), 6);
@@ -78,8 +82,9 @@ describe('an ad’s early money', () => {
   });
 
   it('counts only so much of later money as results have come of', () => {
-    const late = { stretches: plain.stretches.map((each) => ({ ...each, share: each.day > 4 ? 0.25 : 1 })) };
+    const late = { ...plain, share: Float64Array.from(plain.days, (each) => (each > 4 ? 0.25 : 1)) };
     expect(laterOf(late, 3)).toEqual({ due: 4 + 1 + 1, results: 3 });
+    expect(countedOf(plain, 0, 1)).toEqual({ spend: 20, count: 3 });
   });
 });
 
@@ -88,11 +93,12 @@ function adsOf(count: number, tells: boolean, seed: number): Course[] {
   const draw = seededRandom(seed);
   return Array.from({ length: count }, (_, nth) => {
     const [cart, other] = [1 + 9 * draw(), 1 + 9 * draw()];
-    return ad(nth, () => ({
+    const made = Array.from({ length: 60 }, () => ({
       spend: 20,
       carts: drawPoisson(draw, 20 / cart),
       results: drawPoisson(draw, 20 / (3 * (tells ? cart : other))),
     }));
+    return ad(nth, (at) => made[at] ?? { spend: 0, carts: 0, results: 0 });
   });
 }
 
@@ -150,7 +156,7 @@ describe('the bar', () => {
 describe('whether a bar held', () => {
   const ads = adsOf(60, true, 7);
   const week = heldSince(
-    { then: ads.map((each) => ({ ...each, stretches: each.stretches.slice(0, 40) })), now: ads, by: 40 },
+    { then: ads.map((each) => ({ ...each, days: each.days.slice(0, 40) })), now: ads, by: 40 },
     { step: 0, after: 5 },
     15,
   );
@@ -162,7 +168,7 @@ describe('whether a bar held', () => {
     expect(week.lost).toBe(week.stopped - week.missed);
     expect(week.missed / week.stopped).toBeGreaterThan(0.8);
     // Had nothing come afterwards, all would have missed.
-    const idle = ads.map((each) => ({ ...each, stretches: each.stretches.map((own) => (own.day > 40 ? { ...own, results: 0 } : own)) }));
+    const idle = ads.map((each) => ({ ...each, results: each.results.map((came, at) => (at < 40 ? came : 0)) }));
     expect(heldSince({ then: ads, now: idle, by: 40 }, { step: 0, after: 5 }, 15)).toMatchObject({ winners: 0, lost: 0 });
   });
 
