@@ -1,34 +1,18 @@
-import { sum } from 'simple-statistics';
-import type { Member } from '../compare/member';
-import { mixAndRate, splitChange, type Weighed } from '../compare/why';
+import { splitChange } from '../compare/why';
 import { formatNumber, type Unit } from '../figure/text';
 import { comparisonRange } from '../question/period';
 import { lowerFirst } from '../text/lower-first';
-import { TARGET_METRICS, USUAL_TARGET } from '../target/target';
 import type { DayRange } from '../time/day';
-import { valueOf } from './channel-lines';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { metricsOf, read, type Read, resultOf, type Situation } from './situation';
+import { metricsOf, resultOf, type Situation } from './situation';
 import { ratioSpread } from './ratio-spread';
+import { othersOf } from './why-others';
+import { asking, type Both, isValued, membersOf, metricOf, partsOf, type Reason, type Sums, totalOf } from './why-parts';
 import { listed, Words } from './words';
 
 /** Parts that are told: enough to say most. */
 const MOST_PARTS = 3;
-
-/** What a member came to in a period. */
-interface Sums {
-  readonly spend: number;
-  readonly clicks: number;
-  readonly count: number;
-  /** Null where outcomes carry no value, or the target is of no value. */
-  readonly value: number | null;
-}
-
-interface Both {
-  readonly before: Sums;
-  readonly now: Sums;
-}
 
 /**
  * Why what the client is held to changed against the days before (calculations 8): exactly in basket, rate and price of a
@@ -49,87 +33,10 @@ export function checkWhy(situation: Situation): Looked {
     channels: partsOf(situation, channels),
     campaigns: partsOf(situation, campaigns),
     silent: channels.silent,
+    others: othersOf(situation, before),
   });
-  const looked = `${isValued(situation) ? 'basket, ' : ''}rate and price of a click, by channel and campaign`;
+  const looked = `${isValued(situation) ? 'basket, ' : ''}rate and price of a click, by channel, campaign and what else is told`;
   return { check: 'why', looked, findings: finding ? [finding] : [], lacks: '' };
-}
-
-const metricOf = ({ target, metricSet }: Situation) => target?.metric ?? USUAL_TARGET[metricSet];
-const isValued = (situation: Situation): boolean => TARGET_METRICS[metricOf(situation)].bound === 'at least';
-
-/** Asks for what the change is made of, of the days and of those before, at the same age. */
-const asking =
-  (situation: Situation, before: DayRange) =>
-  (rows: readonly string[]): Read => {
-    const value = isValued(situation) ? valueOf(situation) : undefined;
-    return read(situation, ['spend', 'clicks', resultOf(situation).count, ...(value === undefined ? [] : [value])], {
-      rows,
-      comparison: before,
-    });
-  };
-
-/** Null where something of it is not measured in one of the periods. */
-function bothOf({ value: read }: Read, member: Member, situation: Situation): Both | null {
-  const worth = isValued(situation) ? valueOf(situation) : undefined;
-  const of = (bucket: number): Sums | null => {
-    const [spend, clicks, count] = ['spend', 'clicks', resultOf(situation).count].map((metric) => read(member, metric, bucket));
-    const value = worth === undefined ? null : read(member, worth, bucket);
-    if (spend == null || clicks == null || count == null || (worth !== undefined && value === null)) return null;
-    return { spend, clicks, count, value };
-  };
-  const [now, before] = [of(0), of(1)];
-  return now && before && { before, now };
-}
-
-/** One reason: what it is and how much of the change it makes. */
-interface Reason {
-  readonly words: string;
-  readonly amount: number;
-}
-
-/** Members that tell everything in both periods, and the names of those that spend and do not. */
-interface Told {
-  readonly told: readonly { readonly name: string; readonly both: Both }[];
-  readonly silent: readonly string[];
-}
-
-function membersOf(situation: Situation, answered: Read, level: string): Told {
-  const own = answered.members.filter((member) => member.level === level && member.kind === 'member');
-  const all = own.map((member) => ({
-    name: member.name,
-    both: bothOf(answered, member, situation),
-    spend: answered.value(member, 'spend'),
-  }));
-  return {
-    told: all.flatMap(({ name, both }) => (both ? [{ name, both }] : [])),
-    silent: all.flatMap(({ name, both, spend }) => (!both && (spend ?? 0) > 0 ? [name] : [])),
-  };
-}
-
-function totalOf(all: readonly Both[]): Both {
-  const total = (of: 'before' | 'now', part: keyof Sums): number => sum(all.map((each) => each[of][part] ?? 0));
-  const sums = (of: 'before' | 'now'): Sums => ({
-    spend: total(of, 'spend'),
-    clicks: total(of, 'clicks'),
-    count: total(of, 'count'),
-    value: total(of, 'value'),
-  });
-  return { before: sums('before'), now: sums('now') };
-}
-
-/** Of channels, or campaigns: by the money moved among them, and by what each brings. */
-function partsOf(situation: Situation, { told: own }: Told): Reason[] {
-  const weighed = ({ spend, count, value }: Sums): Weighed =>
-    isValued(situation) ? { weight: spend, amount: value ?? 0 } : { weight: count, amount: spend };
-  const parts = mixAndRate(own.map(({ both }) => ({ before: weighed(both.before), now: weighed(both.now) })));
-  const what = isValued(situation) ? 'money' : resultOf(situation).many;
-  return (parts ?? []).flatMap(({ mix, rate }, at) => {
-    const name = own[at]?.name ?? '';
-    return [
-      { words: `${name} itself`, amount: rate },
-      { words: `another share of the ${what} in ${name}`, amount: mix },
-    ];
-  });
 }
 
 interface Known {
@@ -139,9 +46,11 @@ interface Known {
   readonly campaigns: readonly Reason[];
   /** Channels that spend and do not tell what came of it. */
   readonly silent: readonly string[];
+  /** What products, devices, places and customers say of it, a sentence each. */
+  readonly others: readonly string[];
 }
 
-function findingOf(situation: Situation, { before: days, sums, channels, campaigns, silent }: Known): OtherFinding | undefined {
+function findingOf(situation: Situation, { before: days, sums, channels, campaigns, silent, others }: Known): OtherFinding | undefined {
   const metric = metricOf(situation);
   const { label, unit } = metricsOf(situation).named(metric);
   const words = new Words(situation.style);
@@ -175,6 +84,7 @@ function findingOf(situation: Situation, { before: days, sums, channels, campaig
       ...(isChance ? [`What it is made of: ${listed(byMost.map(({ words: what, amount }) => `${write(amount)} by ${what}`))}.`] : []),
       `By channel, most: ${text(most(channels))}.`,
       `By campaign, most: ${text(most(campaigns))}.`,
+      ...others,
       `Of orders matched to campaigns; parts of one kind add up to the change.${silent.length > 0 ? ` Without ${listed(silent)}, which ${silent.length === 1 ? 'does' : 'do'} not tell clicks and results.` : ''}`,
     ],
     advice: adviceOf(byMost[0], isChance, isWorse),
