@@ -74,6 +74,7 @@ const picture = z.discriminatedUnion('kind', [
     rows: z.array(z.string()).readonly(),
     columns: z.array(z.string()).readonly(),
     cells: z.array(known).readonly(),
+    marked: z.array(z.array(z.boolean()).readonly()).readonly().exactOptional(),
   }),
 ]);
 const rowsBehind = z.discriminatedUnion('screen', [

@@ -180,5 +180,8 @@ describe('other pictures', () => {
     ]);
     const colour = dataset?.backgroundColor as (at: { dataIndex: number }) => string;
     expect([colour({ dataIndex: 0 }), colour({ dataIndex: 1 })]).toEqual([expect.stringContaining('0.9'), 'transparent']);
+    const framed = heatConfig({ rows: ['Mon'], columns: ['9', '10'], cells, write, marked: [[false, true]] }, light).data.datasets[0];
+    const width = framed?.borderWidth as unknown as (at: { dataIndex: number }) => number;
+    expect([width({ dataIndex: 0 }), width({ dataIndex: 1 })]).toEqual([1, 3]);
   });
 });

@@ -11,21 +11,25 @@ export interface Heat {
   /** By row, then by column, with how much it is of the largest; null where there is none. */
   readonly cells: readonly (readonly { readonly figure: Figure; readonly share: number | null }[])[];
   readonly write: (figure: Figure) => string;
+  /** Cells with a frame that stands out, by row, then by column. */
+  readonly marked?: readonly (readonly boolean[])[];
 }
 
 interface Cell extends MatrixDataPoint {
+  readonly isMarked: boolean;
   readonly share: number | null;
   readonly words: string;
 }
 
 /** A grid that is darker for more; what is not known stays empty with a quiet frame. */
-export function heatConfig({ rows, columns, cells, write }: Heat, theme: Theme): ChartConfiguration<'matrix', Cell[]> {
+export function heatConfig({ rows, columns, cells, write, marked }: Heat, theme: Theme): ChartConfiguration<'matrix', Cell[]> {
   const font = { family: theme.font };
   const colour = theme.colours[0] ?? theme.ink;
   const data = cells.flatMap((own, row) =>
     own.map(({ figure, share }, column): Cell => ({
       x: column,
       y: row,
+      isMarked: marked?.[row]?.[column] === true,
       share,
       words: `${rows[row] ?? ''}, ${columns[column] ?? ''}: ${write(figure)}`,
     })),
@@ -58,8 +62,8 @@ export function heatConfig({ rows, columns, cells, write }: Heat, theme: Theme):
             const share = shareAt(dataIndex);
             return share === null ? 'transparent' : faint(colour, 0.06 + 0.84 * share);
           },
-          borderColor: theme.quiet,
-          borderWidth: 1,
+          borderColor: ({ dataIndex }) => (data[dataIndex]?.isMarked ? theme.ink : theme.quiet),
+          borderWidth: ({ dataIndex }) => (data[dataIndex]?.isMarked ? 3 : 1),
           width: ({ chart }) => ((chart.chartArea as typeof chart.chartArea | undefined)?.width ?? 0) / Math.max(1, columns.length) - 1,
           height: ({ chart }) => ((chart.chartArea as typeof chart.chartArea | undefined)?.height ?? 0) / Math.max(1, rows.length) - 1,
         },

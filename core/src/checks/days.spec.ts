@@ -1,8 +1,14 @@
-import { checkDays } from './days';
+import { checkDays as check } from './days';
 import { KNOWN, reportOf, shopOf, situationOf } from '../test/situation';
 import { orderTable } from '../test/truth';
 
 const BROKEN = [265, 266];
+/** The calendar stands beside every finding. */
+const checkDays = (situation: Parameters<typeof check>[0]) => {
+  const { findings, ...looked } = check(situation);
+  return { ...looked, findings: findings.filter(({ trouble }) => trouble !== 'calendar') };
+};
+
 describe('unusual days', () => {
   it('are none of calm weeks', () => {
     const { findings, looked } = checkDays(shopOf(() => ({})));
@@ -84,5 +90,20 @@ describe('unusual days', () => {
 
   it('cannot be told without days', () => {
     expect(checkDays(situationOf([reportOf([{ day: 5, codes: { campaign: 1 }, amounts: { impressions: 5 } }])])).lacks).not.toBe('');
+  });
+
+  it('stand in a calendar of all that is known, week under week', () => {
+    const { findings } = check(shopOf((day) => (BROKEN.includes(day) ? { purchases: 3 } : {})));
+    const found = findings.find(({ trouble }) => trouble === 'calendar');
+    expect(found).toMatchObject({ group: 'fine', about: { name: 'Day by day' }, days: { from: 183, to: 280 } });
+    expect(found?.says).toContain('2 days that were looked at were unusual in anything');
+    const picture = found?.picture;
+    if (picture?.kind !== 'grid') throw new Error('No calendar');
+    // Day 0 is a Thursday, so 183 is a Friday, and its week begins four days before.
+    expect(picture.cells[0]?.slice(0, 5).map((each) => each === null)).toEqual([true, true, true, true, false]);
+    expect(picture.cells.flat().filter((each) => each !== null)).toHaveLength(98);
+    const marked = picture.marked?.flatMap((own, week) => own.flatMap((is, at) => (is ? [179 + week * 7 + at] : [])));
+    expect(marked).toEqual(BROKEN);
+    expect(marked?.map((day) => (picture.cells.flat()[day - 179] ?? 99) < 20)).toEqual([true, true]);
   });
 });

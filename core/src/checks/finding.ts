@@ -110,6 +110,8 @@ export type Picture =
       readonly rows: readonly string[];
       readonly columns: readonly string[];
       readonly cells: readonly (readonly (number | null)[])[];
+      /** Those that are meant, where some are. */
+      readonly marked?: readonly (readonly boolean[])[];
     }
   /** What it is made of, a line each, as it is written; `words` are the columns beside the first that hold words and not figures. */
   | {

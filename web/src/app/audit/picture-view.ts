@@ -56,12 +56,16 @@ export function pictureView(picture: Picture, style: Style): PictureView {
 const figureOf = (number: number | null): Figure => (number === null ? gap('not measured') : value(number));
 
 /** Darker for more of the largest; what is not measured stays empty. */
-function gridDrawn({ unit, rows, columns, cells }: Of<'grid'>, style: Style): Drawn {
+function gridDrawn({ unit, rows, columns, cells, marked }: Of<'grid'>, style: Style): Drawn {
   const most = Math.max(Number.EPSILON, ...cells.flat().map((each) => each ?? 0));
   const shaded = cells.map((own) =>
     own.map((each) => ({ figure: figureOf(each), share: each === null ? null : Math.max(0, each) / most })),
   );
-  return (theme) => heatConfig({ rows, columns, cells: shaded, write: (figure) => figureText(figure, unit, style).spoken }, theme);
+  return (theme) =>
+    heatConfig(
+      { rows, columns, cells: shaded, ...(marked ? { marked } : {}), write: (figure) => figureText(figure, unit, style).spoken },
+      theme,
+    );
 }
 
 const MIDDLE = 50;
