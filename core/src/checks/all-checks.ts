@@ -1,4 +1,5 @@
 import type { Check, Looked } from './check';
+import { checkClaimReports } from './claim-reports';
 import { checkClaims } from './claims';
 import { checkDays } from './days';
 import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
@@ -27,6 +28,7 @@ const LOOKS: Readonly<Record<OtherCheck, Check>> = {
   late: checkLate,
   signals: checkSignals,
   claims: checkClaims,
+  reports: checkClaimReports,
   pages: checkPages,
   sources: checkSources,
   searches: checkSearches,

@@ -4,7 +4,7 @@ import { groupBy } from '../list/group-by';
 import { MILLIONTHS } from '../measure/scale';
 import { type Claim, type CountedOutcome, reconcile } from '../reconcile/reconcile';
 import { type Day, daysOf, type DayRange } from '../time/day';
-import { type RateBreak, rateBreak } from '../watch/rate-break';
+import { risenSince } from '../watch/rate-break';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding, Since } from './finding';
 import { type ResultAsked, resultOf, type Situation } from './situation';
@@ -154,25 +154,17 @@ function sinceOf(own: ByDay, trouble: ClaimTrouble, last: Day): TroubledSince | 
   const daily = Array.from({ length: LOOK_BACK }, (_, at) =>
     own.isCovered(first + at) ? tallyOf(own, { from: first + at, to: first + at }) : null,
   );
-  const breakIn = (from: number, to: number): RateBreak | undefined => {
-    const asked = daily.map((day, at) => (at >= from && at < to ? day : null));
-    return rateBreak(
-      asked.map((day) => day && (trouble === 'again' ? day.found : day.claims)),
-      asked.map((day) => day && day[trouble].count),
-    );
-  };
-  const strongest = breakIn(0, LOOK_BACK);
-  if (!strongest) return null;
-  // What tells most may be that it has ended.
-  const isEnd = strongest.now < strongest.before;
-  const begun = isEnd ? breakIn(0, strongest.at) : strongest;
-  const ended = isEnd ? strongest : breakIn(strongest.at, LOOK_BACK);
-  if (!begun || begun.now <= begun.before) return null;
-  return {
-    day: first + begun.at,
-    within: { from: first + begun.within[0], to: first + begun.within[1] },
-    until: ended && ended.now < ended.before ? first + ended.at - 1 : null,
-    before: begun.before,
-    now: ended && !isEnd ? ended.before : begun.now,
-  };
+  const risen = risenSince(
+    daily.map((day) => day && (trouble === 'again' ? day.found : day.claims)),
+    daily.map((day) => day && day[trouble].count),
+  );
+  return (
+    risen && {
+      day: first + risen.at,
+      within: { from: first + risen.within[0], to: first + risen.within[1] },
+      until: risen.until === null ? null : first + risen.until,
+      before: risen.before,
+      now: risen.now,
+    }
+  );
 }

@@ -14,6 +14,7 @@ export const CHECK_LABELS = {
   late: 'Late results',
   signals: 'Early signals',
   claims: 'Claims against orders',
+  reports: 'Claims in reports',
   pages: 'Landing pages',
   sources: 'Sources and parts',
   searches: 'Words of searches',

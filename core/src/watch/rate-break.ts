@@ -80,3 +80,28 @@ function variation(sides: readonly (readonly Pair[])[]): number {
   const drawn = 1 - Math.min(1, rateOf(sumOf(sides.flat())));
   return Math.max(drawn, sum(parts) / Math.max(1, parts.length - sides.length), Number.EPSILON);
 }
+
+/** A share that rose, by the places of its days: with the last place of it, null where it goes on. */
+export interface Risen extends Pick<RateBreak, 'at' | 'within' | 'before' | 'now'> {
+  readonly until: number | null;
+}
+
+/** Since when a share is higher than before, and until when, where that has ended; null where it is not. */
+export function risenSince(of: Daily, followed: Daily): Risen | null {
+  const breakIn = (from: number, to: number): RateBreak | undefined => {
+    const within = (values: Daily): Daily => values.map((each, at) => (at >= from && at < to ? each : null));
+    return rateBreak(within(of), within(followed));
+  };
+  const strongest = breakIn(0, of.length);
+  if (!strongest) return null;
+  // What tells most may be that it has ended.
+  const isEnd = strongest.now < strongest.before;
+  const begun = isEnd ? breakIn(0, strongest.at) : strongest;
+  const ended = isEnd ? strongest : breakIn(strongest.at, of.length);
+  if (!begun || begun.now <= begun.before) return null;
+  return {
+    ...{ at: begun.at, within: begun.within, before: begun.before },
+    until: ended && ended.now < ended.before ? ended.at - 1 : null,
+    now: ended && !isEnd ? ended.before : begun.now,
+  };
+}
