@@ -13,10 +13,14 @@ export interface Beside {
   readonly shrunk: number;
   /** How likely it brings less than two thirds of that, given its siblings. */
   readonly surely: number;
+  /** How likely it brings more than five quarters of that. */
+  readonly better: number;
 }
 
 /** A part that brings less than this share of what the whole brings for the same money costs too much. */
 const TOO_LITTLE = 2 / 3;
+/** One that brings more than this share is worth more money. */
+const MUCH = 5 / 4;
 /** Of those that are told, so many may be there by chance. */
 const CHANCE = 0.05;
 /** How far parts differ is learned from at least so many; before that they are taken to differ widely. A few that bring nothing among many alike are no tail of a narrow curve: it is never taken to be narrower. */
@@ -49,7 +53,8 @@ export function besideSiblings<T extends Expecting>(parts: readonly T[]): (T & {
   return parts.map((part) => {
     const { outcomes, expected } = part;
     const shrunk = (shape + outcomes) / (shape + expected);
-    return { ...part, beside: { shrunk, surely: gammaP(shape + outcomes, TOO_LITTLE * (shape + expected)) } };
+    const below = (share: number): number => gammaP(shape + outcomes, share * (shape + expected));
+    return { ...part, beside: { shrunk, surely: below(TOO_LITTLE), better: 1 - below(MUCH) } };
   });
 }
 
@@ -67,12 +72,17 @@ function shapeOf(parts: readonly Expecting[]): number {
 }
 
 /** The longest list of parts that cost too much of which no more than one in twenty is expected to be there by chance, the surest first. */
-export function costlyOf<T extends { readonly beside: Beside }>(parts: readonly T[]): T[] {
-  const surest = parts.toSorted((a, b) => b.beside.surely - a.beside.surely);
+export const costlyOf = <T extends { readonly beside: Beside }>(parts: readonly T[]): T[] => surestOf(parts, 'surely');
+
+/** The longest list of parts that bring much more than others for the same money, with the same limit. */
+export const betterOf = <T extends { readonly beside: Beside }>(parts: readonly T[]): T[] => surestOf(parts, 'better');
+
+function surestOf<T extends { readonly beside: Beside }>(parts: readonly T[], how: 'surely' | 'better'): T[] {
+  const surest = parts.toSorted((a, b) => b.beside[how] - a.beside[how]);
   let doubt = 0;
   const kept: T[] = [];
   for (const part of surest) {
-    doubt += 1 - part.beside.surely;
+    doubt += 1 - part.beside[how];
     if (doubt > CHANCE * (kept.length + 1)) break;
     kept.push(part);
   }

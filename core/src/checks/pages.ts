@@ -5,6 +5,7 @@ import { NONE } from '../rows/coding';
 import { lengthOf } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
+import { stayedFinding, worthMoreFinding } from './page-worth';
 import type { Situation } from './situation';
 import { happenedAround, Words } from './words';
 
@@ -13,7 +14,10 @@ const BEFORE = 56;
 /** Surely fewer visits than this share of the usual: its tag is missing; surely more than so many times: it counts twice. */
 const [FEW, MANY] = [0.6, 1.4];
 
-/** Landing pages on which far fewer or far more visits are counted for the clicks than usual: their tag is missing, or counts twice (calculations 16). */
+/**
+ * Landing pages on which far fewer or far more visits are counted for the clicks than usual: their tag is missing, or counts
+ * twice (calculations 16); pages on which fewer stay than did, and pages that are worth more traffic.
+ */
 export function checkPages(situation: Situation): Looked {
   const { tables, days, style } = situation;
   const pages = new Set(
@@ -26,7 +30,7 @@ export function checkPages(situation: Situation): Looked {
   return {
     check: 'pages',
     looked: quantity(pages.size, 'landing page', 'landing pages', style),
-    findings: gaps.map((gap) => findingOf(situation, gap)),
+    findings: [...gaps.map((gap) => findingOf(situation, gap)), ...stayedFinding(situation), ...worthMoreFinding(situation)],
     lacks: '',
   };
 }
