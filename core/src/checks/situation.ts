@@ -14,6 +14,7 @@ import type { Question } from '../question/question';
 import { lowerFirst } from '../text/lower-first';
 import { type Target, TARGET_METRICS, type TargetMetric, USUAL_TARGET } from '../target/target';
 import type { Day, DayRange } from '../time/day';
+import type { TouchLog } from '../credit/touch-log';
 import type { ClaimsToCheck } from './claims';
 import type { Promised } from './pacing';
 
@@ -35,6 +36,8 @@ export interface Situation {
   readonly happened: readonly Happened[];
   readonly claims: ClaimsToCheck;
   readonly promised: Promised;
+  /** What people met and what came of it, read once it is asked for; null where no log has come in. */
+  readonly touches: () => TouchLog | null;
 }
 
 /** Something that somebody noted, or that a channel's history tells. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { seededRandom } from '../evidence/random';
 import { drawPoisson } from '../test/draw';
+import { logOf, type ToldPerson } from '../test/touches';
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { besideSiblings, costlyOf, expecting, wasteOf } from './beside-whole';
 import { checkSearches, costlyGrams, termsOf } from './searches';
@@ -88,10 +89,52 @@ describe('sources', () => {
   });
 });
 
+describe('sources in the site’s log', () => {
+  /** Placement 6 is claimed as often as the others; whoever came by it and bought had met campaign 2 before. */
+  const rows = days.flatMap((day) => [1, 2, 3, 4, 5, 6].map((placement) => part(day, { campaign: 1, placement }, 1)));
+  const people = (buyers: number): ToldPerson[] =>
+    [1, 2, 3, 4, 5, 6].flatMap((placement) =>
+      Array.from({ length: buyers }, (_, nth) => ({
+        touches:
+          placement === 6
+            ? ([
+                [0, nth],
+                [placement, nth + 1],
+              ] as const)
+            : ([[placement, nth]] as const),
+        sold: [nth + 2],
+      })),
+    );
+  const lookAt = (buyers: number) => {
+    const log = logOf(people(buyers));
+    const from = LOOKED.to - 100;
+    const codes = new Map([
+      ['campaign', { of: 'member' as const, codes: Int32Array.of(2, 1, 1, 1, 1, 1, 1) }],
+      ['placement', { of: 'member' as const, codes: Int32Array.of(-1, 1, 2, 3, 4, 5, 6) }],
+    ]);
+    const touches = { ...log, codes, day: log.day.map(() => from), outcomes: { ...log.outcomes, day: log.outcomes.day.map(() => from) } };
+    return checkSources(situationOf([reportOf(rows)], { touches: () => touches })).findings;
+  };
+
+  it('are judged by those who met nothing else, so that what only stood on the way is found', () => {
+    const [found, ...more] = lookAt(30);
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ trouble: 'placement', members: ['6'] });
+    expect(found?.says).toContain(
+      'brought 0 purchases of people who met nothing else; for the same money the campaign as a whole brings 25',
+    );
+    expect(found?.evidence[0]).toContain('by the site’s log');
+  });
+
+  it('are judged by claims where too few met nothing else', () => {
+    expect(lookAt(3)).toEqual([]);
+  });
+});
+
 describe('words of searches', () => {
   const searches = ['loose tea', 'loose tea online', 'green tea', 'tea jobs', 'loose tea jobs', 'free tea', 'juniper tea'];
   const parts = (rate: (name: string) => number) =>
-    searches.map((name) => ({ whole: 'c', campaignName: 'c', channelName: 's', name, spend: 300, outcomes: rate(name) }));
+    searches.map((name) => ({ whole: 'c', campaign: 1, campaignName: 'c', channelName: 's', name, spend: 300, outcomes: rate(name) }));
   const found = (rate: (name: string) => number) => costlyGrams(termsOf(parts(rate), 'Juniper Loft Tea'), ['loose tea', 'green tea']);
 
   it('that mean something else are told once, with all their searches', () => {

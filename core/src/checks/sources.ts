@@ -2,7 +2,9 @@ import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
 import { lowerFirst } from '../text/lower-first';
 import { termKey } from '../measure/term';
+import { outcomesAlone } from '../credit/alone';
 import { groupBy } from '../list/group-by';
+import { NONE } from '../rows/coding';
 import { type DayRange, lengthOf } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
@@ -40,6 +42,8 @@ export const atPace = ({ days }: Pick<Situation, 'days'>, money: number): number
 
 /** One part of a campaign. */
 export interface CampaignPart extends Spent {
+  /** Its campaign's code. */
+  readonly campaign: number;
   /** The key of the campaign. */
   readonly whole: string;
   readonly campaignName: string;
@@ -49,7 +53,8 @@ export interface CampaignPart extends Spent {
 
 /**
  * Parts of campaigns (placements, sub-sources, places, search terms …) that surely bring less than two thirds of what
- * their campaign brings for the same money, by the channel's own claims and by click date, as nobody else tells of parts.
+ * their campaign brings for the same money, by click date: by outcomes of people who met nothing else, where the site's log tells
+ * the part, and else by the channel's own claims.
  */
 export function checkSources(situation: Situation): Looked {
   const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
@@ -58,11 +63,13 @@ export function checkSources(situation: Situation): Looked {
   );
   if (told.length === 0)
     return lacking('sources', 'no report tells spend and outcomes by placement, device, place or the like. Fetch one under Intake');
-  const judged = told.flatMap(({ dimension, parts }) =>
-    [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own) =>
-      besideSiblings(expecting(own)).map((part) => ({ ...part, dimension })),
-    ),
-  );
+  const judged = told.flatMap(({ dimension, parts }) => {
+    const alone = aloneOf(situation, dimension, days);
+    return [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own) => {
+      const byThemselves = alone(own);
+      return besideSiblings(expecting(byThemselves ?? own)).map((part) => ({ ...part, dimension, isAlone: byThemselves !== null }));
+    });
+  });
   const costly = [...groupBy(costlyOf(judged), ({ whole, dimension }) => `${dimension} ${whole}`).values()];
   const looked = told.map(({ dimension, parts }) =>
     quantity(
@@ -93,27 +100,56 @@ export function partsOf(situation: Situation, dimension: string, days: DayRange)
     countedBy: 'claims',
     basis: 'click',
   });
-  const named = new Map(members.map(({ key, name }) => [key, name]));
+  const wholes = new Map(members.map((member) => [member.key, member]));
   return members.flatMap((member): CampaignPart[] => {
     const [spend, outcomes] = [value(member, 'spend'), value(member, count)];
     if (member.level !== dimension || member.kind !== 'member' || spend === null || outcomes === null || member.parent === null) return [];
     const channel = member.channel === null ? '' : situation.names('channel', member.channel);
+    const whole = wholes.get(member.parent);
     return [
-      { whole: member.parent, campaignName: named.get(member.parent) ?? '', channelName: channel, name: member.name, spend, outcomes },
+      {
+        ...{ whole: member.parent, campaign: typeof whole?.code === 'number' ? whole.code : NONE, campaignName: whole?.name ?? '' },
+        ...{ channelName: channel, name: member.name, spend, outcomes },
+      },
     ];
   });
+}
+
+/** With fewer outcomes of people who met nothing else a campaign's parts are judged by what is claimed for them. */
+const LEAST_ALONE = 20;
+/** Hours back from an outcome in which nothing else may have been met. */
+const LOOKBACK = 60 * 24;
+
+/**
+ * Parts of a campaign with the outcomes of people who met nothing else, where the site's log tells these parts: a claim of the
+ * last click also goes to what only stood on the way of somebody who would have come. Null where the log tells too few.
+ */
+function aloneOf(situation: Situation, dimension: string, days: DayRange): (parts: readonly CampaignPart[]) => CampaignPart[] | null {
+  const log = situation.touches();
+  if (!log?.codes.has(dimension)) return () => null;
+  const action = resultOf(situation).outcome.id;
+  const counted = new Map(
+    [...outcomesAlone(log, ['campaign', dimension], { action, days, lookback: LOOKBACK })].map(([key, count]) => {
+      const [campaign = NONE, part = NONE] = key.split(' ').map(Number);
+      return [`${campaign} ${situation.names(dimension, part)}`, count];
+    }),
+  );
+  return (parts) => {
+    const told = parts.map((part) => ({ ...part, outcomes: counted.get(`${part.campaign} ${part.name}`) ?? 0 }));
+    return sum(told.map(({ outcomes }) => outcomes)) >= LEAST_ALONE ? told : null;
+  };
 }
 
 const labelOf = ({ tables: { vocabulary } }: Situation, dimension: string): string =>
   lowerFirst(vocabulary.has.dimension(dimension) ? vocabulary.dimension(dimension).label : dimension);
 
-type Costly = CampaignPart & Expecting & { readonly dimension: string; readonly beside: Beside };
+type Costly = CampaignPart & Expecting & { readonly dimension: string; readonly beside: Beside; readonly isAlone: boolean };
 
 /** The costly parts of one campaign by one dimension, as one finding. */
 function findingOf(situation: Situation, parts: readonly Costly[], days: DayRange): OtherFinding {
   const [first] = parts;
   if (!first) throw new RangeError('A finding is of a part at least');
-  const { dimension, whole, campaignName, channelName } = first;
+  const { dimension, whole, campaignName, channelName, isAlone } = first;
   const words = new Words(situation.style);
   const { many, several } = resultOf(situation);
   const byMoney = parts.toSorted((a, b) => wasteOf(b) - wasteOf(a));
@@ -130,9 +166,9 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
     money: atPace(situation, sum(parts.map(wasteOf))),
     days,
     since: null,
-    says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${several(outcomes, situation.style)}; for the same money the campaign as a whole brings ${words.count(expected)}.`,
+    says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${several(outcomes, situation.style)}${isAlone ? ' of people who met nothing else' : ''}; for the same money the campaign as a whole brings ${words.count(expected)}.`,
     evidence: [
-      `${parts.length === 1 ? 'It' : 'Each'} surely brings less than two thirds of what the campaign brings (as the channel claims, by click date, ${words.days(days)}), also after allowing for chance in a list of so many.`,
+      `${parts.length === 1 ? 'It' : 'Each'} surely brings less than two thirds of what the campaign brings (${isAlone ? `${many} of people who met nothing else, by the site’s log` : 'as the channel claims'}, by click date, ${words.days(days)}), also after allowing for chance in a list of so many.`,
     ],
     advice:
       dimension === 'keyword'

@@ -107,6 +107,7 @@ export const situationOf = (feeds: readonly FeedTable[], part: Partial<Situation
   happened: [],
   claims: { outcomes: [], claims: [], channels: [], isCovered: () => true, isListed: false },
   promised: { budgets: [], balances: [], hours: [], frequencies: [] },
+  touches: () => null,
   ...part,
 });
 

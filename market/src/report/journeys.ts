@@ -3,12 +3,20 @@ import { DEVICES, DID, type Outcome, rowsOn, type Touch } from '../people/events
 import { always, type Cell, type Days, type Report } from './report';
 import { pageOf, sourceOf } from './site';
 import type { Source } from './source';
+import type { ClientWorld } from '../world/spec';
 import { idOf, outcomesOn, subscribed } from './till';
 
 /** Of people without an outcome one in so many is kept. */
 const KEPT = 100;
 /** Whoever buys late is in the log from then on, with all that they met: an interest lasts weeks, and so may deciding. */
 const RESTATES = 120;
+
+/** What the addresses of some channels tell of where an ad stood: the placement, and the seller's sub-source. */
+function partOf(world: ClientWorld, { campaign, group, place }: Touch): [placement: Cell, subSource: Cell] {
+  const spec = world.campaigns[campaign];
+  const name = spec?.groups[group]?.places[place]?.name ?? null;
+  return [spec?.channel === 'hedgerow-display' ? name : null, spec?.channel === 'larkmail' ? name : null];
+}
 
 /**
  * The site's log of people: what they met and what they did in the end, in order of time. Everybody with an outcome
@@ -29,6 +37,7 @@ export function journeysReport(source: Source): Report {
       isPaid ? (spec.groups[touch.group]?.ads[touch.ad]?.id ?? null) : null,
       DEVICES[touch.device] ?? '',
       pageOf(world, touch),
+      ...partOf(world, touch),
       weight,
       null,
       null,
@@ -39,7 +48,7 @@ export function journeysReport(source: Source): Report {
     of.person.toString(36),
     momentOf(world.zone, of.day, of.minute),
     kind,
-    ...Array.from({ length: 6 }, () => null),
+    ...Array.from({ length: 8 }, () => null),
     of.value > 0 ? of.value / 100 : null,
     order,
   ];
@@ -63,6 +72,8 @@ export function journeysReport(source: Source): Report {
       always('Ad ID', 'text', 'The channel’s own number of the ad'),
       always('Device', 'text', 'What it was seen on'),
       always('Landing page', 'text', 'Where the visit began'),
+      always('Placement', 'text', 'Where the ad stood, as the address that was clicked told'),
+      always('Sub-source', 'text', 'The seller’s number of the place, as the address that was clicked told'),
       always('Weight', 'text', `How many people it stands for: of those without an outcome one in ${KEPT} is kept`),
       always('Value', 'text', 'Of an outcome, without tax and shipping'),
       always('Order', 'text', 'Of an outcome, its number at the till'),

@@ -145,6 +145,12 @@ describe('the reports of the client’s own systems', () => {
     }
     expect(sum([...sampled.values()], 'Weight') / people.size).toBeCloseTo(1, 1);
     expect(sampled.size).toBeLessThan(0.2 * people.size);
+    // Addresses of display and of native ads tell where the ad stood, and those of others nothing.
+    const paid = log.filter((row) => row['Campaign ID'] !== null);
+    const toldBy = (source: string, column: string) =>
+      paid.filter((row) => String(row['Campaign ID']).startsWith(source) && row[column] !== null).length;
+    expect([toldBy('HD', 'Placement') > 50, toldBy('LM', 'Sub-source') > 20]).toEqual([true, true]);
+    expect([toldBy('HB', 'Placement'), toldBy('HB', 'Sub-source'), toldBy('HD', 'Sub-source')]).toEqual([0, 0, 0]);
   });
 });
 

@@ -46,5 +46,9 @@ function situationOf(data: ClientData, client: string, { days, today, notes }: C
       ...settingsChanged(data, client, { from: days.from - BEFORE, to: days.to }).changes.map(happeningOfChange),
     ],
     promised,
+    touches: () => {
+      const { log } = loaded.touches();
+      return log.people > 0 ? log : null;
+    },
   };
 }
