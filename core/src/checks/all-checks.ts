@@ -6,6 +6,7 @@ import { OTHER_CHECKS, type OtherCheck, type OtherFinding } from './finding';
 import { checkGrades } from './grades';
 import { checkHours } from './hours';
 import { checkLate } from './late';
+import { checkLevels } from './levels';
 import { checkLost } from './lost';
 import { checkPacing } from './pacing';
 import { checkPages } from './pages';
@@ -22,6 +23,7 @@ import { checkWhy } from './why';
 
 /** Every check beside that against the target. To add one: a file of its own, a name in CHECK_LABELS, and a line here. */
 const LOOKS: Readonly<Record<OtherCheck, Check>> = {
+  levels: checkLevels,
   why: checkWhy,
   steps: checkSteps,
   days: checkDays,

@@ -8,6 +8,7 @@ import type { Day, DayRange } from '../time/day';
 /** What is looked into, in the order in which that is told, each with its name. */
 export const CHECK_LABELS = {
   target: 'Against the target',
+  levels: 'Groups, keywords and products',
   why: 'Why it changed',
   steps: 'Steps to the result',
   days: 'Unusual days',

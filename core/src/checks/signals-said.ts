@@ -59,7 +59,7 @@ export function tellsFinding(known: KnownSignals): OtherFinding {
       ? `The ${costPer(known, soonest)} tells soonest how ads${stage === null ? '' : ` for ${stage}`} will do: from the first ${words.money(soonest.after * perResult)} of spend on it goes with what a ${one} costs after that (rank correlation ${strengthOf(soonest)}, ${words.count(soonest.ads)} ads).${soonest.bar ? ` Where it is ${barText(situation, steps[soonest.step] ?? '', soonest.bar)}, an ad is expected to reach the target.` : ''}`
       : `No early cost${whose} tells how an ad will do${strongest ? `; most nearly the ${costPer(known, strongest)} (rank correlation ${strengthOf(strongest)})` : ''}.`,
     evidence: [
-      `Each step in the first part of an ad’s spend, against what the money after that brought; late ${resultOf(situation).many} allowed for. A ${one} may cost ${words.money(perResult)}. Of use is 0.5 or more, surely not 0 also after allowing for chance in all that was tried.`,
+      `Each step in the first part of an ad’s spend, against what the money after that brought; late ${resultOf(situation).many} allowed for. One ${one} may cost ${words.money(perResult)}. Of use is 0.5 or more, surely not 0 also after allowing for chance in all that was tried.`,
     ],
     advice: soonest
       ? 'Read new ads by it before results can tell; the ladder of each channel does.'
