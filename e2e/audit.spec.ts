@@ -69,3 +69,47 @@ test('findings of all clients stand on one list, by what is at stake of what eac
   await words.getByRole('button', { name: 'Show which' }).click();
   await expect(words.getByRole('row', { name: /climbing shoes jobs/ })).toBeVisible();
 });
+
+test('every ad that runs is read by its deepest step, by bars that later weeks have held', async ({ lens, page }) => {
+  await lens.open(`/audit?${JUNIPER}`);
+  await page.getByRole('combobox', { name: 'Show findings of' }).click();
+  await page.getByRole('option', { name: 'Early signals' }).click();
+  const ladder = page.getByRole('article', {
+    name: /^\d+ ads run\. By the deepest step that says enough: keep \d+, stop \d+, wait for \d+/,
+  });
+  await ladder.first().getByRole('button', { name: 'Show which' }).click();
+  await expect(
+    ladder
+      .first()
+      .getByRole('row', { name: /stop \d+ (purchases|checkouts) at £[\d.]+ each, may cost £/ })
+      .first(),
+  ).toBeVisible();
+  await page.getByRole('button', { name: /^Fine/ }).click();
+  const held = page.getByRole('article', { name: /^As known in each of the last 8 weeks, the cost per cart/ });
+  await held.getByRole('button', { name: 'Show which' }).click();
+  await expect(held.getByRole('row', { name: /^23 Oct 2026 cost per cart/ })).toBeVisible();
+  await lens.accessible();
+});
+
+test('hours in which nobody answers are found, once it is said when somebody does', async ({ lens, page }) => {
+  await lens.open(`/audit?client=northwall-climbing&${OCTOBER}`);
+  await page.getByRole('combobox', { name: 'Show findings of' }).click();
+  await page.getByRole('option', { name: 'Hours and weekdays' }).click();
+  await expect(page.getByRole('article', { name: /was spent while nobody takes what comes in/ })).toContainText(
+    'Accepted is every day 06:00–21:00',
+  );
+  const hours = page.getByRole('article', { name: /^In Harbor Search a click surely brings more from 17:00–21:00/ });
+  await hours.getByRole('button', { name: 'Show the grid' }).click();
+  await expect(hours.getByRole('img', { name: /^What a click brings beside the mean/ })).toBeVisible();
+  await lens.accessible();
+
+  await page.goto(`/targets?client=northwall-climbing`);
+  await page.getByRole('combobox', { name: 'Up to hour' }).click();
+  await page.getByRole('option', { name: '24:00' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved. Every screen uses it from now on.')).toBeVisible();
+  await page.goto(`/audit?client=northwall-climbing&${OCTOBER}`);
+  await expect(page.getByRole('article', { name: /was spent while nobody takes what comes in/ })).toContainText(
+    'Accepted is every day 06:00–24:00',
+  );
+});

@@ -69,7 +69,10 @@ export async function judgeAudits(
     const { status, body } = await send(address, 'POST', '/audit', { client: id, period: { from: isoDay(days.from), to: isoDay(to) } });
     if (status !== 200) throw new Error(`The audit of ${client.name}: ${JSON.stringify(body).slice(0, 300)}`);
     replies.push(body as AuditReply);
-    const findings = (body as AuditReply).findings.filter((finding: AuditedFinding) => finding.check !== 'target') as unknown as Other[];
+    const findings = (body as AuditReply).findings.filter(
+      // What is fine is no alarm, and names nothing.
+      (finding: AuditedFinding) => finding.check !== 'target' && finding.group !== 'fine',
+    ) as unknown as Other[];
     audits.push({ days, findings });
   }
   const planted = client.events.map(({ from, to, ...event }): Planted => ({ ...event, from: dayOf(from), to: dayOf(to) }));

@@ -88,14 +88,16 @@ function peopleOf(market: Market, world: ClientWorld): ToldPerson[] {
   const reports = market.accounts('footpath').flatMap(({ client, reports: own }) => (client === world.id ? own : []));
   const places = new Map(world.campaigns.map(({ id }, place) => [id, place]));
   const people = new Map<unknown, { touches: [number, number][]; sold: number[]; weight: number }>();
-  const rows = reports.find(({ id }) => id === 'journeys')?.rows({ from: 0, to: market.today - 1 }) ?? [];
-  for (const [, visitor, at, kind, source, campaign, , , , weight] of rows) {
+  const report = reports.find(({ id }) => id === 'journeys');
+  const weightAt = report?.fields.findIndex(({ name }) => name === 'Weight') ?? -1;
+  for (const row of report?.rows({ from: 0, to: market.today - 1 }) ?? []) {
+    const [, visitor, at, kind, source, campaign] = row;
     const person = people.get(visitor) ?? { touches: [], sold: [], weight: 1 };
     people.set(visitor, person);
     const hour = (Date.parse(String(at)) - SINCE) / HOUR;
     if (kind === 'click' || kind === 'view') {
       const unpaid = world.campaigns.findIndex(({ channel, name }) => channel === 'unpaid' && name === source);
-      person.weight = Number(weight);
+      person.weight = Number(row[weightAt]);
       person.touches.push([places.get(String(campaign)) ?? unpaid, hour]);
     } else if (kind === world.action) person.sold.push(hour);
   }

@@ -45,7 +45,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
   const server = await startServer(folder, marketAddress);
   try {
     say('The product fetches the history.');
-    await connectDemo(server.address, marketAddress, () => undefined, clients, ['journeys']);
+    await connectDemo(server.address, marketAddress, () => undefined, clients);
     const ids = await clientIds(server.address);
     const first = market.today;
     const mornings: Mornings[] = [];
