@@ -2,7 +2,9 @@ import { type AuditedTarget, type AuditReply } from '@lens/contract';
 import { TARGET_METRICS } from '@lens/core';
 import type { Market } from '../market/src/market';
 import { partsOf } from '../market/src/truth/parts';
+import { eventFactors } from '../market/src/people/demand';
 import { Settings } from '../market/src/people/settings';
+import { dayOf } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import type { Figure } from './figures';
 
@@ -33,7 +35,7 @@ export function judgeStops(market: Market, client: ClientWorld, audits: readonly
     return own.flatMap((finding) => {
       const rate = rates.get(finding.name);
       if (finding.level !== 'ad' || rate === undefined || finding.clicks === 0) return [];
-      const cost = finding.spend / finding.clicks / rate;
+      const cost = finding.spend / finding.clicks / (rate * usualOn(client, finding.days));
       const meets = TARGET_METRICS[finding.metric].bound === 'at least' ? worth / cost >= finding.target : cost <= finding.target;
       const verdict = read.get(finding.name);
       return [
@@ -56,6 +58,13 @@ export function judgeStops(market: Market, client: ClientWorld, audits: readonly
   return { cap: cap ?? NONE, ladder: ladder ?? NONE };
 }
 const NONE: Stopped = { stopped: 0, right: 0, winners: 0, winnersStopped: 0 };
+
+/** How often a click acted on some days against a day without events: a price that rose lasts. */
+function usualOn(client: ClientWorld, days: AuditedTarget['days']): number {
+  const [from, to] = [days.from, days.to].map((day) => dayOf(String(day))) as [number, number];
+  const all = Array.from({ length: to - from + 1 }, (_, at) => eventFactors(client, from + at).outcomes);
+  return sum(all) / all.length;
+}
 
 /** What the reading ladder says of each ad, by its name; nothing of names that several ads have. */
 function ladderOf(findings: AuditReply['findings']): Map<string, string> {

@@ -1,14 +1,13 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { type FormArray, type FormBuilder, type FormControl, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
-import { MatIcon } from '@angular/material/icon';
 import { MatOption, MatSelect, MatSelectTrigger } from '@angular/material/select';
 import type { Promises } from '@lens/contract';
 import { type Day, WEEKDAYS, weekdaysText } from '@lens/core';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { PickField } from '../ui/pick-field';
+import { RowList } from './row-list';
 
 type Hours = Promises['hours'][number];
 export type HoursRow = FormGroup<{
@@ -53,78 +52,43 @@ const hourChoices = (from: number, to: number): Choice<number>[] =>
 /** In which hours of which weekdays somebody takes what comes in. */
 @Component({
   selector: 'ul-accepting-hours',
-  imports: [
-    DayField,
-    MatButton,
-    MatFormField,
-    MatIcon,
-    MatIconButton,
-    MatOption,
-    MatSelect,
-    MatSelectTrigger,
-    PickField,
-    ReactiveFormsModule,
-  ],
+  imports: [DayField, MatFormField, MatOption, MatSelect, MatSelectTrigger, PickField, ReactiveFormsModule, RowList],
   template: `
-    <div class="wide">
-      <table class="plain">
-        <caption class="cdk-visually-hidden">
-          Accepting hours
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">On</th>
-            <th scope="col">From hour</th>
-            <th scope="col">Up to hour</th>
-            <th scope="col">From</th>
-            <th scope="col">To</th>
-            <th scope="col"><span class="cdk-visually-hidden">Remove</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows().controls; track row; let at = $index) {
-            <tr [formGroup]="row">
-              <td>
-                <mat-form-field class="bare">
-                  <mat-select aria-label="On" panelWidth="" multiple formControlName="weekdays">
-                    <mat-select-trigger>{{ text(row.controls.weekdays.value) }}</mat-select-trigger>
-                    @for (weekday of weekdays; track weekday) {
-                      <mat-option [value]="$index">{{ weekday }}</mat-option>
-                    }
-                  </mat-select>
-                </mat-form-field>
-              </td>
-              <td><ul-pick-field bare label="From hour" [choices]="opening" formControlName="opens" /></td>
-              <td>
-                <ul-pick-field bare label="Up to hour" [choices]="closing" formControlName="closes" />
-                @if (row.hasError('overMidnight')) {
-                  <p class="problem" role="alert">What goes over midnight is two lines: up to 24:00, and from 00:00.</p>
-                }
-              </td>
-              <td><ul-day-field bare label="From" formControlName="from" /></td>
-              <td><ul-day-field bare label="To" formControlName="to" /></td>
-              <td>
-                <button mat-icon-button type="button" aria-label="Remove these hours" (click)="removed.emit(at)">
-                  <mat-icon svgIcon="remove" />
-                </button>
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="6" class="quiet">Nothing said: what comes in is taken at all hours.</td>
-            </tr>
+    <ul-row-list
+      label="Accepting hours"
+      [heads]="heads"
+      [rows]="rows()"
+      these="these hours"
+      none="Nothing said: what comes in is taken at all hours."
+      add="Add hours"
+      (added)="added.emit()"
+      (removed)="removed.emit($event)"
+    >
+      <ng-template let-row>
+        <td>
+          <mat-form-field class="bare">
+            <mat-select aria-label="On" panelWidth="" multiple [formControl]="row.controls.weekdays">
+              <mat-select-trigger>{{ text(row.controls.weekdays.value) }}</mat-select-trigger>
+              @for (weekday of weekdays; track weekday) {
+                <mat-option [value]="$index">{{ weekday }}</mat-option>
+              }
+            </mat-select>
+          </mat-form-field>
+        </td>
+        <td><ul-pick-field bare label="From hour" [choices]="opening" [formControl]="row.controls.opens" /></td>
+        <td>
+          <ul-pick-field bare label="Up to hour" [choices]="closing" [formControl]="row.controls.closes" />
+          @if (row.hasError('overMidnight')) {
+            <p class="problem" role="alert">What goes over midnight is two lines: up to 24:00, and from 00:00.</p>
           }
-        </tbody>
-      </table>
-    </div>
-    <button mat-button type="button" (click)="added.emit()"><mat-icon svgIcon="add" /> Add hours</button>
+        </td>
+        <td><ul-day-field bare label="From" [formControl]="row.controls.from" /></td>
+        <td><ul-day-field bare label="To" [formControl]="row.controls.to" /></td>
+      </ng-template>
+    </ul-row-list>
   `,
   styleUrl: './promises-page.scss',
   styles: `
-    :host {
-      display: block;
-      margin-bottom: 18px;
-    }
     .problem {
       margin: 0;
       font-size: 13px;
@@ -137,6 +101,7 @@ export class AcceptingHoursField {
   readonly rows = input.required<FormArray<HoursRow>>();
   readonly added = output();
   readonly removed = output<number>();
+  protected readonly heads = ['On', 'From hour', 'Up to hour', 'From', 'To'];
   protected readonly weekdays = WEEKDAYS;
   protected readonly text = weekdaysText;
   protected readonly opening = hourChoices(0, 23);

@@ -1,14 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type FormArray, type FormControl, type FormBuilder, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
-import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import type { Promises } from '@lens/contract';
 import type { Day, NumberUnit } from '@lens/core';
 import type { Choice } from '../ui/choices';
 import { DayField } from '../ui/day-field';
 import { PickField } from '../ui/pick-field';
+import { RowList } from './row-list';
 
 type OwnNumber = Promises['numbers'][number];
 export type NumberRow = FormGroup<{
@@ -47,59 +46,37 @@ export const numberOfRow = ({ name, unit, number, from, to }: ReturnType<NumberR
 /** Dated numbers of a client that its formulas calculate with. */
 @Component({
   selector: 'ul-own-numbers',
-  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, PickField, ReactiveFormsModule],
+  imports: [DayField, MatFormField, MatInput, PickField, ReactiveFormsModule, RowList],
   template: `
-    <div class="wide">
-      <table class="plain">
-        <caption class="cdk-visually-hidden">
-          Numbers for formulas
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Formulas call it</th>
-            <th scope="col">It is</th>
-            <th scope="col">Number</th>
-            <th scope="col">From</th>
-            <th scope="col">To</th>
-            <th scope="col"><span class="cdk-visually-hidden">Remove</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows().controls; track row; let at = $index) {
-            <tr [formGroup]="row">
-              <td>
-                <mat-form-field class="bare called"><input matInput aria-label="Formulas call it" formControlName="name" /></mat-form-field>
-              </td>
-              <td><ul-pick-field bare label="It is" [choices]="units()" formControlName="unit" /></td>
-              <td>
-                <mat-form-field class="bare"
-                  ><input matInput type="number" step="any" min="0" aria-label="Number" formControlName="number"
-                /></mat-form-field>
-              </td>
-              <td><ul-day-field bare label="From" formControlName="from" /></td>
-              <td><ul-day-field bare label="To" formControlName="to" /></td>
-              <td>
-                <button mat-icon-button type="button" aria-label="Remove this number" (click)="removed.emit(at)">
-                  <mat-icon svgIcon="remove" />
-                </button>
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="6" class="quiet">No number yet: a price, say, which “clicks × price” would multiply day by day.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    </div>
-    <button mat-button type="button" (click)="added.emit()"><mat-icon svgIcon="add" /> Add a number</button>
+    <ul-row-list
+      label="Numbers for formulas"
+      [heads]="heads"
+      [rows]="rows()"
+      these="this number"
+      none="No number yet: a price, say, which “clicks × price” would multiply day by day."
+      add="Add a number"
+      (added)="added.emit()"
+      (removed)="removed.emit($event)"
+    >
+      <ng-template let-row>
+        <td>
+          <mat-form-field class="bare called"
+            ><input matInput aria-label="Formulas call it" [formControl]="row.controls.name"
+          /></mat-form-field>
+        </td>
+        <td><ul-pick-field bare label="It is" [choices]="units()" [formControl]="row.controls.unit" /></td>
+        <td>
+          <mat-form-field class="bare"
+            ><input matInput type="number" step="any" min="0" aria-label="Number" [formControl]="row.controls.number"
+          /></mat-form-field>
+        </td>
+        <td><ul-day-field bare label="From" [formControl]="row.controls.from" /></td>
+        <td><ul-day-field bare label="To" [formControl]="row.controls.to" /></td>
+      </ng-template>
+    </ul-row-list>
   `,
   styleUrl: './promises-page.scss',
   styles: `
-    :host {
-      display: block;
-      margin-bottom: 18px;
-    }
     .called {
       --field-width: 170px;
     }
@@ -111,6 +88,7 @@ export class OwnNumbers {
   readonly currency = input.required<string>();
   readonly added = output();
   readonly removed = output<number>();
+  protected readonly heads = ['Formulas call it', 'It is', 'Number', 'From', 'To'];
 
   protected readonly units = computed((): readonly Choice<NumberUnit>[] => [
     { value: 'money', label: `money for each, in ${this.currency()}` },

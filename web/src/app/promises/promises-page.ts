@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { type FormArray, FormBuilder, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
-import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import type { ClientDetail, Promises } from '@lens/contract';
 import {
@@ -37,6 +36,7 @@ import { AcceptingHoursField, hoursOfRow, type HoursRow, hoursRow } from './acce
 import { balanceOfRow, type BalanceRow, balanceRow, Balances } from './balances';
 import { frequencyOfRow, type FrequencyRow, frequencyRow, WantedFrequencies } from './wanted-frequencies';
 import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-numbers';
+import { RowList } from './row-list';
 
 /** Targets, margin, monthly budget and other numbers of a client, each with its days. */
 @Component({
@@ -48,13 +48,12 @@ import { numberOfRow, type NumberRow, numberRow, OwnNumbers } from './own-number
     LateNotice,
     MatButton,
     MatFormField,
-    MatIcon,
-    MatIconButton,
     MatInput,
     NeedClient,
     OwnNumbers,
     PickField,
     ReactiveFormsModule,
+    RowList,
     WantedFrequencies,
   ],
   templateUrl: './promises-page.html',

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { type FormArray, type FormBuilder, type FormControl, type FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
-import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import type { Promises } from '@lens/contract';
 import type { Day } from '@lens/core';
 import { DayField } from '../ui/day-field';
+import { RowList } from './row-list';
 
 type Frequency = Promises['frequencies'][number];
 type Written = { readonly [Part in keyof Frequency]: Part extends 'from' | 'to' ? Day | null : number | null };
@@ -38,64 +37,41 @@ export const frequencyOfRow = ({ least, most, from, to }: ReturnType<FrequencyRo
 /** How often people who are reached should see a campaign. */
 @Component({
   selector: 'ul-wanted-frequencies',
-  imports: [DayField, MatButton, MatFormField, MatIcon, MatIconButton, MatInput, ReactiveFormsModule],
+  imports: [DayField, MatFormField, MatInput, ReactiveFormsModule, RowList],
   template: `
-    <div class="wide">
-      <table class="plain">
-        <caption class="cdk-visually-hidden">
-          Wanted frequency
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">At least, times</th>
-            <th scope="col">At most, times</th>
-            <th scope="col">From</th>
-            <th scope="col">To</th>
-            <th scope="col"><span class="cdk-visually-hidden">Remove</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows().controls; track row; let at = $index) {
-            <tr [formGroup]="row">
-              <td>
-                <mat-form-field class="bare"
-                  ><input matInput type="number" step="any" min="0" aria-label="At least, times" formControlName="least"
-                /></mat-form-field>
-              </td>
-              <td>
-                <mat-form-field class="bare"
-                  ><input matInput type="number" step="any" min="0" aria-label="At most, times" formControlName="most"
-                /></mat-form-field>
-              </td>
-              <td><ul-day-field bare label="From" formControlName="from" /></td>
-              <td><ul-day-field bare label="To" formControlName="to" /></td>
-              <td>
-                <button mat-icon-button type="button" aria-label="Remove this frequency" (click)="removed.emit(at)">
-                  <mat-icon svgIcon="remove" />
-                </button>
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="5" class="quiet">Nothing said: no frequency is too high or too low.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    </div>
-    <button mat-button type="button" (click)="added.emit()"><mat-icon svgIcon="add" /> Add a frequency</button>
+    <ul-row-list
+      label="Wanted frequency"
+      [heads]="heads"
+      [rows]="rows()"
+      these="this frequency"
+      none="Nothing said: no frequency is too high or too low."
+      add="Add a frequency"
+      (added)="added.emit()"
+      (removed)="removed.emit($event)"
+    >
+      <ng-template let-row>
+        @for (end of ends; track end.part) {
+          <td>
+            <mat-form-field class="bare"
+              ><input matInput type="number" step="any" min="0" [attr.aria-label]="end.label" [formControl]="row.controls[end.part]"
+            /></mat-form-field>
+          </td>
+        }
+        <td><ul-day-field bare label="From" [formControl]="row.controls.from" /></td>
+        <td><ul-day-field bare label="To" [formControl]="row.controls.to" /></td>
+      </ng-template>
+    </ul-row-list>
   `,
   styleUrl: './promises-page.scss',
-  styles: `
-    :host {
-      display: block;
-      margin-bottom: 18px;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WantedFrequencies {
   readonly rows = input.required<FormArray<FrequencyRow>>();
   readonly added = output();
   readonly removed = output<number>();
+  protected readonly ends = [
+    { part: 'least', label: 'At least, times' },
+    { part: 'most', label: 'At most, times' },
+  ] as const;
+  protected readonly heads = [...this.ends.map(({ label }) => label), 'From', 'To'];
 }
