@@ -1,3 +1,6 @@
+import Database from 'better-sqlite3';
+import { join } from 'node:path';
+import { deflateSync, inflateSync } from 'node:zlib';
 import { clientForEach, importFile, send, suiteServer } from './harness';
 
 // Replies are read loosely here; the server checks them by its own schemas.
@@ -76,6 +79,28 @@ describe('audits over HTTP', () => {
     } finally {
       await send(server.address, 'PUT', '/clock', { today: TODAY });
     }
+  });
+
+  it('are answered from what was kept today, until something that they are made of has changed', async () => {
+    await importFile(server.address, setting, 'Pages', PAGES);
+    await send(server.address, 'POST', `/clients/${setting.client}/audits`);
+    // What is kept is told apart by a word that no audit has.
+    const db = new Database(join(server.folder, 'lens.sqlite'));
+    const { content } = db.prepare('SELECT content FROM kept_audit WHERE client_id = ?').get(setting.client) as { content: Buffer };
+    const kept = inflateSync(content).toString().replaceAll('visits were counted', 'VISITS were counted');
+    db.prepare('UPDATE kept_audit SET content = ? WHERE client_id = ?').run(deflateSync(kept), setting.client);
+    db.close();
+    const saysKept = async (): Promise<boolean> => JSON.stringify((await ask()).findings).includes('VISITS');
+    expect(await saysKept()).toBe(true);
+    await say({ assigned: 'Ben' });
+    expect([await saysKept(), (await ask()).states[0].assigned]).toEqual([true, 'Ben']);
+    // Other days are none of those that are kept.
+    const other = { client: setting.client, period: { ...PERIOD, from: '2026-10-04' } };
+    const { body } = (await send(server.address, 'POST', '/audit', other)) as Loose;
+    expect(JSON.stringify(body.findings)).not.toContain('VISITS');
+    const note = { days: { from: day(80), to: day(80) }, channel: null, campaign: null, text: 'The shop moved' };
+    await send(server.address, 'POST', `/clients/${setting.client}/notes`, { ...note, seen: 0, by: '', note: '', isOfAgency: false });
+    expect(await saysKept()).toBe(false);
   });
 
   it('say of a client without anything what they would need, and never nothing', async () => {

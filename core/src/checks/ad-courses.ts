@@ -13,7 +13,7 @@ import { campaignKey } from './campaign-key';
 import { countingOf, read, type Read, resultOf, type Situation } from './situation';
 
 /** Days up to the last that is looked at of which ads are followed. */
-export const FOLLOWED_DAYS = 364;
+export const FOLLOWED_DAYS = 182;
 /** More ads than this are followed by weeks. */
 const MOST_BY_DAY = 500;
 const WEEK = 7;

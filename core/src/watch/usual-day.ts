@@ -31,9 +31,30 @@ const STEADIEST = 0.03;
 
 const known = (values: readonly (number | null | undefined)[]): number[] => values.flatMap((each) => each ?? []);
 
+/** The same weekdays before a day, and what is in their middle; 0 where none is known. */
+interface Weekdays {
+  readonly own: readonly number[];
+  readonly middle: number;
+}
+
+/** Every day is looked at from the thirteen around it: what came before it is worked out once. */
+const worked = new WeakMap<Daily, Map<number, Weekdays>>();
+
 /** What the same weekdays before a day came to, the latest first. */
-const weekdaysBefore = (values: Daily, at: number): number[] =>
-  known(Array.from({ length: WEEKS }, (_, week) => values[at - (week + 1) * WEEK]));
+function weekdaysBefore(values: Daily, at: number): Weekdays {
+  const ofValues = worked.get(values) ?? new Map<number, Weekdays>();
+  worked.set(values, ofValues);
+  const made = ofValues.get(at);
+  if (made) return made;
+  const own: number[] = [];
+  for (let week = 1; week <= WEEKS; week++) {
+    const value = values[at - week * WEEK];
+    if (value != null) own.push(value);
+  }
+  const weekdays = { own, middle: own.length > 0 ? median(own) : 0 };
+  ofValues.set(at, weekdays);
+  return weekdays;
+}
 
 /**
  * A day against the median of the same weekdays before it, times how the week before stood to its own (the level), in
@@ -42,9 +63,9 @@ const weekdaysBefore = (values: Daily, at: number): number[] =>
  */
 export function dayAgainstUsual(values: Daily, at: number, varies: Varies, steadiest = STEADIEST): DayMeasured | undefined {
   const value = values[at];
-  const own = weekdaysBefore(values, at);
+  const { own, middle } = weekdaysBefore(values, at);
   if (value == null || own.length < FEWEST) return undefined;
-  const usual = median(own) * levelBefore(values, at);
+  const usual = middle * levelBefore(values, at);
   const share = spreadBefore(values, at);
   if (varies === 'count') return { value, usual, z: countsApart(value, usual, share) };
   const spread = Math.max(share, steadiest) * usual;
@@ -72,18 +93,19 @@ function countsApart(count: number, usual: number, share: number): number {
 /** How the six days before a day stood to their weekdays; 1 where too few are known. */
 function levelBefore(values: Daily, at: number): number {
   const ratios = range(at - WEEK + 1, at - 1).flatMap((day) => {
-    const [own, before] = [values[day], weekdaysBefore(values, day)];
-    return own != null && before.length >= FEWEST && median(before) > 0 ? [own / median(before)] : [];
+    const [value, { own, middle }] = [values[day], weekdaysBefore(values, day)];
+    return value != null && own.length >= FEWEST && middle > 0 ? [value / middle] : [];
   });
   return ratios.length >= FEWEST ? median(ratios) : 1;
 }
 
 /** The usual distance of days from the middle of their weekdays, as a share of it. */
 function spreadBefore(values: Daily, at: number): number {
-  const distances = Array.from({ length: WEEK }, (_, day) => weekdaysBefore(values, at + day)).flatMap((own) => {
-    const middle = own.length > 0 ? median(own) : 0;
-    return middle > 0 ? own.map((each) => Math.abs(each / middle - 1)) : [];
-  });
+  const distances: number[] = [];
+  for (let day = 0; day < WEEK; day++) {
+    const { own, middle } = weekdaysBefore(values, at + day);
+    if (middle > 0) for (const each of own) distances.push(Math.abs(each / middle - 1));
+  }
   return distances.length > 0 ? OF_MEDIAN * median(distances) : 0;
 }
 

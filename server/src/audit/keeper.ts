@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto';
-import type { Client } from '@lens/contract';
+import type { AuditReply, Client } from '@lens/contract';
+import { CHECKS, type DayRange } from '@lens/core';
 import { clockOf, type Context, momentOf } from '../context';
-import { newestAudit, keepAudit, type KeptAudit } from '../store/audits';
+import { auditBy, keepAudit, type KeptAudit, newestAudit } from '../store/audits';
 import { clientRecord } from '../store/client-record';
 import { allClients, dataRange } from '../store/clients';
-import { auditOf } from './audit-of';
+import { documentsOf } from '../store/documents';
+import { movesOf } from '../store/moves';
+import { auditOf, statesOf } from './audit-of';
 
 /** Days that an audit by itself looks at: the last finished ones. */
 const DAYS = 28;
@@ -20,10 +23,21 @@ export async function makeAudit(context: Context, client: Client): Promise<KeptA
   return kept;
 }
 
+/** All that an audit is made of: the client's data and rules, what is noted and decided, and what is looked into. */
 const recordOf = ({ db }: Context, client: string): string =>
   createHash('sha256')
-    .update(JSON.stringify(clientRecord(db, client)))
+    .update(JSON.stringify([clientRecord(db, client), documentsOf(db, 'note', client), movesOf(db, client), CHECKS]))
     .digest('base64url');
+
+/** The audit of a client's period where it was kept today and nothing that it is made of has changed since; undefined where not. */
+export function keptAudit(context: Context, client: Client, { from, to }: DayRange): AuditReply | undefined {
+  const { today } = clockOf(context, client.timeZone);
+  if (from !== today - DAYS || to !== today - 1) return undefined;
+  const newest = newestAudit(context.db, client.id);
+  if (newest?.madeOn !== today || newest.record !== recordOf(context, client.id)) return undefined;
+  const kept = auditBy(context.db, client.id, today);
+  return kept && { ...kept.audit, states: statesOf(context, client.id) };
+}
 
 /** Makes an audit of each client whose data, rules or day have changed since its last one; one at a time, behind whoever asks. */
 export class AuditKeeper {

@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@lens/contract';
 import type { Router } from 'express';
 import { auditOf, statesOf } from '../audit/audit-of';
 import { decide, movesReply } from '../audit/decide';
-import { makeAudit } from '../audit/keeper';
+import { keptAudit, makeAudit } from '../audit/keeper';
 import { clockOf, type Context, momentOf } from '../context';
 import { auditBy } from '../store/audits';
 import { allClients } from '../store/clients';
@@ -17,7 +17,7 @@ export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {
     const client = clientOr404(context, body.client);
     refuseFarDays(context, [client], { period: body.period });
-    return auditOf(context, client, body.period);
+    return keptAudit(context, client, body.period) ?? auditOf(context, client, body.period);
   });
   answer(router, ENDPOINTS.audits, () => ({
     audits: allClients(context.db).flatMap((client) => {
