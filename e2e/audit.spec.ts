@@ -85,9 +85,9 @@ test('every ad that runs is read by its deepest step, by bars that later weeks h
       .first(),
   ).toBeVisible();
   await page.getByRole('button', { name: /^Fine/ }).click();
-  const held = page.getByRole('article', { name: /^As known in each of the last 8 weeks, the cost per cart/ });
+  const held = page.getByRole('article', { name: /^As known in each of the last 8 weeks, the cost per (cart|checkout)/ });
   await held.getByRole('button', { name: 'Show which' }).click();
-  await expect(held.getByRole('row', { name: /^23 Oct 2026 cost per cart/ }).first()).toBeVisible();
+  await expect(held.getByRole('row', { name: /^23 Oct 2026 cost per (cart|checkout)/ }).first()).toBeVisible();
   await lens.accessible();
 });
 

@@ -78,6 +78,7 @@ describe('hours and weekdays', () => {
       'by hour',
     );
     expect(lookAt(hourRows(() => 0.0001)).findings).toEqual([]);
+    expect(lookAt(hourRows(evening), { names: (_, code) => `in the ${code}th hour` }).lacks).toContain('no way that can be read');
     const leads = { metricSet: 'leads', target: null } as const;
     const rows = hourRows(() => 0.05).map((row) => ({ ...row, amounts: { spend: 1, clicks: 20, 'lead.count.claims.click': 1 } }));
     expect(lookAt(rows, leads).looked).toContain('in which hours leads are accepted is said under Targets');

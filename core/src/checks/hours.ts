@@ -34,6 +34,7 @@ export function checkHours(situation: Situation): Looked {
   if (!isTold(situation, HOUR_OF_WEEK)) return lacking('hours', 'no report tells spend and outcomes by hour. Fetch one under Intake');
   const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
   const channels = channelsOf(situation, days);
+  if (channels.length === 0) return lacking('hours', 'hours are told in no way that can be read, such as “08:00” beside a day');
   const findings = [
     ...closedFinding(situation, channelsOf(situation, situation.days)),
     ...channels.flatMap((each) => hoursFinding(situation, each, days)),
