@@ -117,7 +117,7 @@ test('from the client to the change sheet', async ({ page, lens }) => {
 
   await test.step('audit: supported and undecided, a move accepted and one dismissed', async () => {
     await page.getByRole('link', { name: 'Audit', exact: true }).click();
-    const gifts = page.getByRole('article', { name: 'JLT_search_new_gifts_uk' });
+    const gifts = page.getByRole('article', { name: 'JLT_search_new_gifts_uk', exact: true });
     await expect(gifts).toContainText('break-even ROAS 2.17');
     await expect(gifts).toContainText('£74.00 → £59.20');
     await lens.accessible();

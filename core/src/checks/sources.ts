@@ -115,6 +115,8 @@ export function partsOf(situation: Situation, dimension: string, days: DayRange)
   });
 }
 
+/** Where ads stand: many see them on the way to something else. Of devices, keywords and pages claims tell as well, and of more outcomes. */
+const ON_THE_WAY: readonly string[] = ['placement', 'sub-source', 'source'];
 /** With fewer outcomes of people who met nothing else a campaign's parts are judged by what is claimed for them. */
 const LEAST_ALONE = 20;
 /** Hours back from an outcome in which nothing else may have been met. */
@@ -125,7 +127,7 @@ const LOOKBACK = 60 * 24;
  * last click also goes to what only stood on the way of somebody who would have come. Null where the log tells too few.
  */
 function aloneOf(situation: Situation, dimension: string, days: DayRange): (parts: readonly CampaignPart[]) => CampaignPart[] | null {
-  const log = situation.touches();
+  const log = ON_THE_WAY.includes(dimension) ? situation.touches() : null;
   if (!log?.codes.has(dimension)) return () => null;
   const action = resultOf(situation).outcome.id;
   const counted = new Map(
