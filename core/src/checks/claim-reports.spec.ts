@@ -48,6 +48,10 @@ describe('claims in reports', () => {
     expect(jump?.says).toContain('claimed 2.0 purchases');
   });
 
+  it('that rose a little are fine', () => {
+    expect(lookAt((day) => (day >= 240 ? 1.2 : 1)).findings).toEqual([]);
+  });
+
   it('that fell are no trouble', () => {
     expect(lookAt((day) => (day >= 240 ? 1 : 2)).findings).toEqual([]);
   });

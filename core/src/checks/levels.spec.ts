@@ -46,6 +46,14 @@ describe('groups, keywords and products', () => {
     expect(found?.members).toEqual(['keyword 2', 'keyword 3']);
   });
 
+  it('allow for chance in a long list: one that would miss alone is left open among twenty', () => {
+    const many = Array.from({ length: 20 }, (_, at) => keyword(1, 10 + at, 6)).flat();
+    const found = checkLevels(situationOf([reportOf([...many, ...keyword(1, 99, 3)])])).findings.find(
+      ({ trouble }) => trouble === 'keyword',
+    );
+    expect(found).toMatchObject({ group: 'fine', members: [] });
+  });
+
   it('say what is wanting', () => {
     expect(checkLevels(situationOf([reportOf(rows)], { target: null })).lacks).toContain('no target');
     const bare = rows.map((row) => ({ ...row, codes: { campaign: 1 } }));

@@ -36,9 +36,9 @@ describe('pages on which fewer stay', () => {
 });
 
 describe('pages worth more traffic', () => {
-  const rows = (page: number, every: number): DayRow[] =>
+  const rows = (page: number, every: number, many = 1): DayRow[] =>
     days.map((day, at): DayRow => {
-      const bought = at % every === 0 ? 1 : 0;
+      const bought = at % every === 0 ? many : 0;
       return {
         day,
         codes: { campaign: 1, 'landing page': page, 'landing page path': page },
@@ -57,6 +57,8 @@ describe('pages worth more traffic', () => {
 
   it('are none where all bring alike, or one page is all there is', () => {
     expect(find(rows(7, 2), rows(8, 2))).toEqual([]);
+    // A tenth more is surely more, and no reason to send all there.
+    expect(find(rows(7, 1, 33), rows(8, 1, 27), rows(9, 1, 30))).toEqual([]);
     expect(find(rows(7, 1))).toEqual([]);
   });
 });

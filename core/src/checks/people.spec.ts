@@ -70,6 +70,9 @@ describe('people and frequency', () => {
     // As often clicked as before, or not surely less.
     expect(worn(30).map(({ trouble }) => trouble)).toEqual(['all']);
     expect(worn(29).map(({ trouble }) => trouble)).toEqual(['all']);
+    // Fewer clicks alone are no sign of being seen too often.
+    const fewer = lookAt((day) => (day > LOOKED.to - 30 ? { impressions: 1000, clicks: 10 } : steady)).findings;
+    expect(fewer.map(({ trouble }) => trouble)).toEqual(['all']);
   });
 
   it('ask for the report that would tell', () => {

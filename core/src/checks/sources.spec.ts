@@ -105,7 +105,7 @@ describe('sources in the site’s log', () => {
         sold: [nth + 2],
       })),
     );
-  const lookAt = (buyers: number) => {
+  const lookAt = (buyers: number, made = rows) => {
     const log = logOf(people(buyers));
     const from = LOOKED.to - 100;
     const codes = new Map([
@@ -113,7 +113,7 @@ describe('sources in the site’s log', () => {
       ['placement', { of: 'member' as const, codes: Int32Array.of(-1, 1, 2, 3, 4, 5, 6) }],
     ]);
     const touches = { ...log, codes, day: log.day.map(() => from), outcomes: { ...log.outcomes, day: log.outcomes.day.map(() => from) } };
-    return checkSources(situationOf([reportOf(rows)], { touches: () => touches })).findings;
+    return checkSources(situationOf([reportOf(made)], { touches: () => touches })).findings;
   };
 
   it('are judged by those who met nothing else, so that what only stood on the way is found', () => {
@@ -128,6 +128,10 @@ describe('sources in the site’s log', () => {
 
   it('are judged by claims where too few met nothing else', () => {
     expect(lookAt(3)).toEqual([]);
+    const idle = days.flatMap((day) =>
+      [1, 2, 3, 4, 5, 6].map((placement) => part(day, { campaign: 1, placement }, placement === 6 ? 0 : 1)),
+    );
+    expect(lookAt(3, idle)[0]?.evidence[0]).toContain('as the channel claims');
   });
 });
 

@@ -25,7 +25,7 @@ export function outcomesAlone(log: TouchLog, dimensions: readonly string[], { ac
     if (journeys.isSold[journey] !== 1) continue;
     const [from, to] = [journeys.touchesFrom[journey] ?? 0, journeys.touchesFrom[journey + 1] ?? 0];
     const first = journeys.member[from];
-    if (first === undefined || from === to || journeys.isAsked[from] !== 1) continue;
+    if (first === undefined || from === to) continue;
     if (journeys.member.subarray(from, to).some((each) => each !== first)) continue;
     const codes = members.codes[first];
     if (!codes || codes.includes(NONE)) continue;

@@ -96,6 +96,21 @@ describe('hours of a week', () => {
     expect(lucky?.ratio).toBeLessThan(2);
   });
 
+  it('are held against accepting hours alone: that nights bring nothing makes no day good', () => {
+    const told = Array.from({ length: 10 }, (_, seed) =>
+      supportedHours(weekHours(weekOf((__, hour) => ({ clicks: 200, rate: hour >= 6 && hour < 21 ? 0.05 : 0 }), 70 + seed))),
+    );
+    expect(told.filter((hours) => hours.length > 0).length).toBeLessThanOrEqual(2);
+  });
+
+  it('are alike on all weekdays where these differ by chance alone', () => {
+    const alike = Array.from({ length: 10 }, (_, seed) => {
+      const hours = weekHours(weekOf((__, hour) => ({ clicks: 200, rate: evening(hour) ? 0.08 : 0.04 }), 90 + seed));
+      return new Set(hours.filter(({ hour }) => hour === 18).map(({ ratio }) => ratio.toFixed(9))).size === 1;
+    });
+    expect(alike.filter(Boolean).length).toBeGreaterThanOrEqual(7);
+  });
+
   it('are none where nothing came in accepting hours', () => {
     expect(weekHours(weekOf(() => ({ clicks: 10, rate: 0 }), 1))).toEqual([]);
   });

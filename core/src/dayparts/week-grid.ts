@@ -54,12 +54,20 @@ export function weekHours(cells: readonly CampaignHour[]): WeekHour[] {
     const { weekday, hour, isAccepting } = first;
     return [{ ...{ weekday, hour, isAccepting, expected }, spend: total('spend'), clicks: total('clicks'), outcomes: total('outcomes') }];
   });
-  const [byHour, byWeekday] = [marginOf(hours, ({ hour }) => hour), marginOf(hours, ({ weekday }) => weekday)];
+  const byHour = marginOf(hours, ({ hour }) => hour);
+  const byHours = hours.map((each) => ({ ...each, expected: each.expected * byHour(each.hour).ratio }));
+  // What hours of all days bring is no matter of a weekday, nor is what comes while nobody answers.
+  const byWeekday = marginOf(
+    byHours.filter(({ isAccepting }) => isAccepting),
+    ({ weekday }) => weekday,
+  );
   const placed = hours.map((each) => {
     const [hour, weekday] = [byHour(each.hour), byWeekday(each.weekday)];
     return { ...each, usual: hour.ratio * weekday.ratio, variance: hour.variance + weekday.variance };
   });
-  const own = spreadOf(placed.map(({ outcomes, expected, usual }) => ({ outcomes, expected: expected * usual })));
+  const own = spreadOf(
+    placed.filter(({ isAccepting }) => isAccepting).map(({ outcomes, expected, usual }) => ({ outcomes, expected: expected * usual })),
+  );
   return placed.map(({ usual, variance, ...each }) => {
     const apart = drawn(own, { outcomes: each.outcomes, expected: each.expected * usual });
     const [ratio, doubt] = [usual * apart.ratio, variance + apart.variance];
@@ -81,14 +89,20 @@ interface Drawn {
 }
 
 /** All that share an hour, or a weekday. */
-function marginOf<T extends Counted>(cells: readonly T[], of: (cell: T) => number): (which: number) => Drawn {
-  const totals = new Map(
-    [...groupBy(cells, of)].map(([which, own]) => [
-      which,
-      { outcomes: sum(own.map((each) => each.outcomes)), expected: sum(own.map((each) => each.expected)) },
-    ]),
-  );
-  const spread = spreadOf([...totals.values()]);
+function marginOf<T extends Counted & { readonly isAccepting: boolean }>(
+  cells: readonly T[],
+  of: (cell: T) => number,
+): (which: number) => Drawn {
+  const totalsOf = (some: readonly T[]): Map<number, Counted> =>
+    new Map(
+      [...groupBy(some, of)].map(([which, own]) => [
+        which,
+        { outcomes: sum(own.map((each) => each.outcomes)), expected: sum(own.map((each) => each.expected)) },
+      ]),
+    );
+  const totals = totalsOf(cells);
+  // How widely accepting hours vary is seen of them alone: nights that bring nothing make no day uncertain.
+  const spread = spreadOf([...totalsOf(cells.filter(({ isAccepting }) => isAccepting)).values()]);
   return (which) => drawn(spread, totals.get(which) ?? { outcomes: 0, expected: 0 });
 }
 

@@ -124,6 +124,21 @@ describe('early signals', () => {
     expect(found.length).toBeLessThanOrEqual(1);
   });
 
+  it('are of no use where they tell surely, and little', () => {
+    const draw = seededRandom(44);
+    const ads = Array.from({ length: 300 }, (_, nth) => {
+      const [cart, other] = [1 + 9 * draw(), 1 + 9 * draw()];
+      const made = Array.from({ length: 60 }, () => ({
+        ...{ spend: 20, carts: drawPoisson(draw, 20 / cart) },
+        results: drawPoisson(draw, 20 / (3 * cart ** 0.3 * other ** 0.7)),
+      }));
+      return ad(nth, (at) => made[at] ?? { spend: 0, carts: 0, results: 0 });
+    });
+    const tried = trySignals(ads, 1, 15).find(({ after }) => after === 10);
+    expect(tried?.ranks?.low).toBeGreaterThan(0.1);
+    expect(tried).toMatchObject({ isUsable: false, bar: null });
+  });
+
   it('are not told of fewer than thirty ads', () => {
     const tried = trySignals(adsOf(29, true, 3), 1, 15);
     expect(tried.every(({ ranks, isUsable, bar }) => ranks === null && !isUsable && bar === null)).toBe(true);
@@ -173,6 +188,8 @@ describe('whether a bar held', () => {
   });
 
   it('is not known before enough came', () => {
+    // Nor of ads whose early money was not spent by then: 75 at 20 a day.
+    expect(heldSince({ then: ads, now: ads, by: 2 }, { step: 0, after: 5 }, 15)).toMatchObject({ stopped: 0, winners: 0 });
     expect(heldSince({ then: ads, now: ads, by: 59 }, { step: 0, after: 5 }, 15)).toMatchObject({ stopped: 0, winners: 0 });
   });
 
