@@ -113,7 +113,7 @@ function drawn(variance: number, { outcomes, expected }: Counted): Drawn {
   return { ratio: (shape + outcomes) / (shape + expected), variance: 1 / (shape + outcomes) };
 }
 
-/** The relative variance of siblings beyond that of Poisson counts; 0 where chance alone makes them differ as much in one of twenty. */
+/** The relative variance of siblings beyond that of Poisson counts; 0 where chance alone makes them differ as much in one of a thousand. */
 function spreadOf(cells: readonly Counted[]): number {
   if (cells.length < LEAST_SIBLINGS) return WIDEST;
   const apart = sum(cells.map(({ outcomes, expected }) => (outcomes - expected) ** 2 / expected));
@@ -121,4 +121,5 @@ function spreadOf(cells: readonly Counted[]): number {
   const beyond = sum(cells.map(({ outcomes, expected }) => (outcomes - expected) ** 2 - outcomes));
   return Math.min(WIDEST, Math.max(0, beyond / sum(cells.map(({ expected }) => expected ** 2))));
 }
-const BEYOND_CHANCE = 0.95;
+/** Three such looks are taken of each channel, every day anew: one of twenty would often find hours that are none. */
+const BEYOND_CHANCE = 0.999;
