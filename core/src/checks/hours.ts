@@ -155,7 +155,7 @@ function hoursFinding(situation: Situation, { name, cells }: Channel, days: DayR
               `Bids beside those of all hours, in place of today’s: ${lines.slice(0, MOST_NAMED).map(text).join('; ')}${rest > 0 ? `; and ${words.count(rest)} more` : ''}.`,
             ]
           : []),
-        `Of ${several(results, situation.style)} that it claims by the hour of the click, ${words.days(days)}. Each hour is drawn towards its hour and its weekday; of the hours told one in twenty may be on the other side of the mean.`,
+        `Of ${several(results, situation.style)} that it claims by the hour of the click, ${words.days(days)}. Each hour is drawn towards its hour and its weekday; each hour told surely (99 %) lies on its side of the mean.`,
       ],
       advice:
         supported.length > 0

@@ -11,23 +11,19 @@ export interface Adjustment {
 }
 
 const STEP = 0.05;
-/** Of those that are told, so many may be on the wrong side by chance. */
-const CHANCE = 0.05;
+/** So surely each hour that is told lies on its side. */
+const SURE = 0.99;
 /** A bid is at most doubled, and never taken away by this. */
 const [LEAST, MOST] = [-0.9, 1];
 
-/** Hours whose ratio surely lies on its side of 1: the longest list of which no more than one in twenty is expected not to. */
-export function supportedHours(hours: readonly WeekHour[]): WeekHour[] {
-  const surest = hours.filter(({ isAccepting, ratio }) => isAccepting && changeOf(ratio) !== 0).toSorted((a, b) => b.surely - a.surely);
-  let doubt = 0;
-  const kept: WeekHour[] = [];
-  for (const hour of surest) {
-    doubt += 1 - hour.surely;
-    if (doubt > CHANCE * (kept.length + 1)) break;
-    kept.push(hour);
-  }
-  return kept;
-}
+/**
+ * Hours whose ratio surely lies on its side of 1, each by itself: those of seven weekdays share what is not known of their hour,
+ * so that one sure hour must not make room for another that is less so.
+ */
+export const supportedHours = (hours: readonly WeekHour[]): WeekHour[] =>
+  hours
+    .filter(({ isAccepting, ratio, surely }) => isAccepting && changeOf(ratio) !== 0 && surely >= SURE)
+    .toSorted((a, b) => b.surely - a.surely);
 
 /** What a click brings beside the mean of accepting hours, to 5 % and within what a bid may change: 1.33 → 0.35, 0.97 → −0.05. */
 export const changeOf = (ratio: number): number => Math.min(MOST, Math.max(LEAST, Math.round((ratio - 1) / STEP) * STEP));
