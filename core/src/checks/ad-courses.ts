@@ -10,10 +10,10 @@ import { NONE } from '../rows/coding';
 import { watchedMetrics } from '../watch/lines';
 import type { Day, DayRange } from '../time/day';
 import { campaignKey } from './campaign-key';
-import { countingOf, read, type Read, resultOf, type Situation } from './situation';
+import { channelName, countingOf, read, type Read, resultOf, type Situation } from './situation';
 
 /** Days up to the last that is looked at of which ads are followed. */
-export const FOLLOWED_DAYS = 182;
+const FOLLOWED_DAYS = 182;
 /** More ads than this are followed by weeks. */
 const MOST_BY_DAY = 500;
 const WEEK = 7;
@@ -96,14 +96,13 @@ interface Ad extends Pick<Course, 'days' | 'spend' | 'steps' | 'results'> {
 
 /** Makes the course of an ad as known by a day; none of one that is not known. */
 function courseMaker(situation: Situation, period: DayRange): (ad: Ad, day: Day) => Course[] {
-  const { names } = situation;
   const stages = stagesOf(situation, period);
   const lateness = latenessOf(situation.tables, situation.lastDay);
   const term = lateTerm(situation);
   return ({ member, campaign, days, ...columns }, day) => {
     if (days.length === 0) return [];
     const curve = lateness.of(term, codeOf(campaign));
-    const channel = member.channel === null ? '' : names('channel', member.channel);
+    const channel = channelName(situation, member);
     return [
       {
         ...{ key: member.key, name: member.name, path: [channel, campaign?.name ?? ''], stage: stages.get(codeOf(campaign)) ?? null },

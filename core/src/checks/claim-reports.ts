@@ -9,7 +9,7 @@ import type { Daily } from '../watch/usual-day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding, Since } from './finding';
 import { ratioSpread } from './ratio-spread';
-import { resultOf, type Situation } from './situation';
+import { only, resultOf, type Situation } from './situation';
 import { happenedAround, Words } from './words';
 
 /** So many more claims for each order than before are a tag that counts twice, or counts something else. */
@@ -133,7 +133,7 @@ function base(
       screen: 'compare',
       metric: count,
       rows: ['channel'],
-      where: [{ dimension: 'channel', any: [{ test: 'is', value: line.name }] }],
+      where: only('channel', line.name),
       period: days,
     },
   };

@@ -7,7 +7,7 @@ import { DAYS_BEFORE } from '../watch/unusual-days';
 import type { Daily } from '../watch/usual-day';
 import { findingKey } from './check';
 import type { OtherFinding } from './finding';
-import { metricsOf, resultOf, type Situation } from './situation';
+import { metricsOf, only, resultOf, type Situation } from './situation';
 import { CLICKED, CLIENT, type Odd, type Watched, WHOLE } from './watched-days';
 import { happenedAround, Words } from './words';
 
@@ -63,7 +63,7 @@ export function oddDaysFinding(situation: Situation, run: readonly Odd[], all: r
       screen: 'compare',
       metric: result?.metric ?? odd[0]?.metric ?? 'spend',
       rows: about.kind === CLIENT ? ['channel'] : ['channel', 'campaign'],
-      where: channel === null ? [] : [{ dimension: 'channel', any: [{ test: 'is', value: channel }] }],
+      where: channel === null ? [] : only('channel', channel),
       period: { from: days.from - 14, to: Math.min(looked.to, days.to + 14) },
     },
   };

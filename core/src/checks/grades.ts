@@ -7,7 +7,7 @@ import type { DayRange } from '../time/day';
 import { campaignKey } from './campaign-key';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { metricsOf, read, type Situation } from './situation';
+import { channelName, metricsOf, only, read, type Situation } from './situation';
 
 /** Days of now, and of before. Grades are given anew every week: of twelve, four are the worst by chance in one of 495. */
 const [NOW, BEFORE] = [28, 56];
@@ -68,7 +68,7 @@ function gradesOf(situation: Situation, figure: Figure): Grades | null {
 
 function findingOf(situation: Situation, ads: readonly Graded[], campaign: Member | undefined): OtherFinding {
   const name = campaign?.name ?? '';
-  const channel = campaign?.channel == null ? '' : situation.names('channel', campaign.channel);
+  const channel = channelName(situation, campaign);
   return {
     check: 'grades',
     trouble: 'grade fell',
@@ -94,7 +94,7 @@ function findingOf(situation: Situation, ads: readonly Graded[], campaign: Membe
       screen: 'compare',
       metric: 'grade',
       rows: ['campaign', 'group', 'ad'],
-      where: [{ dimension: 'campaign', any: [{ test: 'is', value: name }] }],
+      where: only('campaign', name),
       period: { from: situation.days.to - NOW - BEFORE + 1, to: situation.days.to },
     },
   };

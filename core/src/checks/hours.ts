@@ -5,11 +5,10 @@ import { acceptingOn, isAccepting, weekdaysText } from '../dayparts/accepting';
 import { type Adjustment, adjustmentsOf, changeOf, supportedHours } from '../dayparts/adjustments';
 import { type CampaignHour, type WeekHour, weekHours } from '../dayparts/week-grid';
 import { HOUR_OF_WEEK } from '../measure/dimension';
-import { WEEKDAYS } from '../time/day';
-import type { DayRange } from '../time/day';
+import { type DayRange, WEEKDAYS } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { read, resultOf, type Situation } from './situation';
+import { channelName, only, read, resultOf, type Situation } from './situation';
 import { isTold, atPace, PARTS_DAYS } from './sources';
 import { listed, Words } from './words';
 
@@ -47,7 +46,7 @@ export function checkHours(situation: Situation): Looked {
 }
 
 function channelsOf(situation: Situation, period: DayRange): Channel[] {
-  const { names, promised } = situation;
+  const { promised } = situation;
   const { count } = resultOf(situation);
   const accepting = acceptingOn(promised.hours, situation.days.to);
   const { members, value } = read(situation, ['spend', 'clicks', count], {
@@ -58,7 +57,7 @@ function channelsOf(situation: Situation, period: DayRange): Channel[] {
     const [spend, clicks, outcomes] = ['spend', 'clicks', count].map((metric) => value(member, metric));
     if (member.level !== HOUR_OF_WEEK || member.kind !== 'member' || !place || spend == null || clicks == null || outcomes == null)
       return [];
-    const channel = member.channel === null ? '' : names('channel', member.channel);
+    const channel = channelName(situation, member);
     return [
       {
         ...place,
@@ -173,7 +172,7 @@ function hoursFinding(situation: Situation, { name, cells }: Channel, days: DayR
         ),
       },
       members: lines.map(text),
-      rows: { ...rowsBehind(days), where: [{ dimension: 'channel', any: [{ test: 'is', value: name }] }] },
+      rows: { ...rowsBehind(days), where: only('channel', name) },
     },
   ];
 }

@@ -16,7 +16,7 @@ import { listed, Words } from './words';
 const RUNS = 7;
 
 /** An ad that runs as the ladder reads it. */
-export interface ReadAd {
+interface ReadAd {
   readonly course: Course;
   readonly reading: Reading;
   readonly spend: number;
@@ -28,7 +28,7 @@ export interface ReadAd {
 const RESULT = '';
 
 /** Reads every ad that runs on the days that are looked at: results first, then each step whose cost tells, from the deepest up. */
-export function readAds(known: KnownSignals, { now }: AdCourses, held: readonly Held[]): ReadAd[] {
+function readAds(known: KnownSignals, { now }: AdCourses, held: readonly Held[]): ReadAd[] {
   const { situation, perResult } = known;
   const { days } = situation;
   const running = now.filter((course) => (course.days.at(-1) ?? -Infinity) > days.to - RUNS);
@@ -101,7 +101,7 @@ export function ladderFindings(known: KnownSignals, courses: AdCourses, held: re
 const MOST_NAMED = 4;
 
 /** Why an ad is kept, stopped or waited for, in a sentence. */
-export function whyOf(known: KnownSignals, { verdict, by, against }: Reading): string {
+function whyOf(known: KnownSignals, { verdict, by, against }: Reading): string {
   if (!by) return 'nothing is counted of it';
   const words = new Words(known.situation.style);
   const cost = costOfRung(known, by);

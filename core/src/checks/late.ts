@@ -7,7 +7,7 @@ import { TARGET_METRICS } from '../target/target';
 import type { DayRange } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { metricsOf, read, resultOf, type Situation } from './situation';
+import { channelName, metricsOf, read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** Days that channels which steer themselves usually judge by. */
@@ -28,7 +28,7 @@ interface Late {
  * and so what to type into a channel that steers itself by them (calculations 9): its goal × what is shown / what is matured.
  */
 export function checkLate(situation: Situation): Looked {
-  const { target, days, tables, lastDay, names } = situation;
+  const { target, days, tables, lastDay } = situation;
   if (!target) return lacking('late', 'there is no target to type in. Set one under Targets');
   const recent = { from: days.to - JUDGED_DAYS + 1, to: days.to };
   const { metric } = target;
@@ -43,7 +43,7 @@ export function checkLate(situation: Situation): Looked {
   const campaigns = members.flatMap((member): Late[] => {
     const shows = read_(member, metric);
     const arrived = typeof member.code === 'number' && member.level === 'campaign' ? arrivals.of(term, [member.code]) : undefined;
-    const channel = member.channel === null ? '' : names('channel', member.channel);
+    const channel = channelName(situation, member);
     return shows !== null && shows > 0 && arrived ? [{ name: member.name, channel, shows, arrived }] : [];
   });
   return { check: 'late', looked, findings: [findingOf(situation, { recent, whole, campaigns, goal: target.value, isValue })], lacks: '' };

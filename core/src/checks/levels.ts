@@ -8,7 +8,7 @@ import { arrivalsOf } from '../maturity/arrivals';
 import { findingKey, lacking, type Looked } from './check';
 import { costOfResult } from './cost-of-result';
 import type { OtherFinding } from './finding';
-import { countingOf, read, type Read, resultOf, type Situation } from './situation';
+import { channelName, countingOf, read, type Read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** Levels below campaigns, beside ads, that are held against the target. */
@@ -75,7 +75,7 @@ function judgedOf(situation: Situation, level: LevelBelow, perResult: number): J
       clicks: 0,
       spend,
     });
-    const channel = member.channel === null ? '' : situation.names('channel', member.channel);
+    const channel = channelName(situation, member);
     return [
       {
         ...{ name: member.name, campaign: campaign.name, channel, spend, results, verdict, pValue },

@@ -5,7 +5,7 @@ import { arrivalsOf } from '../maturity/arrivals';
 import { findingKey, lacking, type Looked } from './check';
 import { costOfResult } from './cost-of-result';
 import type { OtherFinding } from './finding';
-import { countingOf, read, type Read, resultOf, type Situation } from './situation';
+import { channelName, countingOf, only, read, type Read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** Less that is lost to rank is nothing to bid for. */
@@ -32,7 +32,7 @@ export function checkLost(situation: Situation): Looked {
   const campaigns = shares.members.flatMap((member): Lost[] => {
     const [won, toBudget, toRank] = metrics.map((metric) => shares.value(member, metric));
     if (member.level !== 'campaign' || member.kind !== 'member' || won == null || !(won > 0)) return [];
-    const channel = member.channel === null ? '' : situation.names('channel', member.channel);
+    const channel = channelName(situation, member);
     return [{ member, channel, won, toBudget: toBudget ?? null, toRank: toRank ?? null, surplus: kept(member) }];
   });
   if (campaigns.length === 0)
@@ -127,6 +127,6 @@ const rowsBehind = ({ days }: Situation, campaign?: string): OtherFinding['rows'
   screen: 'compare',
   metric: 'share-won',
   rows: ['channel', 'campaign'],
-  where: campaign === undefined ? [] : [{ dimension: 'campaign', any: [{ test: 'is', value: campaign }] }],
+  where: campaign === undefined ? [] : only('campaign', campaign),
   period: days,
 });

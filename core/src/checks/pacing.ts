@@ -9,7 +9,7 @@ import { type Day, type DayRange, dayParts, daysInMonth, firstOfMonth } from '..
 import { figureIn } from '../compare/answer';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { read, type Situation } from './situation';
+import { only, read, type Situation } from './situation';
 import { Words } from './words';
 
 /** What was agreed: the plan of a month, what was paid in at a channel by a day, in which hours somebody answers, and how often people should see a campaign. */
@@ -59,7 +59,7 @@ export function checkPacing(situation: Situation): Looked {
 
 /** What was spent on some days, at a channel or all; a gap where that is not told. */
 function spent(situation: Situation, period: DayRange, channel?: string): Figure {
-  const where: Filter[] = channel === undefined ? [] : [{ dimension: 'channel', any: [{ test: 'is', value: channel }] }];
+  const where: Filter[] = channel === undefined ? [] : only('channel', channel);
   const { found, members } = read(situation, ['spend'], { period, where });
   const total = members.find(({ kind }) => kind === 'total');
   return total ? figureIn(found, total, 'spend', 0) : gap('not measured');

@@ -6,7 +6,7 @@ import { lengthOf } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { stayedFinding, worthMoreFinding } from './page-worth';
-import type { Situation } from './situation';
+import { only, type Situation } from './situation';
 import { happenedAround, Words } from './words';
 
 /** Days before those that are looked at which tell how many visits a click of a page usually is. */
@@ -67,7 +67,7 @@ function findingOf(situation: Situation, { page, days, clicks, rate, usual, spen
       screen: 'compare',
       metric: 'clicks',
       rows: ['landing page path'],
-      where: [{ dimension: 'landing page', any: [{ test: 'is', value: name }] }],
+      where: only('landing page', name),
       period: { from: days.from - 14, to: Math.min(situation.days.to, days.to + 14) },
     },
   };

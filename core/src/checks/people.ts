@@ -7,7 +7,7 @@ import { type Day, type DayRange, daysOf } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { ratioSpread } from './ratio-spread';
-import { read, type Read, type Situation } from './situation';
+import { channelName, only, read, type Read, type Situation } from './situation';
 import { Words } from './words';
 
 /** Windows of which channels tell how many people they reached. */
@@ -90,7 +90,7 @@ function shownBy(
     return week && month ? [[week, month]] : [];
   });
   const audience = audienceOf(windows);
-  const channel = member.channel === null ? '' : situation.names('channel', member.channel);
+  const channel = channelName(situation, member);
   return {
     ...{ member, channel, people: now.people, impressions: now.impressions, frequency: now.impressions / now.people },
     spend: totalOf('spend', upTo(days.to, MONTH)) ?? 0,
@@ -223,6 +223,6 @@ const rowsBehind = ({ days }: Situation, campaign?: string): OtherFinding['rows'
   screen: 'compare',
   metric: 'people-reached-30',
   rows: ['channel', 'campaign'],
-  where: campaign === undefined ? [] : [{ dimension: 'campaign', any: [{ test: 'is', value: campaign }] }],
+  where: campaign === undefined ? [] : only('campaign', campaign),
   period: { from: days.to, to: days.to },
 });

@@ -5,7 +5,7 @@ import { groupBy } from '../list/group-by';
 import { settingKey, settingsOf } from '../settings/settings-of';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { read, type Read, type Situation } from './situation';
+import { channelName, read, type Read, type Situation } from './situation';
 import { Words } from './words';
 
 /** Days before the last within which what ran is known. */
@@ -27,7 +27,7 @@ interface Built {
 
 /** How campaigns are set: those in which no ad runs or one alone in a group, budgets that were mistyped, budgets that never bind. */
 export function checkSettings(situation: Situation): Looked {
-  const { days, tables, names, style } = situation;
+  const { days, tables, style } = situation;
   const known = { from: days.to - KNOWN + 1, to: days.to };
   const [running, budgets] = [settingsOf(tables, 'running', known), settingsOf(tables, 'daily budget', known)];
   if (running.size === 0 && budgets.size === 0)
@@ -45,7 +45,7 @@ export function checkSettings(situation: Situation): Looked {
     .filter(({ level, kind }) => level === 'campaign' && kind === 'member')
     .map((campaign): Built => ({
       campaign,
-      channel: campaign.channel === null ? '' : names('channel', campaign.channel),
+      channel: channelName(situation, campaign),
       isRunning: stateOf('campaign', campaign.code) !== false,
       budget: budgets.get(settingKey('campaign', campaign.code ?? ''))?.value,
       groups: (below.get(campaign.key) ?? []).map(({ key, name }) => ({

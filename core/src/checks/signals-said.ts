@@ -32,7 +32,7 @@ export const costText = (situation: Situation, step: MetricId, cost: number): st
   new Words(situation.style).money(cost * scaleOf(step));
 
 /** “at most £3.28 (£2.85 to £3.64)”. */
-export const barText = (situation: Situation, step: MetricId, { cost, low, high, isAtMost }: Bar): string =>
+const barText = (situation: Situation, step: MetricId, { cost, low, high, isAtMost }: Bar): string =>
   `${isAtMost ? 'at most' : 'at least'} ${costText(situation, step, cost)} (${costText(situation, step, low)} to ${costText(situation, step, high)})`;
 
 const signed = (r: number): string => r.toFixed(2).replace('-', '−');

@@ -8,6 +8,7 @@ import type { Counting } from '../measure/term';
 import type { MetricId } from '../metric/metric';
 import { bookOf, type MetricBook } from '../metric/metric-book';
 import type { ResultSetId } from '../metric/metric-set';
+import type { Filter } from '../question/filter';
 import type { Names } from '../question/names';
 import { plainQuestion } from '../question/plain-question';
 import type { Question } from '../question/question';
@@ -120,3 +121,10 @@ export function spendOf(situation: Situation): number | null {
   const total = members.find(({ kind }) => kind === 'total');
   return total ? value(total, 'spend') : null;
 }
+
+/** What the channel of a member is called; empty where it lies in none, or there is no member. */
+export const channelName = ({ names }: Pick<Situation, 'names'>, member: Pick<Member, 'channel'> | undefined): string =>
+  member?.channel == null ? '' : names('channel', member.channel);
+
+/** Only rows of a member, by its name. */
+export const only = (dimension: string, name: string): Filter[] => [{ dimension, any: [{ test: 'is', value: name }] }];

@@ -105,8 +105,8 @@ describe('sources in the site’s log', () => {
         sold: [nth + 2],
       })),
     );
-  const lookAt = (buyers: number, made = rows) => {
-    const log = logOf(people(buyers));
+  const lookAt = (buyers: number, made = rows, met = people(buyers)) => {
+    const log = logOf(met);
     const from = LOOKED.to - 100;
     const codes = new Map([
       ['campaign', { of: 'member' as const, codes: Int32Array.of(2, 1, 1, 1, 1, 1, 1) }],
@@ -124,6 +124,14 @@ describe('sources in the site’s log', () => {
       'brought 0 purchases of people who met nothing else; for the same money the campaign as a whole brings 25',
     );
     expect(found?.evidence[0]).toContain('by the site’s log');
+  });
+
+  it('are not judged by a log that their addresses tell nothing', () => {
+    // Nobody came by placement 6 as far as the log knows: that is not measured, and no 0.
+    const untold = people(30).filter(({ touches }) => touches.every(([member]) => member !== 6));
+    expect(
+      lookAt(30, rows, [...untold, { touches: [[0, 1]], sold: [2] }, { touches: [[5, 1]] }]).flatMap(({ members = [] }) => members),
+    ).toEqual([]);
   });
 
   it('are judged by claims where too few met nothing else', () => {

@@ -9,7 +9,7 @@ import { type DayRange, lengthOf } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { read, resultOf, type Situation } from './situation';
+import { channelName, only, read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** What a campaign's money goes to in parts that can be shut out or bid on. Search terms are looked at by their words. */
@@ -104,7 +104,7 @@ export function partsOf(situation: Situation, dimension: string, days: DayRange)
   return members.flatMap((member): CampaignPart[] => {
     const [spend, outcomes] = [value(member, 'spend'), value(member, count)];
     if (member.level !== dimension || member.kind !== 'member' || spend === null || outcomes === null || member.parent === null) return [];
-    const channel = member.channel === null ? '' : situation.names('channel', member.channel);
+    const channel = channelName(situation, member);
     const whole = wholes.get(member.parent);
     return [
       {
@@ -137,7 +137,11 @@ function aloneOf(situation: Situation, dimension: string, days: DayRange): (part
     }),
   );
   return (parts) => {
-    const told = parts.map((part) => ({ ...part, outcomes: counted.get(`${part.campaign} ${part.name}`) ?? 0 }));
+    // A part whose addresses tell the site nothing has no outcomes there, and is not judged by that.
+    const told = parts.flatMap((part) => {
+      const outcomes = counted.get(`${part.campaign} ${part.name}`);
+      return outcomes === undefined ? [] : [{ ...part, outcomes }];
+    });
     return sum(told.map(({ outcomes }) => outcomes)) >= LEAST_ALONE ? told : null;
   };
 }
@@ -190,7 +194,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
       screen: 'compare',
       metric: 'spend',
       rows: ['campaign', dimension],
-      where: [{ dimension: 'campaign', any: [{ test: 'is', value: campaignName }] }],
+      where: only('campaign', campaignName),
       period: days,
     },
   };

@@ -5,7 +5,7 @@ import { campaignKey } from './campaign-key';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { ratioSpread } from './ratio-spread';
-import { read, type Read, type Situation } from './situation';
+import { channelName, only, read, type Read, type Situation } from './situation';
 import { Words } from './words';
 
 /** Days of each stretch that is compared, and how many stretches back an ad may have begun. */
@@ -87,7 +87,7 @@ function shownIn({ value }: Read, member: Member, bucket: number): Shown | null 
 function findingOf(situation: Situation, ads: readonly Ad[], campaign: Member | undefined): OtherFinding {
   const words = new Words(situation.style);
   const name = campaign?.name ?? '';
-  const channel = campaign?.channel == null ? '' : situation.names('channel', campaign.channel);
+  const channel = channelName(situation, campaign);
   const byLoss = ads.toSorted((a, b) => a.now / a.fresh - b.now / b.fresh);
   const rate = (share: number): string => words.few(share * 1000);
   return {
@@ -116,7 +116,7 @@ function findingOf(situation: Situation, ads: readonly Ad[], campaign: Member | 
       screen: 'compare',
       metric: 'ctr',
       rows: ['campaign', 'group', 'ad'],
-      where: [{ dimension: 'campaign', any: [{ test: 'is', value: name }] }],
+      where: only('campaign', name),
       period: { from: situation.days.to - STRETCH * STRETCHES + 1, to: situation.days.to },
     },
   };

@@ -4,6 +4,8 @@ import { outcomesAlone } from './alone';
 const START = 20_000;
 const asked = { action: 'purchase', days: { from: START, to: START + 9 }, lookback: 30 * 24 };
 
+const brought = (log: ReturnType<typeof logOf>) => [...outcomesAlone(log, ['campaign'], asked)].filter(([, count]) => count > 0);
+
 describe('outcomes of people who met one member alone', () => {
   it('are counted for it, and those of others for nobody', () => {
     const log = logOf([
@@ -34,7 +36,7 @@ describe('outcomes of people who met one member alone', () => {
       { touches: [[2, 0]] },
       { touches: [[3, 0]], sold: [{ at: 2, action: 'lead' }] },
     ]);
-    expect([...outcomesAlone(log, ['campaign'], asked)]).toEqual([['1', 3]]);
+    expect(brought(log)).toEqual([['1', 3]]);
   });
 
   it('count a touch of these days alone, whenever the outcome came', () => {
@@ -50,7 +52,7 @@ describe('outcomes of people who met one member alone', () => {
         sold: [24 * 35],
       },
     ]);
-    expect([...outcomesAlone(log, ['campaign'], asked)]).toEqual([['1', 2]]);
+    expect(brought(log)).toEqual([['1', 2]]);
   });
 
   it('leave out who came by themselves besides, and what tells no member', () => {
@@ -67,7 +69,15 @@ describe('outcomes of people who met one member alone', () => {
       ],
       { direct: [2] },
     );
-    expect([...outcomesAlone(log, ['campaign'], asked)]).toEqual([['1', 1]]);
+    expect(brought(log)).toEqual([['1', 1]]);
     expect([...outcomesAlone(log, ['campaign', 'placement'], asked)]).toEqual([]);
+  });
+
+  it('are 0 for what was met and brought none, and not told of what no touch tells', () => {
+    const log = logOf([{ touches: [[1, 0]], sold: [5] }, { touches: [[2, 0]] }]);
+    expect([...outcomesAlone(log, ['campaign'], asked)].toSorted()).toEqual([
+      ['1', 1],
+      ['2', 0],
+    ]);
   });
 });
