@@ -10,8 +10,8 @@ const OCTOBER = { from: '2026-10-01', to: '2026-10-30' };
 const FIRST = Date.UTC(2026, 9, 1) / 86_400_000;
 const DAYS = { from: FIRST, to: FIRST + 29 };
 const CLIENTS = [
-  { ...juniperLoftTea, from: '2026-07-15' },
-  { ...northwallClimbing, from: '2026-08-01' },
+  { ...juniperLoftTea, from: '2026-08-10' },
+  { ...northwallClimbing, from: '2026-08-20' },
 ];
 
 /** Reports that say nothing of what is asked here. */
