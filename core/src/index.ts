@@ -134,6 +134,7 @@ export * from './settings/row-settings';
 export * from './settings/settings-of';
 export * from './settings/settings-words';
 export * from './settings/status';
+export * from './settings/told-change';
 export * from './moves/stop-loss';
 export * from './target/sureness';
 export * from './target/target';

@@ -3,6 +3,7 @@ import { formatNumber } from '../figure/text';
 import { groupBy } from '../list/group-by';
 import { acceptingOn, isAccepting, weekdaysText } from '../dayparts/accepting';
 import { type Adjustment, adjustmentsOf, changeOf, supportedHours } from '../dayparts/adjustments';
+import { hoursText, weekHoursTexts } from '../dayparts/hours-text';
 import { type CampaignHour, type WeekHour, weekHours } from '../dayparts/week-grid';
 import { HOUR_OF_WEEK } from '../measure/dimension';
 import { type DayRange, WEEKDAYS } from '../time/day';
@@ -87,9 +88,7 @@ function closedFinding(situation: Situation, channels: readonly Channel[]): Othe
   const spend = sum(closed.map(({ cells }) => total(cells, 'spend')));
   if (spend === 0) return [];
   const outcomes = sum(closed.map(({ cells }) => total(cells, 'outcomes')));
-  const open = acceptingOn(situation.promised.hours, situation.days.to).map(
-    ({ weekdays, opens, closes }) => `${weekdaysText(weekdays)} ${hoursText(opens, closes)}`,
-  );
+  const open = weekHoursTexts(acceptingOn(situation.promised.hours, situation.days.to));
   return [
     {
       check: 'hours',
@@ -203,6 +202,3 @@ const rowsBehind = (period: DayRange): Extract<OtherFinding['rows'], { screen: '
   where: [],
   period,
 });
-
-/** “18:00–21:00”. */
-const hoursText = (from: number, to: number): string => `${String(from).padStart(2, '0')}:00–${String(to).padStart(2, '0')}:00`;

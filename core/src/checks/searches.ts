@@ -6,6 +6,7 @@ import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
 import { isOfName, wordsOf } from './search-words';
+import { shutAlready } from './shut-out';
 import { read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
@@ -31,13 +32,17 @@ const MOST_NAMED = 8;
  * Words of search terms, alone and in pairs, whose searches together surely bring less than two thirds of what searches bring
  * for the same money, and less than others of their campaigns: the many small terms of one wrong intent say together what none
  * says alone. Words that the client bids on itself are the keywords' matter,
- * and searches for its own name, which sell by themselves, would make all others look bad: both are left out.
+ * and searches for its own name, which sell by themselves, would make all others look bad: both are left out, and what is excluded already.
  */
 export function checkSearches(situation: Situation): Looked {
   const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
   if (!isTold(situation, 'search term'))
     return lacking('searches', 'no report tells spend and outcomes by search term. Fetch one under Intake');
-  const terms = termsOf(partsOf(situation, 'search term', days), situation.clientName);
+  const isOut = shutAlready(situation, 'search term');
+  const terms = termsOf(
+    partsOf(situation, 'search term', days).filter((part) => !isOut(part)),
+    situation.clientName,
+  );
   const { members } = read(situation, ['spend'], { rows: ['keyword'], period: days });
   const keywords = members.flatMap(({ level, kind, name }) => (level === 'keyword' && kind === 'member' ? [name] : []));
   const findings = costlyGrams(terms, keywords).map((gram) => findingOf(situation, gram, days));

@@ -16,12 +16,12 @@ describe('settings', () => {
     );
     return [ads, campaigns];
   };
-  const look = (...of: Parameters<typeof rows>) => {
-    const [ads, campaigns] = rows(...of);
-    return checkSettings(situationOf([reportOf(ads), reportOf(campaigns, 2)]));
+  const look = ([running, budget]: Parameters<typeof rows>, part: Parameters<typeof situationOf>[1] = {}) => {
+    const [ads, campaigns] = rows(running, budget);
+    return checkSettings(situationOf([reportOf(ads), reportOf(campaigns, 2)], part));
   };
   const troubles = (...of: Parameters<typeof rows>) =>
-    look(...of).findings.map(({ trouble, about, members }) => [trouble, members ?? about.name]);
+    look(of).findings.map(({ trouble, about, members }) => [trouble, members ?? about.name]);
 
   it('that are off are told: no ad that runs, one alone, a budget mistyped, a budget that never binds', () => {
     expect(
@@ -43,6 +43,34 @@ describe('settings', () => {
       ['budget mistyped', 'campaign 2'],
       ['budget never binds', ['campaign 3']],
     ]);
+  });
+
+  const change = (code: number, field: string, newValue: string) => ({
+    ...{ day: LOOKED.from, channel: 'channel search', level: 'campaign' as const, code, field, oldValue: null, newValue, what: null },
+  });
+
+  it('that run while nobody answers are told by their hours outside', () => {
+    const hours = [{ from: 0, to: 999, weekdays: [0, 1, 2, 3, 4], opens: 8, closes: 20 }];
+    const changes = [
+      change(1, 'schedule', 'Mon–Fri 07:30–21:00'),
+      change(2, 'schedule', '09:00–12:00'),
+      change(3, 'schedule', 'Mon 09:00–12:00'),
+    ];
+    const of = (part: Parameters<typeof look>[1]) =>
+      look([() => 1, () => 40], part).findings.find(({ trouble }) => trouble === 'schedule outside accepting hours');
+    const found = of({ changes, promised: { budgets: [], balances: [], frequencies: [], hours } });
+    expect(found?.says).toBe(
+      '2 campaigns have schedules that run while nobody takes what comes in: campaign 1 10 hours a week and campaign 2 6 hours a week.',
+    );
+    expect(found?.picture).toMatchObject({ rows: [['campaign 1', 'channel search', 'Mon–Fri 07:30–21:00', '10'], expect.anything()] });
+    expect(of({ changes })).toBeUndefined();
+  });
+
+  it('that have no end are told where others of the channel have one', () => {
+    const found = (changes: ReturnType<typeof change>[]) =>
+      look([() => 1, () => 40], { changes }).findings.find(({ trouble }) => trouble === 'no end')?.members;
+    expect(found([change(1, 'ends', '2026-12-31'), change(2, 'ends', 'none')])).toEqual(['campaign 2', 'campaign 3']);
+    expect(found([])).toBeUndefined();
   });
 
   it('cannot be told without a report of them', () => {

@@ -3,8 +3,10 @@ import { quantity } from '../figure/text';
 import type { Member } from '../compare/member';
 import { groupBy } from '../list/group-by';
 import { settingKey, settingsOf } from '../settings/settings-of';
+import { aboutCampaign, type Built, settingFinding } from './built';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
+import { endlessFinding, outsideFinding } from './schedules';
 import { channelName, read, type Read, type Situation } from './situation';
 import { Words } from './words';
 
@@ -15,23 +17,16 @@ const MISTYPED = 50;
 /** A budget of which a day never took more than this share does not bind. */
 const UNUSED = 0.5;
 
-/** A campaign with its groups and ads that delivered lately. */
-interface Built {
-  readonly campaign: Member;
-  readonly channel: string;
-  readonly isRunning: boolean;
-  readonly budget: number | undefined;
-  /** Ads of each group: whether they run, undefined where nothing tells. */
-  readonly groups: readonly { readonly name: string; readonly ads: readonly (boolean | undefined)[] }[];
-}
-
-/** How campaigns are set: those in which no ad runs or one alone in a group, budgets that were mistyped, budgets that never bind. */
+/**
+ * How campaigns are set: those in which no ad runs or one alone in a group, budgets that were mistyped or never bind, schedules
+ * that run while nobody answers, and no end.
+ */
 export function checkSettings(situation: Situation): Looked {
   const { days, tables, style } = situation;
   const known = { from: days.to - KNOWN + 1, to: days.to };
   const [running, budgets] = [settingsOf(tables, 'running', known), settingsOf(tables, 'daily budget', known)];
-  if (running.size === 0 && budgets.size === 0)
-    return lacking('settings', 'no report tells what is set. A report of settings would; fetch one under Intake');
+  if (running.size === 0 && budgets.size === 0 && situation.changes.length === 0)
+    return lacking('settings', 'no report tells what is set. A report of settings or a change history would; fetch one under Intake');
   const answered = read(situation, ['spend'], { rows: ['channel', 'campaign', 'group', 'ad'], period: known });
   const below = groupBy(
     answered.members.filter(({ kind }) => kind === 'member'),
@@ -58,20 +53,11 @@ export function checkSettings(situation: Situation): Looked {
     ...loneFinding(situation, built),
     ...mistypedFindings(situation, built),
     ...unusedFinding(situation, built, answered),
+    ...outsideFinding(situation, built),
+    ...endlessFinding(situation, built),
   ];
   return { check: 'settings', looked: quantity(built.length, 'campaign', 'campaigns', style), findings, lacks: '' };
 }
-
-const finding = (
-  situation: Situation,
-  part: Pick<OtherFinding, 'trouble' | 'key' | 'about' | 'says' | 'advice'> & Partial<OtherFinding>,
-): OtherFinding => ({
-  ...{ check: 'settings', group: 'worth watching', money: 0, days: situation.days, since: null, evidence: [], happened: [], picture: null },
-  rows: { screen: 'compare', metric: 'spend', rows: ['channel', 'campaign', 'group', 'ad'], where: [], period: situation.days },
-  ...part,
-});
-
-const aboutCampaign = ({ campaign, channel }: Built): OtherFinding['about'] => ({ kind: 'Campaign', name: campaign.name, path: [channel] });
 
 /** Campaigns that run and have no ad that does. */
 const darkFindings = (situation: Situation, built: readonly Built[]): OtherFinding[] =>
@@ -81,7 +67,7 @@ const darkFindings = (situation: Situation, built: readonly Built[]): OtherFindi
         isRunning && groups.some(({ ads }) => ads.includes(false)) && groups.every(({ ads }) => ads.every((runs) => runs === false)),
     )
     .map((own) =>
-      finding(situation, {
+      settingFinding(situation, {
         trouble: 'no ad runs',
         key: findingKey('settings', 'no ad runs', own.campaign.key),
         about: aboutCampaign(own),
@@ -102,7 +88,7 @@ function loneFinding(situation: Situation, built: readonly Built[]): OtherFindin
   );
   if (lone.length === 0) return [];
   return [
-    finding(situation, {
+    settingFinding(situation, {
       trouble: 'one ad',
       key: findingKey('settings', 'one ad'),
       about: { kind: 'Groups', name: 'One ad alone', path: [] },
@@ -133,7 +119,7 @@ function mistypedFindings(situation: Situation, built: readonly Built[]): OtherF
     return own
       .filter(({ budget }) => (budget ?? 0) * MISTYPED <= usual)
       .map((each) =>
-        finding(situation, {
+        settingFinding(situation, {
           trouble: 'budget mistyped',
           key: findingKey('settings', 'budget mistyped', each.campaign.key),
           about: aboutCampaign(each),
@@ -169,7 +155,7 @@ function unusedFinding(situation: Situation, built: readonly Built[], answered: 
   });
   if (unused.length === 0) return [];
   return [
-    finding(situation, {
+    settingFinding(situation, {
       trouble: 'budget never binds',
       key: findingKey('settings', 'budget never binds'),
       about: { kind: 'Campaigns', name: 'Budgets that never bind', path: [] },

@@ -12,6 +12,7 @@ import type { Filter } from '../question/filter';
 import type { Names } from '../question/names';
 import { plainQuestion } from '../question/plain-question';
 import type { Question } from '../question/question';
+import type { ToldChange } from '../settings/told-change';
 import { lowerFirst } from '../text/lower-first';
 import { type Target, TARGET_METRICS, type TargetMetric, USUAL_TARGET } from '../target/target';
 import type { Day, DayRange } from '../time/day';
@@ -35,6 +36,8 @@ export interface Situation {
   /** The last finished day of all, which the age of click days is counted to. */
   readonly lastDay: Day;
   readonly happened: readonly Happened[];
+  /** Every change of a setting that the channels' histories tell. */
+  readonly changes: readonly ToldChange[];
   readonly claims: ClaimsToCheck;
   readonly promised: Promised;
   /** What people met and what came of it, read once it is asked for; null where no log has come in. */

@@ -9,6 +9,7 @@ import { type DayRange, lengthOf } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
+import { shutAlready } from './shut-out';
 import { channelName, only, read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
@@ -65,9 +66,12 @@ export function checkSources(situation: Situation): Looked {
     return lacking('sources', 'no report tells spend and outcomes by placement, device, place or the like. Fetch one under Intake');
   const judged = told.flatMap(({ dimension, parts }) => {
     const alone = aloneOf(situation, dimension, days);
+    const isOut = shutAlready(situation, dimension);
     return [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own) => {
       const byThemselves = alone(own);
-      return besideSiblings(expecting(byThemselves ?? own)).map((part) => ({ ...part, dimension, isAlone: byThemselves !== null }));
+      return besideSiblings(expecting(byThemselves ?? own))
+        .filter((part) => !isOut(part))
+        .map((part) => ({ ...part, dimension, isAlone: byThemselves !== null }));
     });
   });
   const costly = [...groupBy(costlyOf(judged), ({ whole, dimension }) => `${dimension} ${whole}`).values()];

@@ -3,11 +3,13 @@ import { keepDiscoveries } from '../evidence/false-discovery';
 import { poissonAtLeast } from '../evidence/gamma';
 import { quantity } from '../figure/text';
 import { groupBy } from '../list/group-by';
+import { shutOn } from '../settings/lists';
 import type { DayRange } from '../time/day';
 import { totalOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import { costOfResult } from './cost-of-result';
 import type { OtherFinding } from './finding';
+import { keptOutKeywords } from './own-keywords';
 import { isOfName, wordsOf } from './search-words';
 import { read, resultOf, type Situation } from './situation';
 import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
@@ -42,9 +44,22 @@ export function checkTerms(situation: Situation): Looked {
       return first ? [{ name: first.name, channel: first.channelName, campaigns, ...totalOf(campaigns) }] : [];
     },
   );
-  const findings = [...ownKeyword(situation, terms, days), ...shared(situation, terms, days), ...ownName(situation, terms, days)];
-  const looked = `${quantity(terms.length, 'search term', 'search terms', situation.style)}; which are excluded no report tells, so exclusions that block own keywords are not looked for`;
-  return { check: 'terms', looked, findings, lacks: '' };
+  const findings = [
+    ...keptOutKeywords(situation),
+    ...ownKeyword(situation, terms, days),
+    ...shared(situation, terms, days),
+    ...ownName(situation, terms, days),
+  ];
+  return { check: 'terms', looked: lookedAt(situation, terms.length), findings, lacks: '' };
+}
+
+function lookedAt({ changes, days, style }: Situation, terms: number): string {
+  const excluded = shutOn(changes, 'excluded term', days.to).length;
+  const told =
+    changes.length > 0
+      ? `${quantity(excluded, 'exclusion', 'exclusions', style)} that change histories tell`
+      : 'which are excluded no change history tells, so exclusions that keep out own keywords are not looked for';
+  return `${quantity(terms, 'search term', 'search terms', style)}; ${told}`;
 }
 
 const finding = (

@@ -1,13 +1,15 @@
 import { type DayRange, WEEKDAYS } from '../time/day';
 
-/** Hours of some weekdays in which somebody takes what comes in; the days from–to on which that holds. */
-export interface AcceptingHours extends DayRange {
+/** Hours of some weekdays: from `opens` up to `closes`, 24 being midnight. Over midnight are two of them. */
+export interface WeekHours {
   /** From Monday, 0, to Sunday, 6. */
   readonly weekdays: readonly number[];
-  /** Whole hours of the client's day: from `opens` up to `closes`, 24 being midnight. Over midnight are two of them. */
   readonly opens: number;
   readonly closes: number;
 }
+
+/** Whole hours of the client's day in which somebody takes what comes in; the days from–to on which that holds. */
+export interface AcceptingHours extends WeekHours, DayRange {}
 
 /** The hours that hold on a day. */
 export const acceptingOn = (hours: readonly AcceptingHours[], day: number): AcceptingHours[] =>

@@ -105,6 +105,7 @@ export const situationOf = (feeds: readonly FeedTable[], part: Partial<Situation
   days: LOOKED,
   lastDay: KNOWN.to,
   happened: [],
+  changes: [],
   claims: { outcomes: [], claims: [], channels: [], isCovered: () => true, isListed: false },
   promised: { budgets: [], balances: [], hours: [], frequencies: [] },
   touches: () => null,

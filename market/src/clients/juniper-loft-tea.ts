@@ -65,6 +65,7 @@ export const juniperLoftTea: ClientWorld = {
         outcomeRate: 0.0262,
         history: [
           { day: '2026-08-17', field: 'daily budget', value: 70, by: 'm.reed' },
+          { day: '2026-09-21', field: 'exclude', what: 'leaves', value: 'excluded', by: 'm.reed' },
           { day: '2026-10-12', field: 'daily budget', value: 82, by: 'm.reed' },
         ],
       },

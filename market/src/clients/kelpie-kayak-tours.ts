@@ -3,6 +3,8 @@ import { type ClientWorld, dayShape, lagWeights } from '../world/spec';
 
 const RINGS = parts('inside 40 km 4 1.4|40 to 150 km 3 1|beyond 150 km 3 0.75|abroad 4 0.9');
 
+const ENDS = [{ day: '2026-03-01', field: 'ends', value: '2026-12-31', by: 'l.faro' }] as const;
+
 export const kelpieKayakTours: ClientWorld = {
   id: 'kelpie-kayak-tours',
   name: 'Kelpie Kayak Tours',
@@ -79,7 +81,7 @@ export const kelpieKayakTours: ClientWorld = {
       'wren-social',
       'WR-3401',
       'KKT_social_new_caves_video_40km',
-      { budget: 62, bid: 0.4, market: 190, clickRate: 0.011, outcomeRate: 0.003, warmth: 0.9 },
+      { budget: 62, bid: 0.4, market: 190, clickRate: 0.011, outcomeRate: 0.003, warmth: 0.9, history: ENDS },
       [
         { name: 'locals, weekends', ads: 'light in the cave 3 1.2|paddles from above 2 0.9|laughing group 1 1' },
         { name: 'families', ads: 'first paddle 2 1|primeira remada à luz da manhã 1 1.1|packed lunch 1 0.7' },
@@ -96,7 +98,7 @@ export const kelpieKayakTours: ClientWorld = {
       'cobble-video',
       'CV-5101',
       'KKT_video_new_season-film',
-      { budget: 58, bid: 0.34, market: 200, clickRate: 0.006, outcomeRate: 0.0012, warmth: 1.1 },
+      { budget: 58, bid: 0.34, market: 200, clickRate: 0.006, outcomeRate: 0.0012, warmth: 1.1, history: ENDS },
       [{ name: 'season film', ads: 'season film, 30 seconds 3 1|season film, 6 seconds 2 0.7|guide portrait 1 0.9' }],
     ),
     campaign(

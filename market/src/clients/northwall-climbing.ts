@@ -53,7 +53,14 @@ export const northwallClimbing: ClientWorld = {
         'harbor-search',
         'HB-2202',
         'Kids and parties (search)',
-        { budget: 62, bid: 0.98, market: 60, clickRate: 0.05, outcomeRate: 0.0279 },
+        {
+          budget: 62,
+          bid: 0.98,
+          market: 60,
+          clickRate: 0.05,
+          outcomeRate: 0.0279,
+          history: [{ day: '2026-10-05', field: 'schedule', value: `${'0'.repeat(5)}${'1'.repeat(18)}0`, by: 'a.quill' }],
+        },
         [
           {
             name: 'kids climbing',

@@ -67,6 +67,17 @@ describe('settings', () => {
     expect([settings.of(campaign, 99).budget, settings.of(campaign, 100).budget]).toEqual([96, 10]);
   });
 
+  it('hold as the world’s own history has them, until they end', () => {
+    const history = [
+      { day: '2026-09-01', field: 'ends', value: '2026-09-10', by: 'l.faro' },
+      { day: '2026-09-02', field: 'exclude', what: 'free', value: 'excluded', by: 'l.faro' },
+    ] as const;
+    const settings = new Settings({ ...northwallClimbing, campaigns: [{ ...campaign, history }] }, []);
+    expect(['2026-09-10', '2026-09-11'].map((day) => settings.of(campaign, dayOf(day)).running)).toEqual([true, false]);
+    const free = { ...of, term: 'free climbing gym' };
+    expect(['2026-09-01', '2026-09-02'].map((day) => settings.allows(campaign, dayOf(day), free))).toEqual([1, 0]);
+  });
+
   it('adjust, schedule, block and exclude just what they name', () => {
     const settings = new Settings(northwallClimbing, [
       { ...change, field: 'bid adjustment', what: 'phone', value: '-0.4' },
@@ -76,6 +87,8 @@ describe('settings', () => {
     expect(settings.allows(campaign, 105, of)).toBeCloseTo(0.6, 10);
     expect(settings.allows(campaign, 105, { ...of, device: 'computer' })).toBe(1);
     expect(settings.allows(campaign, 105, { ...of, term: 'free climbing gym' })).toBe(0);
+    expect(settings.allows(campaign, 105, { ...of, term: 'free climbing gym near' })).toBe(0);
+    expect(settings.allows(campaign, 105, { ...of, term: 'carefree climbing gym' })).toBeCloseTo(0.6, 10);
     expect(settings.allows(campaign, 112, { ...of, hour: 8 })).toBe(0);
     expect(settings.allows(campaign, 112, of)).toBeCloseTo(0.6, 10);
   });

@@ -1,4 +1,4 @@
-import { dayOf, holds } from '../world/calendar';
+import { dayOf, holds, isoDay } from '../world/calendar';
 import type { Ad, Campaign, ClientWorld } from '../world/spec';
 
 /** A change somebody asked a channel for. Days are whole days: it holds from the day on. */
@@ -7,14 +7,27 @@ export interface Change {
   readonly campaign: string;
   readonly by: string;
   readonly field: ChangeField;
-  /** What within the campaign: an ad's id, a place, a search term, a device; empty for the campaign itself. */
+  /** What within the campaign: an ad's id, a place, words of searches, a device; empty for the campaign itself. */
   readonly what: string;
   readonly value: string;
 }
 
-export const CHANGE_FIELDS = ['daily budget', 'bid', 'status', 'ad status', 'bid adjustment', 'schedule', 'block', 'exclude'] as const;
+export const CHANGE_FIELDS = [
+  'daily budget',
+  'bid',
+  'status',
+  'ad status',
+  'bid adjustment',
+  'schedule',
+  'block',
+  'exclude',
+  'ends',
+] as const;
 export type ChangeField = (typeof CHANGE_FIELDS)[number];
 const NARROWING: ReadonlySet<ChangeField> = new Set(['bid adjustment', 'schedule', 'block', 'exclude']);
+
+/** What has no end ends on no day that is lived. */
+const LAST_DAY = '9999-12-31';
 
 /** What a campaign is set to on a day. */
 export interface CampaignSettings {
@@ -26,6 +39,8 @@ export interface CampaignSettings {
 /** Answers what was set on a day: the world's own history with the changes made since. */
 export class Settings {
   private readonly changes = new Map<string, Change[]>();
+  /** Words that were ever excluded, by campaign. */
+  private readonly exclusions = new Map<string, Set<string>>();
   /** Campaigns that not everybody is shown alike: asked of every meeting of every person. */
   private readonly narrowed: ReadonlySet<string>;
 
@@ -33,20 +48,25 @@ export class Settings {
     world: ClientWorld,
     readonly made: readonly Change[],
   ) {
-    this.narrowed = new Set(made.filter(({ field }) => NARROWING.has(field)).map(({ campaign }) => campaign));
     const own = world.campaigns.flatMap(({ id, history = [] }) =>
-      history.map(({ day, field, value, by }): Change => ({ day: dayOf(day), campaign: id, by, field, what: '', value: String(value) })),
+      history.map(({ day, field, what = '', value, by }): Change => ({
+        ...{ day: dayOf(day), campaign: id, by, field, what, value: String(value) },
+      })),
     );
-    for (const change of [...own, ...made].sort((a, b) => a.day - b.day)) {
+    const all = [...own, ...made].sort((a, b) => a.day - b.day);
+    this.narrowed = new Set(all.filter(({ field }) => NARROWING.has(field)).map(({ campaign }) => campaign));
+    for (const change of all) {
       const key = keyOf(change.campaign, change.field, change.what);
       this.changes.set(key, [...(this.changes.get(key) ?? []), change]);
+      if (change.field === 'exclude')
+        this.exclusions.set(change.campaign, (this.exclusions.get(change.campaign) ?? new Set()).add(change.what));
     }
   }
 
   of(campaign: Campaign, day: number): CampaignSettings {
     const changed = (field: ChangeField): string | undefined => this.latest(campaign.id, field, '', day);
     return {
-      running: holds(campaign, day) && changed('status') !== 'paused',
+      running: holds(campaign, day) && changed('status') !== 'paused' && isoDay(day) <= (changed('ends') ?? LAST_DAY),
       budget: Number(changed('daily budget') ?? campaign.budget),
       bid: Number(changed('bid') ?? campaign.bid),
     };
@@ -60,7 +80,9 @@ export class Settings {
   allows(campaign: Campaign, day: number, of: { device: string; hour: number; place: string; term: string }): number {
     if (!this.narrowed.has(campaign.id)) return 1;
     const is = (field: ChangeField, what: string): string | undefined => this.latest(campaign.id, field, what, day);
-    if (is('block', of.place) === 'blocked' || is('exclude', of.term) === 'excluded') return 0;
+    if (is('block', of.place) === 'blocked') return 0;
+    for (const words of this.exclusions.get(campaign.id) ?? [])
+      if (holdsWords(of.term, words) && is('exclude', words) === 'excluded') return 0;
     const hours = is('schedule', '');
     if (hours !== undefined && hours[of.hour] === '0') return 0;
     return Math.max(0, 1 + Number(is('bid adjustment', of.device) ?? 0));
@@ -74,5 +96,8 @@ export class Settings {
     return this.changes.get(keyOf(campaign, field, what))?.findLast((change) => change.day <= day)?.value;
   }
 }
+
+/** Whether words stand in a search, one beside the other. */
+const holdsWords = (search: string, words: string): boolean => ` ${search} `.includes(` ${words} `);
 
 const keyOf = (campaign: string, field: string, what: string): string => `${campaign}\n${field}\n${what}`;

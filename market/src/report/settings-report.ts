@@ -95,8 +95,14 @@ export function changesReport(world: ClientWorld, settings: Settings, campaigns:
           campaignName(world, at, change.day),
           change.field,
           change.what,
-          change.value,
+          change.field === 'schedule' ? hoursOf(change.value) : change.value,
           change.by,
         ]),
   };
+}
+
+/** Hours that run, as channels show them: “05:00–23:00”; what runs over midnight is two. */
+export function hoursOf(signs: string): string {
+  const clock = (hour: number): string => `${String(hour).padStart(2, '0')}:00`;
+  return [...signs.matchAll(/1+/g)].map(({ index, 0: { length } }) => `${clock(index)}–${clock(index + length)}`).join(', ');
 }

@@ -43,6 +43,8 @@ function problemOf({ field, what, value }: ChangeRequest, campaign: ClientWorld[
     case 'block':
       return places.includes(what) ? oneOf(['blocked', 'allowed']) : `The campaign has no place ${what}.`;
     case 'exclude':
-      return what === '' ? 'Say which search term.' : oneOf(['excluded', 'allowed']);
+      return what === '' ? 'Say which words of searches.' : oneOf(['excluded', 'allowed']);
+    case 'ends':
+      return /^\d{4}-\d{2}-\d{2}$/.test(value) ? undefined : 'ends is a day, such as 2026-12-31.';
   }
 }

@@ -77,14 +77,16 @@ export interface Campaign {
   readonly measuresClicks?: boolean;
   /** Bought in weekly lots of its groups, each with a tracked link of its own. */
   readonly inLots?: boolean;
-  /** Budget and status changes in its history, before anybody here touched it. */
+  /** What was changed in its history, before anybody here touched it. */
   readonly history?: readonly SettingChange[];
 }
 
 export interface SettingChange {
   readonly day: string;
-  readonly field: 'daily budget' | 'bid' | 'status';
-  readonly value: number | 'enabled' | 'paused';
+  readonly field: 'daily budget' | 'bid' | 'status' | 'schedule' | 'exclude' | 'ends';
+  /** The words that are excluded; nothing of what is the campaign’s own. */
+  readonly what?: string;
+  readonly value: number | string;
   readonly by: string;
 }
 

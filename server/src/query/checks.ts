@@ -6,6 +6,7 @@ import { rulesOf } from '../store/rules';
 import { settingsChanged } from './changes';
 import { covering } from './claims';
 import type { ClientData } from './client-data';
+import { toldChanges } from './told-changes';
 
 /** Days before those that are looked at of which what happened is told as well. */
 const BEFORE = 70;
@@ -45,6 +46,7 @@ function situationOf(data: ClientData, client: string, { days, today, notes }: C
       ...notes.map(happeningOfNote),
       ...settingsChanged(data, client, { from: days.from - BEFORE, to: days.to }).changes.map(happeningOfChange),
     ],
+    changes: toldChanges(data, loaded, client),
     promised,
     touches: () => {
       const { log } = loaded.touches();

@@ -1,7 +1,6 @@
 import {
   type Answer,
   campaignsOf,
-  EVERY_DAY,
   type LastChange,
   type RowHead,
   type RowSettings,
@@ -10,10 +9,9 @@ import {
   statusesOf,
   type ToldSettings,
 } from '@lens/core';
-import { changesOf } from '../store/changes';
-import { feedsOf } from '../store/feeds';
 import type { LoadedClient } from '../store/tables';
 import type { ClientData } from './client-data';
+import { toldChanges } from './told-changes';
 
 const known = new WeakMap<LoadedClient, ToldSettings>();
 
@@ -36,20 +34,12 @@ const toldSettings = (data: ClientData, loaded: LoadedClient): ToldSettings => (
 });
 
 /** The last change of each member that the change histories of a client's channels tell of. */
-function lastChanges({ db }: ClientData, { members }: LoadedClient, client: string): Map<string, LastChange> {
-  const histories = feedsOf(db, client).filter(({ kind }) => kind === 'changes');
-  if (histories.length === 0) return new Map();
-  const codes = new Map<string, number>();
-  // What is told by its id is found by it; a name stands for the member that has it now.
-  for (const { id, account, level, externalId, name } of members.byId.values())
-    for (const text of [name, externalId]) codes.set([account, level, text].join(' '), id);
+function lastChanges(data: ClientData, loaded: LoadedClient, client: string): Map<string, LastChange> {
   const latest = new Map<string, LastChange>();
-  for (const feed of histories)
-    for (const { memberId, level, name, day, field, oldValue, newValue } of changesOf(db, feed, EVERY_DAY)) {
-      const code = codes.get([feed.account, level, memberId ?? name].join(' '));
-      if (code === undefined || level === null) continue;
-      const key = settingKey(level, code);
-      if ((latest.get(key)?.day ?? -Infinity) <= day) latest.set(key, { day, name: members.nameOf(code), field, oldValue, newValue });
-    }
+  for (const { level, code, day, field, oldValue, newValue } of toldChanges(data, loaded, client)) {
+    if (level === null || code === null) continue;
+    const key = settingKey(level, code);
+    if ((latest.get(key)?.day ?? -Infinity) <= day) latest.set(key, { day, name: loaded.members.nameOf(code), field, oldValue, newValue });
+  }
   return latest;
 }
