@@ -14,7 +14,7 @@ const finding = (part: Partial<TargetFinding> = {}): TargetFinding => ({
     more: null,
   },
   ...{ days: { from: 1, to: 28 }, spend: 1000, clicks: 900, outcomes: 40, value: 800, maturity: 0.8, breakEven: { roas: null, cpa: null } },
-  ...{ stopLoss: null, lostToBudget: null, move: null, noMove: '' },
+  ...{ marginal: null, stopLoss: null, lostToBudget: null, move: null, noMove: '' },
   ...part,
 });
 const cap = (stop: boolean): TargetFinding['stopLoss'] => ({

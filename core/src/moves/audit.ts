@@ -14,6 +14,7 @@ import type { TargetFinding, Unfit } from './finding';
 import { type Observation, observe, type Observed, since, totalOf } from './observe';
 import { propose, type Situation } from './propose';
 import { type Setting, settingsOf } from '../settings/settings-of';
+import { marginalOf } from './response';
 import { stopLoss } from './stop-loss';
 import { type Target, TARGET_METRICS } from '../target/target';
 
@@ -133,6 +134,7 @@ function examine(observed: Observed, context: Context): Examined {
   const lost = totalOf(observed, 'lost');
   const seen = totalOf(observed, 'impressions');
   const roas = breakEvenRoas(margin);
+  const actual = actualOf(target, spend, (target.metric === 'roas' ? value : outcomes) / maturity);
   const finding: TargetFinding = {
     check: 'target',
     key: observed.key,
@@ -144,7 +146,7 @@ function examine(observed: Observed, context: Context): Examined {
     member: observed.member,
     metric: target.metric,
     target: target.value,
-    actual: actualOf(target, spend, (target.metric === 'roas' ? value : outcomes) / maturity),
+    actual,
     range: rangeOf(target, reached),
     verdict: unfit ? 'not judged' : judgement.verdict,
     unfit,
@@ -160,6 +162,7 @@ function examine(observed: Observed, context: Context): Examined {
       roas: roas ?? null,
       cpa: margin !== undefined && usualValue > 0 ? orderValue * margin : null,
     },
+    marginal: observed.level === 'campaign' && !unfit && actual !== null ? marginalOf(actual, target.metric !== 'roas') : null,
     stopLoss: observed.level === 'ad' ? stopLossOf(observed, context) : null,
     lostToBudget: lost > 0 && observed.level === 'campaign' ? lost / (lost + seen) : null,
     move: null,

@@ -2,7 +2,7 @@ import { poissonInterval } from '../evidence/interval';
 import { budgetEffect, pauseEffect } from './effect';
 import type { TargetFinding } from './finding';
 import type { Observed, ObservedDay } from './observe';
-import { outcomesFollow, rangeOf } from './response';
+import { marginalOf, outcomesFollow, rangeOf } from './response';
 
 const DAYS = 10;
 
@@ -64,6 +64,10 @@ describe('a range from several doubts', () => {
     expect(outcomesFollow(0.2, 0.7)).toBeCloseTo(0.1361, 4);
     expect(outcomesFollow(-0.5, 1)).toBe(-0.5);
     expect(outcomesFollow(-1.5, 0.7)).toBe(-1);
+    // A hundredth more spend brings seven tenths of a hundredth more: what is spent last brings seven tenths of the average.
+    expect(outcomesFollow(1e-6, 0.7) / 1e-6).toBeCloseTo(marginalOf(1, false).middle, 5);
+    expect(marginalOf(3, false)).toEqual({ low: 1.35, middle: expect.closeTo(2.1, 9), high: 3 });
+    expect(marginalOf(7, true)).toEqual({ low: 7, middle: 10, high: expect.closeTo(15.56, 2) });
   });
 });
 

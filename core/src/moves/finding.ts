@@ -48,6 +48,8 @@ export interface TargetFinding {
   /** Share of the outcomes of these clicks that has arrived, 0–1. */
   readonly maturity: number;
   readonly breakEven: { readonly roas: number | null; readonly cpa: number | null };
+  /** The metric of what a campaign spends last, by the usual response to spend; null of ads, and where nothing is judged. */
+  readonly marginal: Ranged | null;
   readonly stopLoss: (StopLoss & { readonly step: string; readonly spend: number; readonly days: DayRange }) | null;
   /** Share of the impressions it could have had that its budget lost; null where not measured. */
   readonly lostToBudget: number | null;

@@ -12,7 +12,16 @@ const finding = (part: Partial<TargetFinding>): TargetFinding => ({
   ...{ check: 'target', key: 'k', level: 'campaign', name: 'n', channel: 'search', account: 0, currency: 'GBP', member: 1 },
   ...{ metric: 'roas', target: 2 },
   ...{ actual: 1, range: { low: 0.8, high: 1.2 }, verdict: 'misses', unfit: null, supported: true, more: null, days: DAYS },
-  ...{ spend: 1000, clicks: 1000, outcomes: 100, value: 1000, maturity: 1, breakEven: { roas: null, cpa: null }, stopLoss: null },
+  ...{
+    spend: 1000,
+    clicks: 1000,
+    outcomes: 100,
+    value: 1000,
+    maturity: 1,
+    breakEven: { roas: null, cpa: null },
+    marginal: null,
+    stopLoss: null,
+  },
   ...{ lostToBudget: null, move: null, noMove: '' },
   ...part,
 });

@@ -16,6 +16,18 @@ export const CAUSED: Ranged = { low: 0.6, middle: 1, high: 1.5 };
 /** The relative change of outcomes for a relative change of spend: −20 % of spend, elasticity 0.7 → −14.5 %. */
 export const outcomesFollow = (spendShare: number, elasticity: number): number => Math.pow(Math.max(0, 1 + spendShare), elasticity) - 1;
 
+/**
+ * What the last money brings where so much comes of all of it on average: of outcomes that follow spend to the power of the
+ * elasticity, the part of the average that the elasticity is (calculations, chapter 14). A return falls, a cost rises: an average
+ * return of 3 → 2.1 (1.35 to 3), an average cost of 7 → 10 (7 to 15.6).
+ */
+export function marginalOf(average: number, isCost: boolean): Ranged {
+  const { low, middle, high } = ELASTICITY;
+  return isCost
+    ? { low: average / high, middle: average / middle, high: average / low }
+    : { low: average * low, middle: average * middle, high: average * high };
+}
+
 /** Days an effect is expected over: within them chance counts as well. */
 export const EFFECT_DAYS = 28;
 

@@ -20,7 +20,7 @@ const target = (key: string, part: Partial<AuditedTarget> = {}): AuditedTarget =
     target: 2,
   },
   ...{ actual: 1, range: { low: 0.8, high: 1.2 }, verdict: 'misses', unfit: null, supported: true, more: null, days: DAYS },
-  ...{ spend: 100, clicks: 90, outcomes: 4, value: 100, maturity: 1, breakEven: { roas: null, cpa: null }, stopLoss: null },
+  ...{ spend: 100, clicks: 90, outcomes: 4, value: 100, maturity: 1, breakEven: { roas: null, cpa: null }, marginal: null, stopLoss: null },
   ...{ lostToBudget: null, move: null, noMove: '', channelName: 'Search', path: [key], decided: null },
   ...part,
 });

@@ -42,6 +42,9 @@ import type { FindingView } from './finding-view';
         <p class="quiet small">
           {{ view().evidence }}
         </p>
+        @if (view().marginal) {
+          <p class="small">{{ view().marginal }}</p>
+        }
         @if (view().stopLoss) {
           <p class="small">{{ view().stopLoss }}</p>
         }

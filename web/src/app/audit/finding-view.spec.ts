@@ -32,6 +32,7 @@ const finding: Finding = {
   value: 2000,
   maturity: 0.8849,
   breakEven: { roas: 2.174, cpa: 19.9 },
+  marginal: null,
   stopLoss: null,
   lostToBudget: 0.21,
   move: { field: 'daily budget', oldValue: '90.00', newValue: '72.00', effect },
@@ -46,6 +47,22 @@ describe('a finding in sentences', () => {
     const view = findingView({ ...finding, currency: 'USD' }, STYLE);
     expect(view.change).toContain('$90.00 → $72.00');
     expect(view.effect).toContain('£18');
+  });
+
+  it('says of what reaches the bar whether more of it would', () => {
+    const of = (marginal: Finding['marginal'], part: Partial<Finding> = {}) =>
+      findingView({ ...finding, verdict: 'beats', marginal, ...part }, STYLE).marginal;
+    expect(of({ low: 2.25, middle: 3.5, high: 5 })).toBe(
+      'Its last money brings less than the average: ROAS about 3.50 (2.25 to 5.00) by the usual response to spend, and that may miss the bar.',
+    );
+    expect(of({ low: 2.7, middle: 4.2, high: 6 })).toContain('meets the bar as well');
+    expect(of({ low: 1.2, middle: 1.9, high: 2.5 })).toContain('that misses the bar');
+    // Of a cost more is worse.
+    expect(of({ low: 7, middle: 10, high: 15.6 }, { metric: 'cpa', target: 16 })).toContain('meets the bar as well');
+    expect(of({ low: 7, middle: 10, high: 15.6 }, { metric: 'cpa', target: 8 })).toContain('may miss the bar');
+    // Of what misses nobody would spend more.
+    expect(of({ low: 0.6, middle: 0.9, high: 1.3 }, { verdict: 'misses' })).toBe('');
+    expect(of(null)).toBe('');
   });
 
   it('says what, how sure and what to do', () => {

@@ -34,6 +34,8 @@ export interface FindingView {
   readonly unfit: string;
   readonly against: string;
   readonly evidence: string;
+  /** What a campaign's last money brings; empty where more would not be thought of. */
+  readonly marginal: string;
   readonly stopLoss: string;
   readonly more: string;
   readonly change: string;
@@ -74,6 +76,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
     unfit: finding.unfit ? UNFIT_WORDS[finding.unfit] : '',
     against: `target ${metric.better === 'lower' ? '≤' : '≥'} ${write(finding.target)}`,
     evidence: evidenceText(finding, outcome, style),
+    marginal: marginalText(finding, write),
     stopLoss: stopLoss?.stop
       ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
       : '',
@@ -109,6 +112,16 @@ function evidenceText(finding: Finding, outcome: string, style: Style): string {
   ]
     .filter((text) => text !== '')
     .join('; ');
+}
+
+/** Of campaigns that reach the bar: whether more of them would, as the last money brings less than the average. */
+function marginalText({ marginal, metric, target, verdict }: Finding, write: (amount: number) => string): string {
+  if (!marginal || (verdict !== 'beats' && verdict !== 'at the bar')) return '';
+  const { label, better } = BUILT_IN_BOOK.named(metric);
+  const reaches = (amount: number): boolean => (better === 'lower' ? amount <= target : amount >= target);
+  const [worst, best] = better === 'lower' ? [marginal.high, marginal.low] : [marginal.low, marginal.high];
+  const meets = reaches(worst) ? 'that meets the bar as well' : reaches(best) ? 'that may miss the bar' : 'that misses the bar';
+  return `Its last money brings less than the average: ${label} about ${write(marginal.middle)} (${write(marginal.low)} to ${write(marginal.high)}) by the usual response to spend, and ${meets}.`;
 }
 
 function moveText(move: NonNullable<Finding['move']>, style: Style): string {

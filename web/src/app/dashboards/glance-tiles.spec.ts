@@ -12,7 +12,7 @@ const CLIENT = { id: 'a', locale: 'en-GB', currency: 'GBP' };
 const PROPOSAL = {
   ...{ key: 'k', name: 'Steam', channelName: 'Harbor Search', path: ['Tea', 'Steam'], metric: 'cpa', target: 20, actual: 41 },
   ...{ range: { low: 30, high: 55 }, unfit: null, decided: null, noMove: '', clicks: 9, spend: 90, outcomes: 2, maturity: 1 },
-  ...{ breakEven: { roas: null, cpa: null }, stopLoss: null, more: null, lostToBudget: null, currency: '' },
+  ...{ breakEven: { roas: null, cpa: null }, marginal: null, stopLoss: null, more: null, lostToBudget: null, currency: '' },
   move: {
     ...{ field: 'daily budget', oldValue: '74', newValue: '59.2' },
     effect: {
