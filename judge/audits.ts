@@ -92,13 +92,13 @@ export async function judgeAudits(
   };
   const newest = today - dayOf(client.from) >= PARTS ? audits[0] : undefined;
   const namedBy = (event: Planted): boolean => told.some((each) => names(each, event));
-  for (const event of seen.filter((each) => isSeen(each) && !namedBy(each)))
+  for (const event of seen.filter((each) => !namedBy(each)))
     for (const { check, about, says } of told.filter((each) => touches(each, event)))
       say(`${client.name}, not named ${event.name}: ${check} of ${about.kind} ${says}`);
   return {
     replies,
     months: ends.length,
-    events: seen.filter(isSeen).map((event) => ({ name: event.name, isNamed: namedBy(event) })),
+    events: seen.map((event) => ({ name: event.name, isNamed: namedBy(event) })),
     days: { planted: oddDays.length, found: oddDays.filter(isOdd).length },
     falseAlarms: { steps: alarms('steps'), days: alarms('days'), pages: alarms('pages') },
     searches: newest ? searchesOf(client, newest.findings) : UNTOLD,
@@ -107,9 +107,6 @@ export async function judgeAudits(
 }
 
 const UNTOLD: Blame = { bad: 0, found: 0, good: 0, blamed: 0 };
-
-/** A new name changes no figure. */
-const isSeen = ({ renames }: Planted): boolean => renames === undefined;
 
 const begins = ({ days, since }: Other): readonly [number, number] =>
   since ? [dayOf(since.within.from), dayOf(since.within.to)] : [dayOf(days.from), dayOf(days.to)];
@@ -134,9 +131,10 @@ function isChange(client: ClientWorld, finding: Other): boolean {
 }
 
 /** Whether a finding is what an event does, on its day. */
-function names(finding: Other, { from, to, doubleTag, lostTagPage, outcomes, demand }: Planted): boolean {
+function names(finding: Other, { from, to, doubleTag, lostTagPage, renames, outcomes, demand }: Planted): boolean {
   const [first, last] = begins(finding);
   const isOnDay = first <= from && from <= last;
+  if (renames !== undefined) return finding.trouble === 'renamed' && finding.says.includes(renames.to) && isOnDay;
   if (doubleTag !== undefined) return finding.check === 'claims' && finding.trouble === 'again' && isOnDay;
   if (lostTagPage !== undefined) return finding.check === 'pages' && finding.about.name === lostTagPage && isOnDay;
   if (to - from < PASSING)

@@ -7,6 +7,7 @@ import { pocketOrchard } from './clients/pocket-orchard';
 import { writeFiles } from './files/write-files';
 import { Market } from './market';
 import { csvLines } from './serve/formats';
+import { hoursOf } from './report/settings-report';
 import type { Cell, Report } from './report/report';
 import { lagsOf } from './truth/lags';
 import { byCampaign } from './truth/sums';
@@ -146,11 +147,23 @@ describe('changes', () => {
     ]);
   });
 
+  it('are told with schedules, exclusions and names in the words of a channel', () => {
+    const market = Market.open(undefined, undefined, [since(juniperLoftTea, '2026-10-20'), since(northwallClimbing, '2026-10-20')]);
+    const told = (channel: string, client: number, field: string) =>
+      reportOf(market, channel, 'changes', client)
+        .rows({ from: dayOf('2026-07-01'), to: dayOf('2026-10-30') })
+        .flatMap(([day, id, , of, ...more]) => (of === field ? [[day, id, ...more]] : []));
+    expect(told('tern-search', 0, 'name')).toEqual([['2026-08-03', 'TS-1201', '', 'JLT_search_new_loose-leaf_uk_t', 'the channel']]);
+    expect(told('harbor-search', 0, 'exclude')).toEqual([['2026-09-21', 'HB-1102', 'leaves', 'excluded', 'm.reed']]);
+    expect(told('harbor-search', 1, 'schedule')).toEqual([['2026-10-05', 'HB-2202', '', '05:00–23:00', 'a.quill']]);
+    expect(hoursOf(`11${'0'.repeat(20)}11`)).toBe('00:00–02:00, 22:00–24:00');
+  });
+
   it('of one thing reach just that thing: a paused ad, an excluded term', () => {
     const market = Market.open(undefined, undefined, clients);
     const change = { day: market.today, campaign: 'HB-2202', by: 'you' } as const;
     market.change({ ...change, field: 'ad status', what: 'HB-2202-1-1', value: 'paused' });
-    market.change({ ...change, field: 'exclude', what: 'birthday party ideas', value: 'excluded' });
+    market.change({ ...change, field: 'exclude', what: '[birthday party ideas]', value: 'excluded' });
     market.advance(5);
     const days = { from: market.today - 5, to: market.today - 1 };
     const rows = (id: string) =>

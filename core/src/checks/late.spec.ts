@@ -33,6 +33,30 @@ describe('late results', () => {
     ]);
   });
 
+  it('show where a channel was told a goal that is stricter than holds the target', () => {
+    const told = (newValue: string, code = 1) => ({
+      ...{
+        day: 5,
+        channel: 'channel search',
+        level: 'campaign' as const,
+        code,
+        field: 'Target ROAS',
+        oldValue: null,
+        newValue,
+        what: null,
+      },
+    });
+    const strict = (...changes: ReturnType<typeof told>[]) =>
+      checkLate({ ...late([0, 1, 2, 3, 4, 5, 6, 7]), changes }).findings.filter(({ trouble }) => trouble === 'goal too strict');
+    const [found] = strict(told('2.8'));
+    expect(found).toMatchObject({ group: 'held back', about: { name: 'campaign 1' } });
+    expect(found?.says).toContain('is told to reach ROAS 2.80 with campaign 1, where 2.10 holds the target of 2.80: 75%');
+    expect(strict(told('280 %'))).toEqual([found]);
+    // Once it is what holds the target, nothing is said; nor of another campaign, nor where it tells no number.
+    expect([told('2.1'), told('2,10'), told('2.8', 2), told('as much as it can')].flatMap((each) => strict(each))).toEqual([]);
+    expect(strict(told('2.8'), { ...told('2.1'), day: 9 })).toEqual([]);
+  });
+
   it('say no number where too little has come', () => {
     // Of the last fourteen days nothing is there but of the first two or three.
     const [found] = checkLate(late([11, 12, 13, 14])).findings;

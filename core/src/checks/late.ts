@@ -3,21 +3,26 @@ import { value } from '../figure/figure';
 import { arrivalsOf } from '../maturity/arrivals';
 import type { LateTerm } from '../maturity/lateness';
 import { type Arrived, SETTLED } from '../maturity/maturity';
+import { goalsOn } from '../settings/goals';
 import { TARGET_METRICS } from '../target/target';
 import type { DayRange } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { channelName, metricsOf, read, resultOf, type Situation } from './situation';
+import { channelName, metricsOf, only, read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** Days that channels which steer themselves usually judge by. */
 const JUDGED_DAYS = 14;
+/** Goals are typed in rounded: nearer than this they are the same. */
+const ROUNDED = 1.01;
 /** Below this nothing but bounds would be honest (calculations 9). */
 const LEAST_ARRIVED = 0.3;
 
 /** What a campaign shows of its recent days, and what it will have brought. */
 interface Late {
   readonly name: string;
+  /** What its channel was told to reach; undefined where no history tells. */
+  readonly told: number | undefined;
   readonly channel: string;
   readonly shows: number;
   readonly arrived: Arrived;
@@ -40,13 +45,15 @@ export function checkLate(situation: Situation): Looked {
   const looked = `what the clicks of ${JUDGED_DAYS} days will bring`;
   if (whole.share >= SETTLED) return { check: 'late', looked, findings: [], lacks: '' };
   const { members, value: read_ } = read(situation, [metric], { rows: ['channel', 'campaign'], period: recent, basis: 'click' });
+  const goals = goalsOn(situation.changes, days.to);
   const campaigns = members.flatMap((member): Late[] => {
     const shows = read_(member, metric);
-    const arrived = typeof member.code === 'number' && member.level === 'campaign' ? arrivals.of(term, [member.code]) : undefined;
-    const channel = channelName(situation, member);
-    return shows !== null && shows > 0 && arrived ? [{ name: member.name, channel, shows, arrived }] : [];
+    if (typeof member.code !== 'number' || member.level !== 'campaign' || shows === null || shows <= 0) return [];
+    const arrived = arrivals.of(term, [member.code]);
+    return arrived ? [{ name: member.name, told: goals.get(member.code), channel: channelName(situation, member), shows, arrived }] : [];
   });
-  return { check: 'late', looked, findings: [findingOf(situation, { recent, whole, campaigns, goal: target.value, isValue })], lacks: '' };
+  const known: Known = { recent, whole, campaigns, goal: target.value, isValue };
+  return { check: 'late', looked, findings: [findingOf(situation, known), ...strictFindings(situation, known)], lacks: '' };
 }
 
 interface Known {
@@ -62,6 +69,42 @@ export const maturedOf = (shows: number, share: number, isValue: boolean): numbe
 
 /** What to type so that a channel which judges by what is shown holds a goal that is meant of all that comes: 2.8, of which three quarters are there → 2.1. */
 export const typedFor = (goal: number, share: number, isValue: boolean): number => (isValue ? goal * share : goal / share);
+
+/**
+ * Campaigns whose channel was told a goal that is stricter than what holds the target once late results are counted: it throttles
+ * what is on goal. Surely stricter, by the most that may have arrived.
+ */
+function strictFindings(situation: Situation, { recent, campaigns, goal, isValue }: Known): OtherFinding[] {
+  const words = new Words(situation.style);
+  const metric = situation.target?.metric ?? 'roas';
+  const { label, unit } = metricsOf(situation).named(metric);
+  const write = (amount: number): string => figureText(value(amount), unit, situation.style).text;
+  return campaigns.flatMap(({ name, told, channel, shows, arrived }): OtherFinding[] => {
+    const most = typedFor(goal, arrived.high, isValue);
+    const isStrict = told !== undefined && arrived.share >= LEAST_ARRIVED && (isValue ? told > most * ROUNDED : told < most / ROUNDED);
+    if (!isStrict) return [];
+    return [
+      {
+        check: 'late',
+        trouble: 'goal too strict',
+        key: findingKey('late', 'goal too strict', channel, name),
+        about: { kind: 'Campaign', name, path: [channel] },
+        group: 'held back',
+        money: 0,
+        days: recent,
+        since: null,
+        says: `${channel} is told to reach ${label} ${write(told)} with ${name}, where ${write(typedFor(goal, arrived.share, isValue))} holds the target of ${write(goal)}: ${words.share(arrived.share)} of what the clicks of ${words.days(recent)} will bring has arrived.`,
+        evidence: [
+          `It shows ${write(shows)}, and will be ${write(maturedOf(shows, arrived.share, isValue))}; up to ${words.share(arrived.high)} may have arrived, and the goal is stricter than that allows.`,
+        ],
+        advice: `Type in ${write(typedFor(goal, arrived.share, isValue))}, unless the channel says that it allows for late results by itself.`,
+        happened: [],
+        picture: null,
+        rows: { screen: 'compare', metric, rows: ['channel', 'campaign'], where: only('campaign', name), period: recent },
+      },
+    ];
+  });
+}
 
 function findingOf(situation: Situation, { recent, whole, campaigns, goal, isValue }: Known): OtherFinding {
   const { style, target } = situation;

@@ -73,6 +73,16 @@ describe('settings', () => {
     expect(found([])).toBeUndefined();
   });
 
+  it('under another name are told on their day', () => {
+    const found = (day: number, code = 2) =>
+      look([() => 1, () => 40], { changes: [{ ...change(code, 'Campaign name', 'gifts, new'), day, oldValue: 'gifts' }] }).findings.filter(
+        ({ trouble }) => trouble === 'renamed',
+      );
+    expect(found(LOOKED.from)).toMatchObject([{ about: { name: 'campaign 2' }, group: 'worth watching', since: { day: LOOKED.from } }]);
+    expect(found(LOOKED.from)[0]?.says).toContain('gifts was renamed to gifts, new on');
+    expect([...found(LOOKED.from - 1), ...found(LOOKED.to + 1), ...found(LOOKED.to, 77)]).toEqual([]);
+  });
+
   it('cannot be told without a report of them', () => {
     expect(checkSettings(situationOf([])).lacks).toContain('settings');
   });

@@ -6,6 +6,7 @@ import { settingKey, settingsOf } from '../settings/settings-of';
 import { aboutCampaign, type Built, settingFinding } from './built';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
+import { renamedFindings } from './renamed';
 import { endlessFinding, outsideFinding } from './schedules';
 import { channelName, read, type Read, type Situation } from './situation';
 import { Words } from './words';
@@ -55,6 +56,7 @@ export function checkSettings(situation: Situation): Looked {
     ...unusedFinding(situation, built, answered),
     ...outsideFinding(situation, built),
     ...endlessFinding(situation, built),
+    ...renamedFindings(situation, built),
   ];
   return { check: 'settings', looked: quantity(built.length, 'campaign', 'campaigns', style), findings, lacks: '' };
 }

@@ -56,6 +56,7 @@ describe('a finding, worked out', () => {
       ...{ spend: 100, clicks: 500, outcomes: 20, value: 160, maturity: 1, lostToBudget: 0.1, stopLoss: null, move: null, noMove: '' },
     });
     expect(found.actual).toBeCloseTo(1.6, 12);
+    expect(found.marginal).toEqual({ low: expect.closeTo(0.72, 12), middle: expect.closeTo(1.12, 12), high: expect.closeTo(1.6, 12) });
     expect(found.range.low).toBeCloseTo((low * 8) / 100, 10);
     expect(found.range.high).toBeCloseTo((high * 8) / 100, 10);
     expect(found.breakEven.roas).toBeCloseTo(2, 12);
@@ -66,6 +67,8 @@ describe('a finding, worked out', () => {
     const { low, high } = poissonInterval(20);
     const found = campaignOf(world(claims(2, 16, 'lead')), { metric: 'cost-per-lead', value: 4 });
     expect(found.actual).toBeCloseTo(5, 12);
+    expect(found.marginal?.low).toBeCloseTo(5, 12);
+    expect(adOf(world(claims(2, 16, 'lead')), { metric: 'cost-per-lead', value: 4 })?.marginal).toBeNull();
     expect(found.range.low).toBeCloseTo(100 / high, 10);
     expect(found.range.high).toBeCloseTo(100 / low, 10);
     expect(found).toMatchObject({ verdict: 'undecided', breakEven: { roas: null, cpa: null }, lostToBudget: null });

@@ -17,13 +17,15 @@ export interface ToldChange {
 }
 
 /** Settings that are told in changes alone, not as a figure a day. */
-export type ListedField = 'excluded term' | 'blocked source' | 'schedule' | 'end';
+export type ListedField = 'excluded term' | 'blocked source' | 'schedule' | 'end' | 'name' | 'goal';
 
 const FIELDS: readonly (readonly [ListedField, RegExp])[] = [
   ['excluded term', /\b(exclu\w+|negative)\b/],
   ['blocked source', /\bblock\w*\b/],
   ['schedule', /\b(schedule|hours|day ?parts?|dayparting)\b/],
   ['end', /\bends?\b/],
+  ['goal', /\b(goal|target)\b/],
+  ['name', /\b(name|renamed)\b/],
 ];
 
 /** What kind of setting a field of a change history is, by its words; null for all others. */

@@ -97,7 +97,7 @@ export class Settings {
   }
 }
 
-/** Whether words stand in a search, one beside the other. */
-const holdsWords = (search: string, words: string): boolean => ` ${search} `.includes(` ${words} `);
+/** Whether words stand in a search, one beside the other; in brackets they are all of it. */
+const holdsWords = (search: string, words: string): boolean => `[${search}]` === words || ` ${search} `.includes(` ${words} `);
 
 const keyOf = (campaign: string, field: string, what: string): string => `${campaign}\n${field}\n${what}`;

@@ -86,7 +86,10 @@ export function changesReport(world: ClientWorld, settings: Settings, campaigns:
     ),
     rows: ({ from, to }) =>
       campaigns
-        .flatMap((at) => settings.history(world.campaigns[at]?.id ?? '').map((change) => ({ at, change })))
+        .flatMap((at) => {
+          const id = world.campaigns[at]?.id ?? '';
+          return [...settings.history(id), ...renamesOf(world, id)].map((change) => ({ at, change }));
+        })
         .filter(({ change }) => change.day >= from && change.day <= to)
         .sort((a, b) => a.change.day - b.change.day)
         .map(({ at, change }) => [
@@ -100,6 +103,12 @@ export function changesReport(world: ClientWorld, settings: Settings, campaigns:
         ]),
   };
 }
+
+/** Names that a campaign was given by its channel. */
+const renamesOf = ({ events }: ClientWorld, campaign: string) =>
+  events.flatMap(({ from, renames }) =>
+    renames?.campaign === campaign ? [{ day: dayOf(from), campaign, field: 'name', what: '', value: renames.to, by: 'the channel' }] : [],
+  );
 
 /** Hours that run, as channels show them: “05:00–23:00”; what runs over midnight is two. */
 export function hoursOf(signs: string): string {
