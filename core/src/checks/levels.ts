@@ -5,6 +5,7 @@ import { judge, type Verdict } from '../evidence/verdict';
 import type { Member } from '../compare/member';
 import { quantity } from '../figure/text';
 import { arrivalsOf } from '../maturity/arrivals';
+import { pluralOf } from '../text/plural';
 import { findingKey, lacking, type Looked } from './check';
 import { costOfResult } from './cost-of-result';
 import type { OtherFinding } from './finding';
@@ -46,7 +47,7 @@ export function checkLevels(situation: Situation): Looked {
   if (told.length === 0) return lacking('levels', 'no report tells spend and results by group, keyword or product. Fetch one under Intake');
   return {
     check: 'levels',
-    looked: told.map(({ level, members }) => quantity(members.length, LEVELS[level], `${LEVELS[level]}s`, situation.style)).join(', '),
+    looked: told.map(({ level, members }) => quantity(members.length, LEVELS[level], pluralOf(LEVELS[level]), situation.style)).join(', '),
     findings: told.flatMap((each) => findingOf(situation, each, perResult)),
     lacks: '',
   };
@@ -128,7 +129,7 @@ function findingOf(
       money: sum(misses.map(({ excess }) => excess)),
       days: situation.days,
       since: null,
-      says: `Of ${quantity(members.length, label, `${label}s`, situation.style)} ${words.count(misses.length)} surely miss what is asked, ${words.count(beats.length)} surely meet it; of ${words.count(members.length - sure.length)} so few ${many} leave it open.`,
+      says: `Of ${quantity(members.length, label, pluralOf(label), situation.style)} ${words.count(misses.length)} surely miss what is asked, ${words.count(beats.length)} surely meet it; of ${words.count(members.length - sure.length)} so few ${many} leave it open.`,
       evidence: [
         `One ${one} may cost ${words.money(perResult)}. ${words.days(situation.days)}, by click date, late ${many} allowed for, with a limit on chance in the whole list. Where the target’s own count does not reach, by the channel’s claims in proportion.`,
       ],

@@ -1,6 +1,7 @@
 import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
 import { lowerFirst } from '../text/lower-first';
+import { pluralOf } from '../text/plural';
 import { termKey } from '../measure/term';
 import { outcomesAlone } from '../credit/alone';
 import { groupBy } from '../list/group-by';
@@ -79,7 +80,7 @@ export function checkSources(situation: Situation): Looked {
     quantity(
       new Set(parts.map(({ name }) => name)).size,
       labelOf(situation, dimension),
-      `${labelOf(situation, dimension)}s`,
+      pluralOf(labelOf(situation, dimension)),
       situation.style,
     ),
   );
@@ -166,7 +167,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
   const { spend, outcomes } = totalOf(parts);
   const expected = sum(parts.map((part) => part.expected));
   const label = labelOf(situation, dimension);
-  const which = parts.length === 1 ? `${label} “${first.name}”` : `${words.count(parts.length)} ${label}s`;
+  const which = parts.length === 1 ? `${label} “${first.name}”` : `${words.count(parts.length)} ${pluralOf(label)}`;
   return {
     check: 'sources',
     trouble: dimension,
@@ -187,7 +188,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
     happened: [],
     picture: {
       kind: 'table',
-      title: `The ${parts.length > MOST_NAMED ? `${MOST_NAMED} of ${words.count(parts.length)} ` : ''}${label}s with the most at stake`,
+      title: `The ${parts.length > MOST_NAMED ? `${MOST_NAMED} of ${words.count(parts.length)} ` : ''}${pluralOf(label)} with the most at stake`,
       heads: [label, 'spend', many, 'the campaign would'],
       rows: byMoney
         .slice(0, MOST_NAMED)
