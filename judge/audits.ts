@@ -148,15 +148,21 @@ const WRONG: readonly string[] = ['to know', 'a job', 'for nothing'];
 function searchesOf(client: ClientWorld, findings: readonly Other[]): Blame {
   const told = findings.filter(({ check }) => check === 'searches');
   const blamed = new Set(told.flatMap(({ members = [] }) => members));
-  const terms = client.campaigns.flatMap(({ outcomeRate, groups }) =>
-    groups.flatMap(({ keywords }) =>
+  const terms = client.campaigns.flatMap(({ outcomeRate, groups, history = [] }) => {
+    // What is excluded already nobody needs to be told of.
+    const excluded = history.flatMap(({ field, what }) => (field === 'exclude' && what !== undefined ? [what] : []));
+    return groups.flatMap(({ keywords }) =>
       keywords.flatMap((keyword) =>
-        keyword.terms.map((term) => ({ ...term, rate: outcomeRate * keyword.quality * term.quality, of: keyword.weight * term.weight })),
+        keyword.terms.map((term) => ({
+          ...{ ...term, excluded },
+          rate: outcomeRate * keyword.quality * term.quality,
+          of: keyword.weight * term.weight,
+        })),
       ),
-    ),
-  );
+    );
+  });
   const own = client.name.toLowerCase().split(' ')[0] ?? '';
-  const others = terms.filter(({ name }) => !name.toLowerCase().includes(own));
+  const others = terms.filter(({ name, excluded }) => !name.toLowerCase().includes(own) && !excluded.some((words) => name.includes(words)));
   const weight = others.reduce((sum, { of }) => sum + of, 0);
   const mean = others.reduce((sum, { of, rate }) => sum + of * rate, 0) / weight;
   const bad = others.filter(({ intent }) => WRONG.includes(intent));

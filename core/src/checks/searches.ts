@@ -1,5 +1,8 @@
 import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
+import { stepsBefore } from '../measure/steps-before';
+import type { MetricId } from '../metric/metric';
+import { lowerFirst } from '../text/lower-first';
 import { groupBy } from '../list/group-by';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
@@ -7,7 +10,7 @@ import type { OtherFinding } from './finding';
 import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
 import { isOfName, wordsOf } from './search-words';
 import { shutAlready } from './shut-out';
-import { read, resultOf, type Situation } from './situation';
+import { metricsOf, read, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** A search term in its words, what was spent on it, and what all searches, and those of its campaign, bring for that. */
@@ -24,14 +27,23 @@ interface Gram extends Expecting {
   readonly beside: Beside;
 }
 
+/** What came of searches on the way to the result, in words. */
+interface Step {
+  readonly name: string;
+  readonly label: string;
+  readonly count: MetricId;
+}
+
 /** What is as good as this beside others of its campaigns is bad with them: the campaign is the matter, and no word. */
 const LESS_IN_CAMPAIGN = 0.6;
+/** By steps on the way, of which there are many, just what hardly leads to any is told: who takes them may buy more or less often. */
+const HARDLY_ANY = 0.35;
 const MOST_NAMED = 8;
 
 /**
  * Words of search terms, alone and in pairs, whose searches together surely bring less than two thirds of what searches bring
  * for the same money, and less than others of their campaigns: the many small terms of one wrong intent say together what none
- * says alone. Words that the client bids on itself are the keywords' matter,
+ * says alone. Where results are few, steps on the way to them tell as well. Words that the client bids on itself are the keywords' matter,
  * and searches for its own name, which sell by themselves, would make all others look bad: both are left out, and what is excluded already.
  */
 export function checkSearches(situation: Situation): Looked {
@@ -39,13 +51,18 @@ export function checkSearches(situation: Situation): Looked {
   if (!isTold(situation, 'search term'))
     return lacking('searches', 'no report tells spend and outcomes by search term. Fetch one under Intake');
   const isOut = shutAlready(situation, 'search term');
-  const terms = termsOf(
-    partsOf(situation, 'search term', days).filter((part) => !isOut(part)),
-    situation.clientName,
-  );
+  const searched = (count?: MetricId): Term[] =>
+    termsOf(
+      partsOf(situation, 'search term', days, count).filter((part) => !isOut(part)),
+      situation.clientName,
+    );
+  const terms = searched();
   const { members } = read(situation, ['spend'], { rows: ['keyword'], period: days });
   const keywords = members.flatMap(({ level, kind, name }) => (level === 'keyword' && kind === 'member' ? [name] : []));
-  const findings = costlyGrams(terms, keywords).map((gram) => findingOf(situation, gram, days));
+  const told: { readonly gram: Gram; readonly step?: Step }[] = costlyGrams(terms, keywords).map((gram) => ({ gram }));
+  for (const step of stepsTold(situation))
+    told.push(...hardlyAny(searched(step.count), { terms, keywords, told: told.map(({ gram }) => gram) }).map((gram) => ({ gram, step })));
+  const findings = told.map(({ gram, step }) => findingOf(situation, gram, days, step));
   const looked = quantity(new Set(terms.map(({ name }) => name)).size, 'search term', 'search terms', situation.style);
   return { check: 'searches', looked, findings, lacks: '' };
 }
@@ -63,7 +80,7 @@ const gramsOf = ({ words }: Term): Set<string> => new Set([...words, ...words.sl
  * The words that say most of what is costly: the one with most at stake of those beyond chance, then of what is left of the
  * terms without it, and so on; a word whose terms another has told of is not told again.
  */
-export function costlyGrams(terms: readonly Term[], keywords: readonly string[]): Gram[] {
+export function costlyGrams(terms: readonly Term[], keywords: readonly string[], less = LESS_IN_CAMPAIGN): Gram[] {
   const bidOn = new Set(keywords.flatMap(wordsOf));
   const isBidOn = (gram: string): boolean => gram.split(' ').some((word) => bidOn.has(word));
   const found: Gram[] = [];
@@ -78,13 +95,39 @@ export function costlyGrams(terms: readonly Term[], keywords: readonly string[])
         expected: sum(own.map(({ expected }) => expected)),
         inCampaign: sum(own.map(({ inCampaign }) => inCampaign)),
       }))
-      .filter(({ outcomes, inCampaign }) => outcomes < LESS_IN_CAMPAIGN * inCampaign);
+      .filter(({ outcomes, inCampaign }) => outcomes < less * inCampaign);
     const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || b.gram.length - a.gram.length);
     if (!worst) return found;
     found.push(worst);
     const told = new Set(worst.terms);
     left = left.filter((term) => !told.has(term));
   }
+}
+
+/** The steps before the result that some report of search terms tells, the deepest first. */
+function stepsTold(situation: Situation): Step[] {
+  const { vocabulary } = situation.tables;
+  return stepsBefore(resultOf(situation).outcome.id).flatMap((id) => {
+    const outcome = vocabulary.outcome(id);
+    const count = metricsOf(situation).plainOf('count', id)?.id;
+    const { name, label } = outcome;
+    return count !== undefined && isTold(situation, 'search term', outcome) ? [{ name, label: lowerFirst(label), count }] : [];
+  });
+}
+
+/** Words whose searches hardly lead to a step, that results have not told already, and that do not bring more results than others for all that. */
+export function hardlyAny(
+  bySteps: readonly Term[],
+  { terms, keywords, told }: { readonly terms: readonly Term[]; readonly keywords: readonly string[]; readonly told: readonly Gram[] },
+): Gram[] {
+  const keyOf = ({ whole, name }: Term): string => `${whole} ${name}`;
+  const known = new Set(told.flatMap((gram) => gram.terms.map(keyOf)));
+  const results = new Map(terms.map((term) => [keyOf(term), term]));
+  const left = bySteps.filter((term) => !known.has(keyOf(term)));
+  return costlyGrams(left, keywords, HARDLY_ANY).filter((gram) => {
+    const own = gram.terms.flatMap((term) => results.get(keyOf(term)) ?? []);
+    return sum(own.map(({ outcomes }) => outcomes)) <= sum(own.map(({ inCampaign }) => inCampaign));
+  });
 }
 
 function byGram(terms: readonly Term[]): Map<string, Term[]> {
@@ -98,10 +141,13 @@ function byGram(terms: readonly Term[]): Map<string, Term[]> {
   return grams;
 }
 
-function findingOf(situation: Situation, own: Gram, days: Situation['days']): OtherFinding {
+/** By results, or by a step on the way to them. */
+function findingOf(situation: Situation, own: Gram, days: Situation['days'], step?: Step): OtherFinding {
   const { gram, terms, spend, outcomes, expected } = own;
   const words = new Words(situation.style);
-  const { many, several } = resultOf(situation);
+  const { many: results, several } = resultOf(situation);
+  const many = step ? step.label : results;
+  const brought = step ? quantity(Math.round(outcomes), step.name, step.label, situation.style) : several(outcomes, situation.style);
   const byMoney = [...new Map(terms.map(({ name }) => [name, totalOf(terms.filter((each) => each.name === name))]))].toSorted(
     ([, a], [, b]) => b.spend - a.spend,
   );
@@ -115,9 +161,10 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days']): Ot
     money: atPace(situation, wasteOf(own)),
     days,
     since: null,
-    says: `Searches with “${gram}” took ${words.money(spend)} and brought ${several(outcomes, situation.style)}; for the same money other searches bring ${words.few(expected)}.`,
+    says: `Searches with “${gram}” took ${words.money(spend)} and brought ${brought}; for the same money other searches bring ${words.few(expected)}.`,
     evidence: [
       `${quantity(byMoney.length, 'search', 'searches', situation.style)} in ${quantity(campaigns.length, 'campaign', 'campaigns', situation.style)}: ${campaigns.join(', ')}.`,
+      ...(step ? [`Its ${results} alone are too few to tell; whoever does not come as far as this will hardly bring any.`] : []),
       `Surely less than two thirds of what searches bring (as the channels claim, by click date, ${words.days(days)}), also after allowing for chance in so many words.`,
     ],
     advice: `Exclude “${gram}” there, unless the client wants to be seen by who searches so.`,

@@ -4,7 +4,7 @@ import { drawPoisson } from '../test/draw';
 import { logOf, type ToldPerson } from '../test/touches';
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { besideSiblings, costlyOf, expecting, wasteOf } from './beside-whole';
-import { checkSearches, costlyGrams, termsOf } from './searches';
+import { checkSearches, costlyGrams, hardlyAny, termsOf } from './searches';
 import { checkSources, PARTS_DAYS } from './sources';
 
 /** A day's row of a part: 10 spent, so many purchases. */
@@ -167,6 +167,20 @@ describe('words of searches', () => {
     ).not.toContain('juniper tea');
   });
 
+  it('hardly lead to a step where results are too few to tell, and do not bring more of them', () => {
+    const keywords = ['loose tea', 'green tea'];
+    const terms = (results: (name: string) => number) => termsOf(parts(results), 'Juniper Loft Tea');
+    const carts = terms((name) => (name.includes('jobs') ? 1 : name === 'loose tea online' ? 14 : 40));
+    const few = terms((name) => (name.includes('jobs') ? 0 : 1));
+    expect(costlyGrams(few, keywords)).toEqual([]);
+    const told = (results: typeof few, before: Parameters<typeof hardlyAny>[1]['told'] = []) =>
+      hardlyAny(carts, { terms: results, keywords, told: before }).map(({ gram }) => gram);
+    // A third of the carts may still be as many purchases.
+    expect(told(few)).toEqual(['jobs']);
+    expect(told(terms((name) => (name.includes('jobs') ? 3 : 1)))).toEqual([]);
+    expect(told(few, hardlyAny(carts, { terms: few, keywords, told: [] }))).toEqual([]);
+  });
+
   it('are read of a report of search terms', () => {
     const named: Readonly<Record<string, string>> = { '1': 'loose tea', '2': 'tea jobs', '3': 'green tea' };
     const rows = days.flatMap((day) =>
@@ -180,5 +194,18 @@ describe('words of searches', () => {
     expect(looked).toBe('3 search terms');
     expect(findings).toMatchObject([{ trouble: 'wrong intent', about: { name: '“jobs”' }, members: ['tea jobs'], group: 'loses money' }]);
     expect(checkSearches(situationOf([])).lacks).toContain('search term');
+    // Of a purchase in a month carts tell.
+    const rare = rows.map((row) => ({
+      ...row,
+      amounts: {
+        ...row.amounts,
+        'cart.count.claims.click': row.codes['search term'] === 2 ? 0 : 1,
+        'purchase.count.claims.click': row.codes['search term'] === 2 || row.day % 60 > 0 ? 0 : 1,
+      },
+    }));
+    const [byCarts, ...more] = checkSearches(situationOf([reportOf(rare)], { names: situation.names })).findings;
+    expect(more).toEqual([]);
+    expect(byCarts?.says).toMatch(/^Searches with “jobs” took £.* and brought 0 carts; for the same money other searches bring \d+\.$/);
+    expect(byCarts?.evidence.join(' ')).toContain('purchases alone are too few');
   });
 });

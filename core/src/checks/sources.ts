@@ -2,9 +2,11 @@ import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
 import { lowerFirst } from '../text/lower-first';
 import { pluralOf } from '../text/plural';
+import type { Outcome } from '../measure/outcome';
 import { termKey } from '../measure/term';
 import { outcomesAlone } from '../credit/alone';
 import { groupBy } from '../list/group-by';
+import type { MetricId } from '../metric/metric';
 import { NONE } from '../rows/coding';
 import { type DayRange, lengthOf } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
@@ -87,18 +89,25 @@ export function checkSources(situation: Situation): Looked {
   return { check: 'sources', looked: looked.join(', '), findings: costly.map((own) => findingOf(situation, own, days)), lacks: '' };
 }
 
-/** Whether some report tells spend and outcomes of it. */
-export function isTold(situation: Pick<Situation, 'tables' | 'target' | 'metricSet'>, dimension: string): boolean {
-  const { outcome } = resultOf(situation);
+/** Whether some report tells spend and outcomes of it: the results, or what comes on the way to them. */
+export function isTold(
+  situation: Pick<Situation, 'tables' | 'target' | 'metricSet'>,
+  dimension: string,
+  outcome: Outcome = resultOf(situation).outcome,
+): boolean {
   const column = termKey({ kind: 'outcome', part: 'count', outcome, countedBy: 'claims', basis: 'click' });
   return situation.tables.feeds.some(
     ({ dimensions, rows }) => dimensions.has(dimension) && rows.columns.has('spend') && rows.columns.has(column),
   );
 }
 
-/** Spend and claimed outcomes of every part of each campaign that is measured. */
-export function partsOf(situation: Situation, dimension: string, days: DayRange): CampaignPart[] {
-  const { count } = resultOf(situation);
+/** Spend and claimed outcomes (results, or another count) of every part of each campaign that is measured. */
+export function partsOf(
+  situation: Situation,
+  dimension: string,
+  days: DayRange,
+  count: MetricId = resultOf(situation).count,
+): CampaignPart[] {
   const { members, value } = read(situation, ['spend', count], {
     rows: ['channel', 'campaign', dimension],
     period: days,

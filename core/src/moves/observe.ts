@@ -6,6 +6,7 @@ import { type ClientTables, listsOf, SKIPPED, worthOf } from '../grain/tables';
 import { type Lateness, latenessOf } from '../maturity/lateness';
 import type { CountedBy } from '../measure/counted-by';
 import type { Outcome, OutcomeId } from '../measure/outcome';
+import { stepsBefore } from '../measure/steps-before';
 import { MILLIONTHS } from '../measure/scale';
 import { type ClosedTerm, termScale } from '../measure/term';
 import { type Day, type DayRange, daysOf } from '../time/day';
@@ -69,9 +70,6 @@ export interface Observation {
 
 const claimsOf = (outcome: Outcome): ClosedTerm => ({ kind: 'outcome', part: 'count', outcome, countedBy: 'claims', basis: 'click' });
 
-/** The steps before an outcome, deepest first. */
-const STEPS_BEFORE: Readonly<Record<OutcomeId, readonly OutcomeId[]>> = { purchase: ['checkout', 'cart'], booking: ['checkout', 'cart'] };
-
 export interface ObserveInput {
   readonly tables: ClientTables;
   readonly days: DayRange;
@@ -86,7 +84,7 @@ export interface ObserveInput {
 export function observe({ tables, days, outcome, countedBy, names, lastDay }: ObserveInput): Observation {
   const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.rows.columns]));
   const { measureTerm, outcome: outcomeNamed } = tables.vocabulary;
-  const earlier = STEPS_BEFORE[outcome.id]?.find((each) => delivered.has(`${each}.count.claims.click`));
+  const earlier = stepsBefore(outcome.id).find((each) => delivered.has(`${each}.count.claims.click`));
   const step = earlier === undefined ? outcome : outcomeNamed(earlier);
   const counted = { kind: 'outcome', outcome, countedBy, basis: 'click' } as const;
   const terms: Record<Column, ClosedTerm> = {

@@ -15,7 +15,7 @@ const PAID: readonly MeasureId[] = ['impressions', 'clicks', 'cost'];
 const SEARCH: readonly Offer[] = [
   { id: 'ads', name: 'Ad by day', dimensions: ['campaign', 'group', 'ad'], measures: [...PAID, ...SOLD] },
   { id: 'keywords', name: 'Keyword by day', dimensions: ['campaign', 'group', 'keyword'], measures: [...PAID, 'claims', 'value'] },
-  { id: 'terms', name: 'Search term by day', dimensions: ['campaign', 'group', 'keyword', 'term'], measures: [...PAID, 'claims', 'value'] },
+  { id: 'terms', name: 'Search term by day', dimensions: ['campaign', 'group', 'keyword', 'term'], measures: [...PAID, ...SOLD] },
   { id: 'device-hours', name: 'Device by hour', dimensions: ['campaign', 'device', 'hour'], measures: [...PAID, 'claims', 'value'] },
   { id: 'positions', name: 'Position by day', dimensions: ['campaign', 'position'], measures: PAID },
   { id: 'places', name: 'Place by day', dimensions: ['campaign', 'region'], measures: [...PAID, 'claims', 'value'] },
