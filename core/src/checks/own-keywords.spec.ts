@@ -9,7 +9,7 @@ const named: typeof names = (dimension, code) => (dimension === 'keyword' ? (KEY
 const SINCE = LOOKED.from + 8;
 
 /** Three keywords of campaign 1 and one of campaign 2, 10 a day and a purchase every second day; some end on a day. */
-const keywords = (until: (campaign: number, keyword: number) => number): DayRow[] =>
+const keywords = (until: (campaign: number, keyword: number) => number, after = 0): DayRow[] =>
   Array.from({ length: KNOWN.to }, (_, at) => at + 1).flatMap((day) =>
     [
       [1, 1],
@@ -17,13 +17,18 @@ const keywords = (until: (campaign: number, keyword: number) => number): DayRow[
       [1, 3],
       [2, 1],
     ].flatMap(([campaign = 0, keyword = 0]): DayRow[] =>
-      day > until(campaign, keyword)
+      day > until(campaign, keyword) && after === 0
         ? []
         : [
             {
               day,
               codes: { campaign, group: campaign * 10, keyword },
-              amounts: { spend: 10, clicks: 5, 'purchase.count.claims.click': day % 2, 'purchase.value.claims.click': (day % 2) * 40 },
+              amounts: {
+                spend: day > until(campaign, keyword) ? after : 10,
+                clicks: 5,
+                'purchase.count.claims.click': day % 2,
+                'purchase.value.claims.click': (day % 2) * 40,
+              },
             },
           ],
     ),
@@ -32,12 +37,13 @@ const excluded = (text: string, part: Partial<ToldChange> = {}): ToldChange => (
   ...{ day: SINCE, channel: 'channel search', level: 'campaign', code: 1, field: 'exclude', oldValue: null, newValue: text, what: null },
   ...part,
 });
-const look = (changes: readonly ToldChange[], until: Parameters<typeof keywords>[0]) =>
-  keptOutKeywords(situationOf([reportOf(keywords(until))], { names: named, changes }));
-const endsAt =
-  (...ended: string[]) =>
+const look = (changes: readonly ToldChange[], ...of: Parameters<typeof keywords>) =>
+  keptOutKeywords(situationOf([reportOf(keywords(...of))], { names: named, changes }));
+const endsOn =
+  (last: number, ...ended: string[]) =>
   (campaign: number, keyword: number): number =>
-    ended.includes(`${campaign} ${keyword}`) ? SINCE - 1 : KNOWN.to;
+    ended.includes(`${campaign} ${keyword}`) ? last : KNOWN.to;
+const endsAt = (...ended: string[]) => endsOn(SINCE - 1, ...ended);
 
 describe('exclusions that keep own keywords out', () => {
   it('are told with what the keywords brought before', () => {
@@ -63,6 +69,16 @@ describe('exclusions that keep own keywords out', () => {
     expect(look([excluded('leaves', { channel: 'channel social' })], endsAt('1 1'))).toEqual([]);
     // Nor before it was excluded.
     expect(look([excluded('leaves', { day: LOOKED.to + 1 })], endsAt('1 1'))).toEqual([]);
+  });
+
+  it('count the day on which they were excluded, and what goes on of them, as since', () => {
+    expect(look([excluded('leaves')], endsOn(SINCE, '1 1'))[0]?.says).toContain(
+      '£280 in the 28 days before, with 14 purchases, and £10.00 since',
+    );
+    const [found] = look([excluded('leaves')], endsAt('1 1'), 2);
+    expect(found?.says).toContain('and £40.00 since');
+    expect(found?.money).toBeCloseTo(8 * 28, 9);
+    expect(look([excluded('leaves')], endsAt('1 1'), 6)).toEqual([]);
   });
 
   it('match by their words, a run of words, or exactly', () => {

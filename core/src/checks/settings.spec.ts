@@ -2,7 +2,11 @@ import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { checkSettings } from './settings';
 
 describe('settings', () => {
-  const rows = (running: (ad: number) => number, budget: (campaign: number) => number): [DayRow[], DayRow[]] => {
+  const rows = (
+    running: (ad: number) => number,
+    budget: (campaign: number) => number,
+    isOn: (campaign: number) => number = () => 1,
+  ): [DayRow[], DayRow[]] => {
     const days = Array.from({ length: 28 }, (_, at) => LOOKED.to - at);
     const ads = days.flatMap((day) =>
       [11, 12, 21, 31].map((ad) => ({
@@ -12,12 +16,12 @@ describe('settings', () => {
       })),
     );
     const campaigns = days.flatMap((day) =>
-      [1, 2, 3].map((campaign) => ({ day, codes: { campaign }, amounts: { running: 1, 'daily budget': budget(campaign) } })),
+      [1, 2, 3].map((campaign) => ({ day, codes: { campaign }, amounts: { running: isOn(campaign), 'daily budget': budget(campaign) } })),
     );
     return [ads, campaigns];
   };
-  const look = ([running, budget]: Parameters<typeof rows>, part: Parameters<typeof situationOf>[1] = {}) => {
-    const [ads, campaigns] = rows(running, budget);
+  const look = (of: Parameters<typeof rows>, part: Parameters<typeof situationOf>[1] = {}) => {
+    const [ads, campaigns] = rows(...of);
     return checkSettings(situationOf([reportOf(ads), reportOf(campaigns, 2)], part));
   };
   const troubles = (...of: Parameters<typeof rows>) =>
@@ -56,14 +60,16 @@ describe('settings', () => {
       change(2, 'schedule', '09:00–12:00'),
       change(3, 'schedule', 'Mon 09:00–12:00'),
     ];
-    const of = (part: Parameters<typeof look>[1]) =>
-      look([() => 1, () => 40], part).findings.find(({ trouble }) => trouble === 'schedule outside accepting hours');
+    const of = (part: Parameters<typeof look>[1], isOn: (campaign: number) => number = () => 1) =>
+      look([() => 1, () => 40, isOn], part).findings.find(({ trouble }) => trouble === 'schedule outside accepting hours');
     const found = of({ changes, promised: { budgets: [], balances: [], frequencies: [], hours } });
     expect(found?.says).toBe(
       '2 campaigns have schedules that run while nobody takes what comes in: campaign 1 10 hours a week and campaign 2 6 hours a week.',
     );
     expect(found?.picture).toMatchObject({ rows: [['campaign 1', 'channel search', 'Mon–Fri 07:30–21:00', '10'], expect.anything()] });
     expect(of({ changes })).toBeUndefined();
+    const said = { changes, promised: { budgets: [], balances: [], frequencies: [], hours } };
+    expect(of(said, (campaign) => (campaign === 1 ? 0 : 1))?.members).toEqual(['campaign 2']);
   });
 
   it('that have no end are told where others of the channel have one', () => {

@@ -4,6 +4,7 @@ import { drawPoisson } from '../test/draw';
 import { logOf, type ToldPerson } from '../test/touches';
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { besideSiblings, costlyOf, expecting, wasteOf } from './beside-whole';
+import type { ToldChange } from '../settings/told-change';
 import { checkSearches, costlyGrams, hardlyAny, termsOf } from './searches';
 import { checkSources, PARTS_DAYS } from './sources';
 
@@ -105,7 +106,7 @@ describe('sources in the site’s log', () => {
         sold: [nth + 2],
       })),
     );
-  const lookAt = (buyers: number, made = rows, met = people(buyers)) => {
+  const lookAt = (buyers: number, made = rows, met = people(buyers), changes: readonly ToldChange[] = []) => {
     const log = logOf(met);
     const from = LOOKED.to - 100;
     const codes = new Map([
@@ -113,7 +114,7 @@ describe('sources in the site’s log', () => {
       ['placement', { of: 'member' as const, codes: Int32Array.of(-1, 1, 2, 3, 4, 5, 6) }],
     ]);
     const touches = { ...log, codes, day: log.day.map(() => from), outcomes: { ...log.outcomes, day: log.outcomes.day.map(() => from) } };
-    return checkSources(situationOf([reportOf(made)], { touches: () => touches })).findings;
+    return checkSources(situationOf([reportOf(made)], { touches: () => touches, changes })).findings;
   };
 
   it('are judged by those who met nothing else, so that what only stood on the way is found', () => {
@@ -132,6 +133,20 @@ describe('sources in the site’s log', () => {
     expect(
       lookAt(30, rows, [...untold, { touches: [[0, 1]], sold: [2] }, { touches: [[5, 1]] }]).flatMap(({ members = [] }) => members),
     ).toEqual([]);
+  });
+
+  it('that are blocked already are not told', () => {
+    const block = {
+      channel: 'channel search',
+      level: 'campaign',
+      code: 1,
+      field: 'block',
+      oldValue: null,
+      newValue: 'blocked',
+      what: '6',
+    } as const;
+    expect(lookAt(30, rows, people(30), [{ ...block, day: 1 }])).toEqual([]);
+    expect(lookAt(30, rows, people(30), [{ ...block, day: 1, code: 2 }])).toHaveLength(1);
   });
 
   it('are judged by claims where too few met nothing else', () => {
@@ -170,12 +185,12 @@ describe('words of searches', () => {
   it('hardly lead to a step where results are too few to tell, and do not bring more of them', () => {
     const keywords = ['loose tea', 'green tea'];
     const terms = (results: (name: string) => number) => termsOf(parts(results), 'Juniper Loft Tea');
-    const carts = terms((name) => (name.includes('jobs') ? 1 : name === 'loose tea online' ? 14 : 40));
+    const carts = terms((name) => (name.includes('jobs') ? 4 : name === 'loose tea online' ? 50 : 200));
     const few = terms((name) => (name.includes('jobs') ? 0 : 1));
     expect(costlyGrams(few, keywords)).toEqual([]);
     const told = (results: typeof few, before: Parameters<typeof hardlyAny>[1]['told'] = []) =>
       hardlyAny(carts, { terms: results, keywords, told: before }).map(({ gram }) => gram);
-    // A third of the carts may still be as many purchases.
+    // Half the carts may still be as many purchases.
     expect(told(few)).toEqual(['jobs']);
     expect(told(terms((name) => (name.includes('jobs') ? 3 : 1)))).toEqual([]);
     expect(told(few, hardlyAny(carts, { terms: few, keywords, told: [] }))).toEqual([]);
@@ -194,6 +209,17 @@ describe('words of searches', () => {
     expect(looked).toBe('3 search terms');
     expect(findings).toMatchObject([{ trouble: 'wrong intent', about: { name: '“jobs”' }, members: ['tea jobs'], group: 'loses money' }]);
     expect(checkSearches(situationOf([])).lacks).toContain('search term');
+    // What is excluded nobody needs to be told of.
+    const jobs = {
+      channel: 'channel search',
+      level: 'campaign',
+      code: 1,
+      field: 'exclude',
+      oldValue: null,
+      newValue: 'jobs',
+      what: null,
+    } as const;
+    expect(checkSearches({ ...situation, changes: [{ ...jobs, day: 1 }] }).findings).toEqual([]);
     // Of a purchase in a month carts tell.
     const rare = rows.map((row) => ({
       ...row,

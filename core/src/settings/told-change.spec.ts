@@ -60,6 +60,7 @@ describe('a schedule', () => {
     const hours = readSchedule('Sat 09:00–13:30') ?? [];
     expect([8, 9, 13, 14].map((hour) => runsIn(hours, 5, hour))).toEqual([false, true, true, false]);
     expect(runsIn(hours, 4, 10)).toBe(false);
+    expect([7, 8].map((hour) => runsIn([{ weekdays: [0], opens: 8.5, closes: 9 }], 0, hour))).toEqual([false, true]);
   });
 
   it('is the last that was told and can be read; so are ends', () => {

@@ -58,6 +58,28 @@ function ad(nth: number, day: (at: number) => { spend: number; carts: number | n
   };
 }
 
+describe('the bar of an early step', () => {
+  const pairs = (lean: number, spread: number) => {
+    const draw = seededRandom(4);
+    return Array.from({ length: 40 }, () => {
+      const cost = Math.exp(draw() * 2);
+      return { cost, reached: Math.exp(lean * (Math.log(cost) - 1) + spread * (draw() - 0.5)) };
+    });
+  };
+
+  it('is where the line passes the target', () => {
+    const bar = barOf(pairs(-1, 0.5));
+    expect(bar?.isAtMost).toBe(true);
+    expect(bar?.cost).toBeGreaterThan(Math.exp(0.9));
+    expect(bar?.cost).toBeLessThan(Math.exp(1.1));
+    expect(barOf(pairs(1, 0.5))?.isAtMost).toBe(false);
+  });
+
+  it('is none where ads drawn anew lean one way and the other', () => {
+    expect(barOf(pairs(0, 2))).toBeNull();
+  });
+});
+
 describe('an ad’s early money', () => {
   const plain = ad(1, (at) => ({ spend: 4, carts: at === 1 ? 3 : 0, results: at >= 3 ? 1 : 0 }), 6);
 
