@@ -1,3 +1,4 @@
+import { groupBy } from '../list/group-by';
 import { NONE } from '../rows/coding';
 import { type ClientTables, listsOf, worthOf } from '../grain/tables';
 import { MILLIONTHS } from '../measure/scale';
@@ -22,7 +23,7 @@ interface PlacedOutcome extends LaggedOutcome {
  */
 export class Lateness {
   private readonly curves = new Map<string, Maturity | undefined>();
-  private readonly outcomes = new Map<string, readonly PlacedOutcome[]>();
+  private readonly outcomes = new Map<string, ReadonlyMap<number, readonly PlacedOutcome[]>>();
   private readonly times = resampleDays();
 
   constructor(
@@ -33,36 +34,42 @@ export class Lateness {
 
   /** The curve of a campaign, or of everything for NONE; undefined where the outcome's lists cannot tell. */
   of(term: LateTerm, campaign: number = NONE): Maturity | undefined {
-    const whole = this.curve(term, 'client', undefined, () => true);
+    const whole = this.curve(term, 'client', undefined, (byCampaign) => [...byCampaign.values()].flat());
     const account = this.tables.campaignAccount.get(campaign);
     if (!whole || account === undefined) return whole;
     const channelOf = (code: number): string | undefined => this.tables.accounts[this.tables.campaignAccount.get(code) ?? NONE]?.channel;
     const channel = this.tables.accounts[account]?.channel ?? '';
-    const ofChannel = this.curve(term, `channel ${channel}`, whole, (each) => channelOf(each.campaign) === channel);
-    return this.curve(term, `campaign ${campaign}`, ofChannel, (each) => each.campaign === campaign);
+    const ofChannel = this.curve(term, `channel ${channel}`, whole, (byCampaign) =>
+      [...byCampaign].flatMap(([code, own]) => (channelOf(code) === channel ? own : [])),
+    );
+    return this.curve(term, `campaign ${campaign}`, ofChannel, (byCampaign) => byCampaign.get(campaign) ?? []);
   }
 
   private curve(
     term: LateTerm,
     whose: string,
     parent: Maturity | undefined,
-    isOwn: (outcome: PlacedOutcome) => boolean,
+    ownOf: (byCampaign: ReadonlyMap<number, readonly PlacedOutcome[]>) => readonly PlacedOutcome[],
   ): Maturity | undefined {
     const key = `${sourceKey(term)} ${whose}`;
     if (!this.curves.has(key)) {
-      const own = this.outcomesOf(term).filter(isOwn);
-      this.curves.set(key, estimateMaturity(own, this.lastDay, { times: this.times, ...(parent ? { parent } : {}) }));
+      this.curves.set(
+        key,
+        estimateMaturity(ownOf(this.outcomesOf(term)), this.lastDay, { times: this.times, ...(parent ? { parent } : {}) }),
+      );
     }
     return this.curves.get(key);
   }
 
-  private outcomesOf(term: LateTerm): readonly PlacedOutcome[] {
+  /** The outcomes of a term by the code of their campaign. */
+  private outcomesOf(term: LateTerm): ReadonlyMap<number, readonly PlacedOutcome[]> {
     const key = sourceKey(term);
     let found = this.outcomes.get(key);
     if (!found) {
       const { outcome, countedBy } = term;
       const lists = sourcesOf(countedBy).map((by) => listsOf(this.tables, outcome.id, by));
-      found = readOutcomes(lists.find(({ length }) => length > 0) ?? [], isByValue(term), this.lastDay);
+      const outcomes = readOutcomes(lists.find(({ length }) => length > 0) ?? [], isByValue(term), this.lastDay);
+      found = groupBy(outcomes, (each) => each.campaign);
       this.outcomes.set(key, found);
     }
     return found;

@@ -73,16 +73,19 @@ export function estimateMaturity(
   };
 }
 
-/** The outcomes of one click day, by those lags that any of them had; only what its age lets be seen. */
-interface Cohort {
-  readonly clickDay: Day;
-  readonly age: number;
-  readonly lags: readonly number[];
-  readonly weights: readonly number[];
-  readonly all: number;
+/** Outcomes by click day, and within it by those lags that any of them had; only what its age lets be seen. */
+interface Cohorts {
+  readonly clickDays: readonly Day[];
+  readonly ages: Int32Array;
+  /** Where the lags of each click day begin; one place more than there are days. */
+  readonly starts: Int32Array;
+  readonly lags: Int32Array;
+  readonly weights: Float64Array;
+  /** What a click day has in all. */
+  readonly all: Float64Array;
 }
 
-function cohortsOf(outcomes: readonly LaggedOutcome[], lastDay: Day, tail: number): Cohort[] {
+function cohortsOf(outcomes: readonly LaggedOutcome[], lastDay: Day, tail: number): Cohorts {
   const cohorts = new Map<Day, Map<number, number>>();
   for (const { clickDay, saleDay, weight } of outcomes) {
     const byLag = cohorts.get(clickDay) ?? new Map<number, number>();
@@ -90,10 +93,17 @@ function cohortsOf(outcomes: readonly LaggedOutcome[], lastDay: Day, tail: numbe
     const lag = Math.min(tail, saleDay - clickDay);
     byLag.set(lag, (byLag.get(lag) ?? 0) + weight);
   }
-  return [...cohorts].map(([clickDay, byLag]) => {
-    const weights = [...byLag.values()];
-    return { clickDay, age: Math.min(tail, lastDay - clickDay), lags: [...byLag.keys()], weights, all: sum(weights) };
-  });
+  const days = [...cohorts];
+  const starts = Int32Array.from({ length: days.length + 1 }, () => 0);
+  days.forEach(([, byLag], day) => (starts[day + 1] = (starts[day] ?? 0) + byLag.size));
+  return {
+    clickDays: days.map(([clickDay]) => clickDay),
+    ages: Int32Array.from(days, ([clickDay]) => Math.min(tail, lastDay - clickDay)),
+    starts,
+    lags: Int32Array.from(days.flatMap(([, byLag]) => [...byLag.keys()])),
+    weights: Float64Array.from(days.flatMap(([, byLag]) => [...byLag.values()])),
+    all: Float64Array.from(days, ([, byLag]) => sum([...byLag.values()])),
+  };
 }
 
 interface Curve {
@@ -103,20 +113,22 @@ interface Curve {
   readonly towards: { readonly share: readonly number[]; readonly weight: number } | undefined;
 }
 
-function sharesOf(cohorts: readonly Cohort[], { tail, timesOf, towards }: Curve): number[] {
+function sharesOf({ clickDays, ages, starts, lags, weights, all }: Cohorts, { tail, timesOf, towards }: Curve): number[] {
   const at = new Float64Array(tail + 1);
   // Seen up to an age by cohorts that old: begins at an outcome's lag and ends with its cohort's age.
   const steps = new Float64Array(tail + 2);
-  for (const { clickDay, age, lags, weights, all } of cohorts) {
-    const times = timesOf(clickDay);
+  for (let day = 0; day < clickDays.length; day++) {
+    const times = timesOf(clickDays[day] ?? 0);
     if (times === 0) continue;
-    for (let each = 0; each < lags.length; each++) {
+    const end = starts[day + 1] ?? 0;
+    for (let each = starts[day] ?? 0; each < end; each++) {
       const lag = lags[each] ?? 0;
       const counted = (weights[each] ?? 0) * times;
       at[lag] = (at[lag] ?? 0) + counted;
       steps[lag] = (steps[lag] ?? 0) + counted;
     }
-    steps[age + 1] = (steps[age + 1] ?? 0) - all * times;
+    const next = (ages[day] ?? 0) + 1;
+    steps[next] = (steps[next] ?? 0) - (all[day] ?? 0) * times;
   }
   const upTo: number[] = [];
   for (let age = 0, seen = 0; age <= tail; age++) upTo.push((seen += steps[age] ?? 0));
