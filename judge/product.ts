@@ -1,13 +1,5 @@
-import type { AuditedTarget, AuditReply } from '@lens/contract';
+import type { AuditReply, Move } from '@lens/contract';
 import { send } from '../server/test/harness';
-
-export type Finding = AuditedTarget & { readonly move: NonNullable<AuditedTarget['move']> };
-
-/** A move the product proposed and the judge accepted, with the channel's own id of the member. */
-export interface Accepted {
-  readonly finding: Finding;
-  readonly externalId: string;
-}
 
 async function asked<T>(address: string, method: string, path: string, body?: unknown): Promise<T> {
   const reply = await send(address, method, path, body);
@@ -21,18 +13,18 @@ export async function clientIds(address: string): Promise<Map<string, string>> {
 }
 
 /** Accepts every move that an audit of some days proposes and nobody has decided. */
-export async function acceptAll(address: string, client: string, period: { from: string; to: string }): Promise<Accepted[]> {
+export async function acceptAll(address: string, client: string, period: { from: string; to: string }): Promise<Move[]> {
   const { findings } = await asked<AuditReply>(address, 'POST', '/audit', { client, period });
-  const accepted: Accepted[] = [];
+  const accepted: Move[] = [];
   for (const finding of findings) {
     if (finding.check !== 'target' || !finding.move || finding.decided) continue;
-    const move = await asked<{ finding: Finding; externalId: string }>(address, 'POST', `/clients/${client}/moves`, {
+    const move = await asked<Move>(address, 'POST', `/clients/${client}/moves`, {
       period,
       finding: finding.key,
       decision: 'accepted',
       reason: '',
     });
-    accepted.push({ finding: move.finding, externalId: move.externalId });
+    accepted.push(move);
   }
   return accepted;
 }

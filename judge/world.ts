@@ -19,7 +19,8 @@ import { figuresOfLate, judgeLate } from './late';
 import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
 import { figuresOfHours, judgeHours } from './hours';
 import { figuresOfStops, judgeStops } from './stops';
-import { type Accepted, acceptAll, clientIds, refreshAll } from './product';
+import type { Move } from '@lens/contract';
+import { acceptAll, clientIds, refreshAll } from './product';
 
 export interface JudgeOptions {
   readonly clients: readonly ClientWorld[];
@@ -28,7 +29,7 @@ export interface JudgeOptions {
 }
 
 interface Made {
-  readonly accepted: Accepted;
+  readonly accepted: Move;
   readonly change: Change;
 }
 
@@ -97,10 +98,9 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
 }
 
 /** What a channel is told for a move. */
-function changeOf(client: ClientWorld, { finding, externalId }: Accepted, day: number): Change {
-  const { field, newValue } = finding.move;
+function changeOf(client: ClientWorld, { entity: { externalId }, change }: Move, day: number): Change {
   const campaign = client.campaigns.find(({ id }) => externalId === id || externalId.startsWith(`${id}-`))?.id ?? '';
-  if (field === 'daily budget') return { day, campaign, by: 'judge', field, what: '', value: newValue };
+  if (change.field === 'daily budget') return { day, campaign, by: 'judge', field: change.field, what: '', value: change.to.toFixed(2) };
   return { day, campaign, by: 'judge', field: 'ad status', what: externalId, value: 'paused' };
 }
 
@@ -144,7 +144,7 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
 
 /** Looks whether the ranges of a move hold the difference a day between the lives without it and with it, after the moves before it. */
 function heldRange(client: ClientWorld, { accepted }: Made, [without, with_]: readonly [Lived, Lived]) {
-  const { spend, outcomes, profit } = accepted.finding.move.effect;
+  const { spend, outcomes, profit } = accepted.effect;
   const { share: margin } = worthToClient(client);
   const inside = ({ low, high }: { low: number; high: number }, amount: number): boolean => amount >= low - 1e-9 && amount <= high + 1e-9;
   const difference = (of: (lived: Lived) => number): number => (of(with_) - of(without)) / WINDOW;
@@ -156,10 +156,10 @@ function heldRange(client: ClientWorld, { accepted }: Made, [without, with_]: re
   if (process.env['JUDGE_MOVES'])
     console.log(
       client.name,
-      accepted.finding.level,
-      accepted.finding.name.slice(0, 30),
-      accepted.finding.move.oldValue,
-      accepted.finding.move.newValue,
+      accepted.entity.level,
+      accepted.entity.name.slice(0, 30),
+      accepted.change.from,
+      accepted.change.to,
       ...(['spend', 'outcomes', 'profit'] as const).map((part) => {
         const range = { spend, outcomes, profit }[part];
         return range

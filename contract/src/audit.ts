@@ -1,4 +1,4 @@
-import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, OTHER_CHECKS, PROPOSED_FIELDS, UNFIT } from '@lens/core';
+import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, OTHER_CHECKS, RUN_STATES, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { filterDraft } from './compare';
@@ -8,7 +8,13 @@ const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() 
 
 const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
 
-const proposal = z.object({ field: z.enum(PROPOSED_FIELDS), oldValue: z.string(), newValue: z.string(), effect });
+/** What is changed of something at a channel, from what it is now. */
+const settingChange = z.discriminatedUnion('field', [
+  z.object({ field: z.literal('daily budget'), from: z.number(), to: z.number() }),
+  z.object({ field: z.literal('status'), from: z.enum(RUN_STATES), to: z.enum(RUN_STATES) }),
+]);
+
+const proposal = z.object({ change: settingChange, effect });
 
 const targetFinding = z.object({
   check: z.literal('target'),
@@ -113,14 +119,29 @@ export type WireFinding = z.infer<typeof otherFinding>;
 
 const decision = z.enum(['accepted', 'dismissed']);
 
-/** A decided move with the evidence as it stood when it was decided. */
+/** A decided move: what is changed of what, why, and what is expected of it, as it stood when it was decided. */
 export const move = z.object({
   id,
-  finding: targetFinding,
-  /** Where it goes: channel, account and the channel's own id of the member. */
-  channelName: z.string(),
-  accountName: z.string(),
-  externalId: z.string(),
+  /** Where it goes: what is changed, and the channel's own id of it. */
+  entity: z.object({
+    level: z.enum(AUDITED_LEVELS),
+    member: z.number().int(),
+    /** Row key in Compare: what lies within another begins with its key. */
+    key: z.string(),
+    name: z.string(),
+    channelName: z.string(),
+    accountName: z.string(),
+    externalId: z.string(),
+    /** What its settings are in. */
+    currency: z.string(),
+  }),
+  ...proposal.shape,
+  /** The outcome that the expected effect counts. */
+  outcome: z.string(),
+  /** Sentences for the client's people. */
+  evidence: z.array(z.string()).readonly(),
+  /** What it was proposed for. */
+  finding: z.object({ check: z.enum(CHECKS), key: z.string() }),
   /** Fingerprint of the ad's picture as it was then, where it had one. */
   picture: z.string().exactOptional(),
   decision,

@@ -16,6 +16,25 @@ type Loose = any;
 const OLD = join(import.meta.dirname, 'before-words');
 const old: Loose = JSON.parse(readFileSync(join(OLD, 'answers.json'), 'utf8'));
 
+const EFFECT = {
+  spend: { low: -15, middle: -12, high: -2 },
+  outcomes: { low: -0.4, middle: -0.2, high: -0.1 },
+  profit: null,
+  assumption: 'Spend follows the budget.',
+};
+/** A move as it was kept when it was a finding with a decision. */
+function oldMove(id: string, level: string, proposed: object): string {
+  const [isAd, member] = [level === 'ad', level === 'ad' ? 9 : 7];
+  const finding = {
+    ...{ key: `channel:search/campaign:7${isAd ? '/ad:9' : ''}`, level, name: isAd ? 'Film' : 'Gifts', currency: 'EUR', member },
+    ...{ metric: 'cost-per-lead', target: 22.5, actual: isAd ? null : 31.5, range: { low: 25, high: isAd ? null : 40 } },
+    move: { ...proposed, effect: EFFECT },
+  };
+  const said = isAd ? { decision: 'dismissed', reason: 'New film', picture: 'abc' } : { decision: 'accepted', reason: '' };
+  const when = { decidedAt: `2026-10-2${isAd ? 1 : 0}T08:00:00.000Z`, decidedOn: `2026-10-2${isAd ? 1 : 0}` };
+  return JSON.stringify({ id, finding, channelName: 'Search', accountName: 'Main', externalId: 'L-2', ...said, ...when });
+}
+
 /** Another client of that record: what it was promised lay in rows then, the later first. */
 const [OCTOBER, NOVEMBER] = ['2026-10-01', '2026-11-01'].map((day) => parseDay(day) ?? 0) as [number, number];
 const PROMISED = `
@@ -26,6 +45,9 @@ const PROMISED = `
     ('promised', 'margin', ${OCTOBER}, ${OCTOBER}, 0.46, NULL, NULL, NULL, NULL, NULL),
     ('promised', 'budget', ${OCTOBER}, ${OCTOBER}, 18000, NULL, NULL, NULL, NULL, NULL),
     ('promised', 'rate', ${OCTOBER}, ${OCTOBER}, 1.15, NULL, NULL, NULL, 'GBP', NULL);
+  INSERT INTO move VALUES
+    ('m1', 'promised', 'campaign|7|daily budget|60.00|48.00', 'accepted', '', '2026-10-20T08:00:00.000Z', 20746, '${oldMove('m1', 'campaign', { field: 'daily budget', oldValue: '60.00', newValue: '48.00' })}'),
+    ('m2', 'promised', 'ad|9|status|running|paused', 'dismissed', 'New film', '2026-10-21T08:00:00.000Z', 20747, '${oldMove('m2', 'ad', { field: 'status', oldValue: 'running', newValue: 'paused' })}');
   INSERT INTO client_rules VALUES ('promised', 'sources', '{"rules":[{"test":"is","value":"x","channel":"X","kind":"search"}]}');`;
 
 describe('a record of before there were words', () => {
@@ -85,6 +107,30 @@ describe('a record of before there were words', () => {
     const { body: sources } = await send(server.address, 'GET', '/clients/promised/sources');
     expect([sources.version, sources.rules]).toEqual([1, [{ test: 'is', value: 'x', channel: 'X', kind: 'search' }]]);
     expect((await send(server.address, 'GET', `/clients/${old.client}`)).body.promisesVersion).toBe(0);
+  });
+
+  it('keeps what was decided, as moves of what they change', async () => {
+    const { body } = await send(server.address, 'GET', '/clients/promised/moves');
+    const [paused, lowered] = body.moves;
+    expect(lowered).toEqual({
+      id: 'm1',
+      entity: {
+        ...{ level: 'campaign', member: 7, key: 'channel:search/campaign:7', name: 'Gifts', channelName: 'Search' },
+        ...{ accountName: 'Main', externalId: 'L-2', currency: 'EUR' },
+      },
+      change: { field: 'daily budget', from: 60, to: 48 },
+      effect: EFFECT,
+      outcome: 'lead',
+      evidence: ['Cost per lead 31.50, target 22.50.', '95 % sure it is between 25.00 and 40.00.'],
+      finding: { check: 'target', key: 'channel:search/campaign:7' },
+      ...{ decision: 'accepted', reason: '', decidedAt: '2026-10-20T08:00:00.000Z', decidedOn: '2026-10-20' },
+    });
+    expect(paused).toMatchObject({
+      ...{ change: { field: 'status', from: 'running', to: 'paused' }, picture: 'abc', reason: 'New film' },
+      evidence: ['Cost per lead: none came yet, target 22.50.', '95 % sure it is between 25.00 and open.'],
+    });
+    const sheet = await send(server.address, 'GET', '/clients/promised/change-sheet.csv');
+    expect(sheet.body).toContain('Search,Main,campaign,L-2,Gifts,daily budget,60.00,48.00,');
   });
 
   it('tells of each import what it told', async () => {

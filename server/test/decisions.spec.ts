@@ -75,7 +75,7 @@ describe('from an audit to a change sheet', () => {
       verdict: 'misses',
       supported: true,
       decided: null,
-      move: { field: 'daily budget', oldValue: '60.00', newValue: '48.00' },
+      move: { change: { field: 'daily budget', from: 60, to: 48 } },
     });
   });
 
@@ -107,7 +107,9 @@ describe('from an audit to a change sheet', () => {
     const sheet = await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.csv`);
     const [header, line, ...rest] = sheet.body.replace('\ufeff', '').trim().split('\r\n');
     expect(header).toBe('channel,account,level,id,name,field,old,new,reason');
-    expect(line).toMatch(/^Search of Decided,Main,campaign,L-2,'=loser,daily budget,60\.00,48\.00,"ROAS 0\.18 \(95 %: /);
+    expect(line).toMatch(
+      /^Search of Decided,Main,campaign,L-2,'=loser,daily budget,60\.00,48\.00,"?ROAS 0\.18, target ≥ 1\.50\. 95 % sure it is between /,
+    );
     expect(rest).toEqual([]);
     const { body: glances } = await send(server.address, 'GET', '/glances');
     expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1, first: [] });

@@ -1,11 +1,10 @@
 import type { Day } from '../time/day';
-import type { AuditedLevel, Proposal } from './finding';
+import { type Entity, writtenValues } from './setting-change';
+import type { Proposal } from './finding';
 import type { Setting } from '../settings/settings-of';
 
 /** A move that was accepted, whether or not somebody has carried it out. */
-export interface AcceptedMove {
-  readonly level: AuditedLevel;
-  readonly member: number;
+export interface AcceptedMove extends Entity {
   readonly proposal: Proposal;
   readonly decidedOn: Day;
 }
@@ -23,10 +22,10 @@ export class AcceptedMoves {
 
   /** The move of a member that waits to be carried out: its setting still has the old value. */
   waitingFor(member: string, settings: { budget: Setting | undefined; running: Setting | undefined }): AcceptedMove | undefined {
-    return this.byMember.get(member)?.find(({ proposal, decidedOn }) => {
-      const now = proposal.field === 'status' ? statusOf(settings.running) : settings.budget?.value.toFixed(2);
-      if (now !== proposal.oldValue) return false;
-      const setting = proposal.field === 'status' ? settings.running : settings.budget;
+    return this.byMember.get(member)?.find(({ proposal: { change }, decidedOn }) => {
+      const now = change.field === 'status' ? statusOf(settings.running) : settings.budget?.value.toFixed(2);
+      if (now !== writtenValues(change)[0]) return false;
+      const setting = change.field === 'status' ? settings.running : settings.budget;
       // A setting changed back after the decision is a new state of things.
       return !(setting?.changed === true && setting.since > decidedOn);
     });

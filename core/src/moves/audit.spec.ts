@@ -70,7 +70,7 @@ describe('audit', () => {
     expect(campaign).toMatchObject({ verdict: 'misses', supported: true, spend: 500, outcomes: 10, actual: 0.8 });
     expect(campaign.range.high).toBeLessThan(2.5);
     expect(campaign.breakEven).toEqual({ roas: 2, cpa: 20 });
-    expect(campaign.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '40.00' });
+    expect(campaign.move).toMatchObject({ change: { field: 'daily budget', from: 50, to: 40 } });
     expect(campaign.move?.effect.spend.middle).toBeCloseTo(-10, 10);
     // The last fifth of a budget brings less than a fifth: 1 − 0.8^0.7 = 14.5 %.
     expect(campaign.move?.effect.outcomes.middle).toBeCloseTo(-0.1446, 4);
@@ -91,16 +91,16 @@ describe('audit', () => {
     expect(of(run(world(winner)).findings, 'campaign', 1)).toMatchObject({ verdict: 'beats', supported: true, move: null });
     const bound = of(run(world(winner, { lost: 250 })).findings, 'campaign', 1);
     expect(bound.lostToBudget).toBeCloseTo(0.2, 10);
-    expect(bound.move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue: '60.00' });
+    expect(bound.move).toMatchObject({ change: { field: 'daily budget', from: 50, to: 60 } });
     // No further than to what it loses: 100 of 1,100 are a tenth more of what it has.
-    expect(of(run(world(winner, { lost: 100 })).findings, 'campaign', 1).move).toMatchObject({ newValue: '55.00' });
+    expect(of(run(world(winner, { lost: 100 })).findings, 'campaign', 1).move).toMatchObject({ change: { to: 55 } });
     expect(of(run(world(winner, { lost: 20 })).findings, 'campaign', 1).move).toBeNull();
   });
 
   it('pauses a supported loser, but never the last running ad of its group', () => {
     const loser = { campaign: 1, ad: 100, spend: 40, clicks: 60, orders: 0 };
     const { findings } = run(world([loser, { campaign: 1, ad: 101, spend: 40, clicks: 60, orders: 5 }]));
-    expect(of(findings, 'ad', 100)).toMatchObject({ actual: 0, move: { field: 'status', newValue: 'paused' } });
+    expect(of(findings, 'ad', 100)).toMatchObject({ actual: 0, move: { change: { field: 'status', to: 'paused' } } });
     const alone = run(world([loser, { campaign: 2, ad: 200, spend: 40, clicks: 60, orders: 5 }]));
     expect(of(alone.findings, 'ad', 100)).toMatchObject({ supported: true, move: null });
   });
@@ -178,7 +178,7 @@ describe('audit', () => {
       const lowered = withAmounts(campaigns, { 'daily budget': (row) => (day[row]! >= 16 ? 40e6 : 50e6) });
       const campaign = of(again({ ...tables, feeds: [ads, lowered] }, moves).findings, 'campaign', 1);
       expect(campaign).toMatchObject({ days: { from: 16, to: 19 }, spend: 200, outcomes: 4 });
-      expect(campaign.move?.oldValue ?? '40.00').toBe('40.00');
+      expect(campaign.move?.change.from ?? 40).toBe(40);
       expect(of(run(tables).findings, 'ad', 100)).toMatchObject({ days: { from: 10, to: 19 } });
     });
 
@@ -189,7 +189,7 @@ describe('audit', () => {
         { campaign: 1, ad: 102, spend: 40, clicks: 60, orders: 6 },
       ]);
       const { move } = of(run(ads).findings, 'ad', 100);
-      expect(move).toMatchObject({ newValue: 'paused' });
+      expect(move).toMatchObject({ change: { to: 'paused' } });
       if (!move) return;
       const waiting = [101, 102].map((member): AcceptedMove => ({ level: 'ad', member, proposal: move, decidedOn: LAST_DAY }));
       expect(of(again(ads, waiting).findings, 'ad', 100)).toMatchObject({ move: null });

@@ -1,6 +1,7 @@
 import type { Interval } from '../evidence/interval';
 import { type More, VERDICTS } from '../evidence/verdict';
 import type { DayRange } from '../time/day';
+import type { SettingChange } from './setting-change';
 import type { StopLoss } from './stop-loss';
 import type { TargetMetric } from '../target/target';
 
@@ -58,15 +59,9 @@ export interface TargetFinding {
   readonly noMove: string;
 }
 
-/** Settings that a proposal changes. */
-export const PROPOSED_FIELDS = ['daily budget', 'status'] as const;
-export type ProposedField = (typeof PROPOSED_FIELDS)[number];
-
 /** One change, small enough to be undone, with what it is expected to do a day. */
 export interface Proposal {
-  readonly field: ProposedField;
-  readonly oldValue: string;
-  readonly newValue: string;
+  readonly change: SettingChange;
   readonly effect: Effect;
 }
 

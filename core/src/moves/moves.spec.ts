@@ -1,5 +1,6 @@
 import {
   type AcceptedMove,
+  type SettingChange,
   balanceLeft,
   breakEvenCpa,
   breakEvenRoas,
@@ -135,13 +136,13 @@ describe('moves together', () => {
 
 describe('what was accepted', () => {
   const move = (
-    part: Partial<AcceptedMove['proposal']>,
+    change: SettingChange = { field: 'daily budget', from: 50, to: 40 },
     decidedOn = 20,
     level: 'campaign' | 'ad' = 'campaign',
     member = 1,
   ): AcceptedMove => ({
     ...{ level, member, decidedOn },
-    proposal: { field: 'daily budget', oldValue: '50.00', newValue: '40.00', effect: {} as never, ...part },
+    proposal: { change, effect: {} as never },
   });
   const setting = (amount: number, more: Partial<Setting> = {}): Setting => ({
     value: amount,
@@ -155,7 +156,7 @@ describe('what was accepted', () => {
     new AcceptedMoves(moves).waitingFor(key, { budget: settings.budget, running: settings.running });
 
   it('waits as long as the setting has the old value', () => {
-    const moves = [move({})];
+    const moves = [move()];
     expect(waits(moves, 'campaign 1', { budget: setting(50) })).toBe(moves[0]);
     expect(waits(moves, 'campaign 1', { budget: setting(40) })).toBeUndefined();
     expect(waits(moves, 'campaign 2', { budget: setting(50) })).toBeUndefined();
@@ -164,14 +165,14 @@ describe('what was accepted', () => {
   });
 
   it('waits no more where the setting was changed back afterwards', () => {
-    const moves = [move({}, 20)];
+    const moves = [move(undefined, 20)];
     expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 20 }) })).toBe(moves[0]);
     expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 21 }) })).toBeUndefined();
     expect(waits(moves, 'campaign 1', { budget: setting(50, { since: 21 }) })).toBe(moves[0]);
   });
 
   it('goes by whether an ad runs where it is to be paused', () => {
-    const moves = [move({ field: 'status', oldValue: 'running', newValue: 'paused' }, 20, 'ad', 7)];
+    const moves = [move({ field: 'status', from: 'running', to: 'paused' }, 20, 'ad', 7)];
     expect(waits(moves, 'ad 7', { running: setting(1) })).toBe(moves[0]);
     expect(waits(moves, 'ad 7', { running: setting(0) })).toBeUndefined();
     expect(waits(moves, 'ad 7', { budget: setting(50) })).toBeUndefined();
@@ -179,7 +180,7 @@ describe('what was accepted', () => {
   });
 
   it('has the day of the last of several decisions', () => {
-    const moves = new AcceptedMoves([move({}, 20), move({}, 23), move({}, 21), move({}, 30, 'campaign', 2)]);
+    const moves = new AcceptedMoves([20, 23, 21].map((day) => move(undefined, day)).concat(move(undefined, 30, 'campaign', 2)));
     expect(moves.lastDecision('campaign 1')).toBe(23);
     expect(moves.lastDecision('campaign 3')).toBeUndefined();
   });

@@ -1,5 +1,6 @@
 import { AcceptedMoves } from './accepted';
 import type { TargetFinding, Proposal } from './finding';
+import type { SettingChange } from './setting-change';
 import type { Observed, ObservedDay } from './observe';
 import { propose, type Situation } from './propose';
 import type { Setting } from '../settings/settings-of';
@@ -62,7 +63,7 @@ const good = (member: number, more: Partial<Observed> = {}): Judged =>
   ad(member, { verdict: 'beats', outcomes: 30, value: 300 }, { days: [day(19, { outcomes: 30, value: 300 })], ...more });
 const one = (each: Judged, part: Partial<Situation> = {}): TargetFinding => propose([each], situation(part))[0] ?? each.finding;
 const answers = (all: readonly Judged[], part: Partial<Situation> = {}) =>
-  propose(all, situation(part)).map(({ move, noMove }) => move?.newValue ?? noMove);
+  propose(all, situation(part)).map(({ move, noMove }) => move?.change.to ?? noMove);
 
 const NOTHING = { move: null, noMove: '' };
 
@@ -82,18 +83,18 @@ describe('what calls for no change', () => {
 
 describe('a budget', () => {
   it.each([
-    ['as far as it misses', 1.7, '42.50'],
-    ['a fifth at most', 0.2, '40.00'],
-    ['a twentieth at least', 1.99, '47.50'],
-    ['a fifth where nothing came', null, '40.00'],
-  ])('is lowered %s', (_, actual, newValue) =>
-    expect(one(judged({ actual, outcomes: 1, value: 10 })).move).toMatchObject({ field: 'daily budget', oldValue: '50.00', newValue }),
+    ['as far as it misses', 1.7, 42.5],
+    ['a fifth at most', 0.2, 40],
+    ['a twentieth at least', 1.99, 47.5],
+    ['a fifth where nothing came', null, 40],
+  ])('is lowered %s', (_, actual, to) =>
+    expect(one(judged({ actual, outcomes: 1, value: 10 })).move).toMatchObject({ change: { field: 'daily budget', from: 50, to } }),
   );
 
   it('is lowered by a cost per outcome the other way round', () => {
     const leads = { metric: 'cost-per-lead', value: 20 } as const;
     const costly = judged({ metric: 'cost-per-lead', target: 20, actual: 30, outcomes: 1, value: 0 }, FEW);
-    expect(one(costly, { target: { ...TARGET, ...leads } }).move).toMatchObject({ newValue: '40.00' });
+    expect(one(costly, { target: { ...TARGET, ...leads } }).move).toMatchObject({ change: { to: 40 } });
   });
 
   it('is not changed where it is not known, or is nothing', () => {
@@ -123,8 +124,8 @@ describe('a budget', () => {
 
   it('is raised to what it loses, a fifth at most, where that pays', () => {
     const winner = (lostToBudget: number | null) => judged({ verdict: 'beats', lostToBudget, actual: 8, outcomes: 800, value: 8000 });
-    expect(one(winner(0.2)).move).toMatchObject({ newValue: '60.00' });
-    expect(one(winner(0.05)).move).toMatchObject({ newValue: '52.63' });
+    expect(one(winner(0.2)).move).toMatchObject({ change: { to: 60 } });
+    expect(one(winner(0.05)).move).toMatchObject({ change: { to: 52.63 } });
     expect(one(winner(0.049))).toMatchObject({ move: null, noMove: 'Its budget hardly holds it back: more of it would not be spent.' });
     expect(one(winner(null))).toMatchObject({ move: null, noMove: 'Nothing says whether its budget holds it back.' });
   });
@@ -166,9 +167,7 @@ describe('an ad', () => {
 
   it('is paused where another of its group runs and does better', () => {
     expect(propose([loser(101), good(102)], situation())[0]?.move).toMatchObject({
-      field: 'status',
-      oldValue: 'running',
-      newValue: 'paused',
+      change: { field: 'status', from: 'running', to: 'paused' },
     });
     expect(answers([loser(101), good(102, { group: 6 })])[0]).toEqual(expect.stringContaining('or the only one'));
   });
@@ -222,22 +221,23 @@ describe('an ad', () => {
 
 describe('what was accepted before', () => {
   const proposal: Proposal = {
-    ...{ field: 'daily budget', oldValue: '50.00', newValue: '40.00' },
+    change: { field: 'daily budget', from: 50, to: 40 },
     effect: { spend: { low: 0, middle: 0, high: 0 }, outcomes: { low: 0, middle: 0, high: 0 }, profit: null, assumption: '' },
   };
-  const accepted = (field: Proposal['field'], level: 'campaign' | 'ad', member: number, oldValue: string) =>
-    new AcceptedMoves([{ level, member, proposal: { ...proposal, field, oldValue }, decidedOn: 15 }]);
+  const accepted = (change: SettingChange, level: 'campaign' | 'ad', member: number) =>
+    new AcceptedMoves([{ level, member, proposal: { ...proposal, change }, decidedOn: 15 }]);
+  const budget = (from: number) => accepted({ field: 'daily budget', from, to: 40 }, 'campaign', 1);
 
   it('is proposed again while it waits, whatever is judged now', () => {
-    const waiting = one(judged({ verdict: 'not judged' }), { accepted: accepted('daily budget', 'campaign', 1, '50.00') });
-    expect(waiting).toMatchObject({ move: { newValue: '40.00' }, noMove: '' });
-    const done = one(judged({ verdict: 'not judged' }), { accepted: accepted('daily budget', 'campaign', 1, '60.00') });
+    const waiting = one(judged({ verdict: 'not judged' }), { accepted: budget(50) });
+    expect(waiting).toMatchObject({ move: { change: { to: 40 } }, noMove: '' });
+    const done = one(judged({ verdict: 'not judged' }), { accepted: budget(60) });
     expect(done).toMatchObject(NOTHING);
   });
 
   it('counts as done for an ad: it is no sibling that keeps the group alive', () => {
     const bad = ad(101, { outcomes: 0, value: 0, actual: 0 }, { days: [day(19, { outcomes: 0, value: 0, claimed: 0 })] });
-    const pausing = accepted('status', 'ad', 102, 'running');
+    const pausing = accepted({ field: 'status', from: 'running', to: 'paused' }, 'ad', 102);
     expect(answers([bad, good(102)], { accepted: pausing })[0]).toBe(
       'It is the best, or the only one, of the ads that still run in its group: without it the group would show nothing.',
     );

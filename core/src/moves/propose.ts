@@ -2,7 +2,8 @@ import { groupBy } from '../list/group-by';
 import type { Day } from '../time/day';
 import type { AcceptedMoves } from './accepted';
 import { budgetEffect, pauseEffect, type Worth } from './effect';
-import type { TargetFinding, Proposal } from './finding';
+import type { SettingChange } from './setting-change';
+import type { TargetFinding } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
 import type { Setting } from '../settings/settings-of';
@@ -104,7 +105,7 @@ function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Tar
   // A stop loss caps a loss; a verdict has to be worth the change: more likely than not by a clear margin.
   if (judged.finding.stopLoss?.stop !== true && low <= -middle)
     return because('It misses the target, and so do the others of its group: they are not clearly better, and would take over its clicks.');
-  return { move: { field: 'status', oldValue: 'running', newValue: 'paused', effect: effect.effect }, noMove: '' };
+  return { move: { change: { field: 'status', from: 'running', to: 'paused' }, effect: effect.effect }, noMove: '' };
 }
 
 /** What one more outcome is worth: what is earned on it where the margin is known, else what the target pays for it. */
@@ -122,7 +123,7 @@ function lowerBudget(judged: Judged, situation: Situation): Answer {
   const change = changed(finding, situation, step);
   if (!change) return because('Its daily budget is not known, so it cannot be said what to lower it to.');
   const effect = effectOfBudget(judged, situation, change.share);
-  if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
+  if (effect.gain > 0) return { move: { change: change.change, effect: effect.effect }, noMove: '' };
   if (effect.gainAsCounted > 0)
     return because(
       'By the outcomes counted for it a lower budget would pay; if it starts sales that others finish, as the channel’s claims or its place in the journey allow, it would not. Left as it is.',
@@ -152,7 +153,7 @@ function raiseBudget(judged: Judged, situation: Situation): Answer {
   const change = changed(finding, situation, Math.min(STEP_LIMIT, lost / (1 - lost)));
   if (!change) return because('Its daily budget is not known, so it cannot be said what to raise it to.');
   const effect = effectOfBudget(judged, situation, change.share);
-  if (effect.gain > 0) return { move: { ...change.fields, effect: effect.effect }, noMove: '' };
+  if (effect.gain > 0) return { move: { change: change.change, effect: effect.effect }, noMove: '' };
   const share = Math.round(ELASTICITY.middle * 100);
   return because(
     `It beats its target on average; the next part of the budget, at about ${share} % of that, is not expected to pay for itself.`,
@@ -160,16 +161,12 @@ function raiseBudget(judged: Judged, situation: Situation): Answer {
 }
 
 /** A budget changed by a share, cut towards the old one, so that rounding never passes the step limit. */
-function changed(
-  { member }: TargetFinding,
-  { budgets }: Situation,
-  step: number,
-): { share: number; fields: Pick<Proposal, 'field' | 'oldValue' | 'newValue'> } | undefined {
+function changed({ member }: TargetFinding, { budgets }: Situation, step: number): { share: number; change: SettingChange } | undefined {
   const budget = budgets.get(`campaign ${member}`)?.value;
   if (budget === undefined || budget <= 0) return undefined;
   const proposed = budget + Math.trunc(budget * step * 100) / 100;
-  return {
-    share: proposed / budget - 1,
-    fields: { field: 'daily budget', oldValue: budget.toFixed(2), newValue: proposed.toFixed(2) },
-  };
+  return { share: proposed / budget - 1, change: { field: 'daily budget', from: cents(budget), to: cents(proposed) } };
 }
+
+/** Channels keep budgets in hundredths. */
+const cents = (amount: number): number => Math.round(amount * 100) / 100;

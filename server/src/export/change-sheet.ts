@@ -1,25 +1,15 @@
 import type { Move } from '@lens/contract';
+import { writtenValues } from '@lens/core';
 import { toCsv } from './csv';
-import { whyText } from './why';
 
 /** What was accepted, one change a line, in the order a person would type it in. */
 export function changeSheet(moves: readonly Move[]): string {
   const rows = moves
-    .filter((move) => move.decision === 'accepted' && move.finding.move)
-    .map((move) => {
-      const { level, name, move: proposal } = move.finding;
-      return [
-        move.channelName,
-        move.accountName,
-        level,
-        move.externalId,
-        name,
-        proposal?.field ?? '',
-        proposal?.oldValue ?? '',
-        proposal?.newValue ?? '',
-        move.reason || whyText(move.finding),
-      ];
-    })
+    .filter(({ decision }) => decision === 'accepted')
+    .map(({ entity: { channelName, accountName, level, externalId, name }, change, reason, evidence }) => [
+      ...[channelName, accountName, level, externalId, name, change.field, ...writtenValues(change)],
+      reason || evidence.join(' '),
+    ])
     .sort((a, b) => a.join('\u0000').localeCompare(b.join('\u0000'), 'en'));
   return toCsv(['channel', 'account', 'level', 'id', 'name', 'field', 'old', 'new', 'reason'], rows);
 }

@@ -48,8 +48,8 @@ export function deleteMove(db: Db, client: string, id: string): boolean {
 
 /** The accepted moves of a client as an audit takes them into account. */
 export const acceptedMoves = (db: Db, client: string): AcceptedMove[] =>
-  movesOf(db, client).flatMap(({ move: { decision, decidedOn, finding } }) =>
-    decision === 'accepted' && finding.move ? [{ level: finding.level, member: finding.member, proposal: finding.move, decidedOn }] : [],
+  movesOf(db, client).flatMap(({ move: { decision, decidedOn, entity, change, effect } }) =>
+    decision === 'accepted' ? [{ level: entity.level, member: entity.member, proposal: { change, effect }, decidedOn }] : [],
   );
 
 /** The newest of a client's decisions: it changes with each of them. */

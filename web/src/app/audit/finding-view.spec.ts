@@ -35,7 +35,7 @@ const finding: Finding = {
   marginal: null,
   stopLoss: null,
   lostToBudget: 0.21,
-  move: { field: 'daily budget', oldValue: '90.00', newValue: '72.00', effect },
+  move: { change: { field: 'daily budget', from: 90, to: 72 }, effect },
   noMove: '',
   channelName: 'Harbor Search',
   path: ['Gifts'],
@@ -103,14 +103,14 @@ describe('a finding in sentences', () => {
         level: 'ad',
         path: ['Gifts', 'Boxes', 'Steam'],
         more: { clicks: 120, spend: 66 },
-        move: { field: 'status', oldValue: 'enabled', newValue: 'paused', effect },
+        move: { change: { field: 'status', from: 'running', to: 'paused' }, effect },
         decided: { id: 'm', decision: 'dismissed', reason: 'New artwork on Monday' },
         stopLoss: { stop: true, cap: 8, chance: 0.2231, step: 'cart', spend: 10, days: { from: 20727, to: 20730 } },
       },
       STYLE,
     );
     expect(view.where).toBe('Harbor Search › Gifts › Boxes');
-    expect(view.change).toBe('Pause this ad (now enabled)');
+    expect(view.change).toBe('Pause (now running)');
     expect(view.decided).toBe('Dismissed: New artwork on Monday');
     expect(view.more).toBe('About 120 more clicks (£66.00 of spend) needed to decide');
     expect(view.stopLoss).toContain('without one cart; the cap is £8.00');

@@ -1,18 +1,7 @@
 import type { AuditedTarget } from '@lens/contract';
-import {
-  changeText,
-  formatNumber,
-  BUILT_IN_BOOK,
-  placeOnScale,
-  rangeText,
-  relativeChange,
-  stakeOf,
-  type Style,
-  TARGET_METRICS,
-  type Unfit,
-  value,
-} from '@lens/core';
-import { signedCount, signedMoney } from '../ui/signed';
+import { formatNumber, BUILT_IN_BOOK, placeOnScale, rangeText, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
+import { outcomesText, settingChangeText, targetWords } from '@lens/draw';
+import { accountStyle, effectText } from './effect-text';
 import { stakeText } from './stake-text';
 
 type Finding = AuditedTarget;
@@ -49,32 +38,21 @@ export interface FindingView {
   readonly scale: { readonly low: number; readonly high: number; readonly actual: number | null } | null;
 }
 
-const OUTCOME_WORDS: Readonly<Record<string, string>> = {
-  purchase: 'orders',
-  lead: 'leads',
-  booking: 'bookings',
-  install: 'installs',
-  subscription: 'subscriptions',
-};
-
 /** Writes one finding for a reader of the client's locale. */
 export function findingView(finding: Finding, style: Style): FindingView {
-  const metric = BUILT_IN_BOOK.named(finding.metric);
-  const write = (amount: number): string => formatNumber(amount, metric.unit, style);
+  const { unit } = BUILT_IN_BOOK.named(finding.metric);
+  const write = (amount: number): string => formatNumber(amount, unit, style);
   const money = (amount: number): string => formatNumber(amount, 'money', style);
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
-  const outcome = OUTCOME_WORDS[TARGET_METRICS[finding.metric].outcome] ?? 'outcomes';
-  const high = finding.range.high === null ? 'open' : write(finding.range.high);
+  const outcome = outcomesText(TARGET_METRICS[finding.metric].outcome);
   const place = (amount: number): number => placeOnScale(amount, finding.target);
   const { stopLoss, move } = finding;
   return {
     finding,
     where: [finding.channelName, ...finding.path.slice(0, -1)].join(' › '),
     stake: stakeText(finding.unfit ? 0 : stakeOf(finding), style),
-    actual: finding.unfit ? 'Not judged' : finding.actual === null ? `no ${outcome} yet` : `${metric.label} ${write(finding.actual)}`,
-    range: finding.unfit ? '' : `95 % sure it is between ${write(finding.range.low)} and ${high}`,
+    ...targetWords(finding, style),
     unfit: finding.unfit ? UNFIT_WORDS[finding.unfit] : '',
-    against: `target ${metric.better === 'lower' ? '≤' : '≥'} ${write(finding.target)}`,
     evidence: evidenceText(finding, outcome, style),
     marginal: marginalText(finding, write),
     stopLoss: stopLoss?.stop
@@ -82,7 +60,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
       : '',
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
     decided: decidedText(finding.decided),
-    change: move ? moveText(move, finding.currency ? { ...style, currency: finding.currency } : style) : '',
+    change: move ? settingChangeText(move.change, accountStyle(finding, style)) : '',
     effect: move ? effectText(move.effect, outcome, style) : '',
     assumption: move?.effect.assumption ?? '',
     noMove: finding.noMove,
@@ -122,23 +100,6 @@ function marginalText({ marginal, metric, target, verdict }: Finding, write: (am
   const [worst, best] = better === 'lower' ? [marginal.high, marginal.low] : [marginal.low, marginal.high];
   const meets = reaches(worst) ? 'that meets the bar as well' : reaches(best) ? 'that may miss the bar' : 'that misses the bar';
   return `Its last money brings less than the average: ${label} about ${write(marginal.middle)} (${write(marginal.low)} to ${write(marginal.high)}) by the usual response to spend, and ${meets}.`;
-}
-
-function moveText(move: NonNullable<Finding['move']>, style: Style): string {
-  const money = (amount: number): string => formatNumber(amount, 'money', style);
-  if (move.field === 'status') return `Pause this ad (now ${move.oldValue})`;
-  const [oldValue, newValue] = [Number(move.oldValue), Number(move.newValue)];
-  const change = changeText(relativeChange(value(newValue), value(oldValue)), style).text;
-  return `Daily budget ${money(oldValue)} → ${money(newValue)} (${change})`;
-}
-
-function effectText(effect: NonNullable<Finding['move']>['effect'], outcome: string, style: Style): string {
-  const spend = `spend ${signedMoney(effect.spend.middle, style)} (${signedMoney(effect.spend.low, style)} to ${signedMoney(effect.spend.high, style)})`;
-  const outcomes = `${outcome} ${signedCount(effect.outcomes.middle, style)} (${signedCount(effect.outcomes.low, style)} to ${signedCount(effect.outcomes.high, style)})`;
-  const profit = effect.profit
-    ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})`
-    : '';
-  return `A day: ${spend}, ${outcomes}${profit}`;
 }
 
 function decidedText(decided: Finding['decided']): string {

@@ -14,7 +14,7 @@ const PROPOSAL = {
   ...{ range: { low: 30, high: 55 }, unfit: null, decided: null, noMove: '', clicks: 9, spend: 90, outcomes: 2, maturity: 1 },
   ...{ breakEven: { roas: null, cpa: null }, marginal: null, stopLoss: null, more: null, lostToBudget: null, currency: '' },
   move: {
-    ...{ field: 'daily budget', oldValue: '74', newValue: '59.2' },
+    change: { field: 'daily budget', from: 74, to: 59.2 },
     effect: {
       ...Object.fromEntries(['spend', 'outcomes'].map((of) => [of, { low: -1, middle: 0, high: 1 }])),
       profit: null,

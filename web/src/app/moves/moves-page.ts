@@ -4,7 +4,8 @@ import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import type { Move } from '@lens/contract';
 import { formatNumber, type Style } from '@lens/core';
-import { findingView } from '../audit/finding-view';
+import { outcomesText, settingChangeText } from '@lens/draw';
+import { accountStyle, effectText } from '../audit/effect-text';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
 import { NeedClient } from '../ui/need-client';
@@ -45,11 +46,10 @@ export class MovesPage {
   }
 }
 
-function moveView(move: Move, style: Style) {
-  const view = findingView({ ...move.finding, channelName: move.channelName, path: [move.finding.name], decided: null }, style);
-  return {
-    ...view,
-    move,
-    when: momentText(move.decidedAt, style),
-  };
-}
+const moveView = (move: Move, style: Style) => ({
+  move,
+  change: settingChangeText(move.change, accountStyle(move.entity, style)),
+  effect: effectText(move.effect, outcomesText(move.outcome), style),
+  why: move.evidence.join(' '),
+  when: momentText(move.decidedAt, style),
+});

@@ -1,0 +1,51 @@
+import {
+  BUILT_IN_BOOK,
+  changeText,
+  formatNumber,
+  relativeChange,
+  type SettingChange,
+  type Style,
+  type TargetFinding,
+  TARGET_METRICS,
+  value,
+} from '@lens/core';
+
+const OUTCOMES: Readonly<Record<string, string>> = {
+  purchase: 'orders',
+  lead: 'leads',
+  booking: 'bookings',
+  install: 'installs',
+  subscription: 'subscriptions',
+};
+
+/** What several of an outcome are called where advice is given. */
+export const outcomesText = (outcome: string): string => OUTCOMES[outcome] ?? 'outcomes';
+
+/** How something stands to the target, in pieces of a sentence. */
+export interface TargetWords {
+  /** “ROAS 1.30”, “no orders yet”, “Not judged”. */
+  readonly actual: string;
+  /** “target ≥ 2.60”. */
+  readonly against: string;
+  /** “95 % sure it is between 0.90 and 1.80”; empty where nothing is judged. */
+  readonly range: string;
+}
+
+export function targetWords({ metric: id, unfit, actual, range, target }: TargetFinding, style: Style): TargetWords {
+  const { label, unit, better } = BUILT_IN_BOOK.named(id);
+  const write = (amount: number): string => formatNumber(amount, unit, style);
+  const none = `no ${outcomesText(TARGET_METRICS[id].outcome)} yet`;
+  return {
+    actual: unfit ? 'Not judged' : actual === null ? none : `${label} ${write(actual)}`,
+    against: `target ${better === 'lower' ? '≤' : '≥'} ${write(target)}`,
+    range: unfit ? '' : `95 % sure it is between ${write(range.low)} and ${range.high === null ? 'open' : write(range.high)}`,
+  };
+}
+
+/** A change in words: “Daily budget £90.00 → £72.00 (−20%)”. Money is in the currency of the style: the account's own. */
+export function settingChangeText(change: SettingChange, style: Style): string {
+  if (change.field === 'status') return change.to === 'paused' ? `Pause (now ${change.from})` : `Resume (now ${change.from})`;
+  const money = (amount: number): string => formatNumber(amount, 'money', style);
+  const share = changeText(relativeChange(value(change.to), value(change.from)), style).text;
+  return `Daily budget ${money(change.from)} → ${money(change.to)} (${share})`;
+}
