@@ -11,6 +11,7 @@ import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './source
 import { isOfName, wordsOf } from './search-words';
 import { shutAlready } from './shut-out';
 import { metricsOf, read, resultOf, type Situation } from './situation';
+import { USUAL_INTENTS } from './usual-intents';
 import { Words } from './words';
 
 /** A search term in its words, what was spent on it, and what all searches, and those of its campaign, bring for that. */
@@ -34,8 +35,13 @@ interface Step {
   readonly count: MetricId;
 }
 
-/** What is as good as this beside others of its campaigns is bad with them: the campaign is the matter, and no word. */
-const LESS_IN_CAMPAIGN = 0.6;
+/** What brings more than this of what others of its campaigns do is bad with them, or somewhat less wanted: no other intent. */
+const LESS_IN_CAMPAIGN = 0.5;
+/**
+ * Words that usually mean something else are so many times likelier to be worth little before anything is counted, and part of
+ * what is claimed for them came anyway: less is asked of the figures.
+ */
+const USUALLY_LESS = { odds: 4, inCampaign: 0.75 };
 /** By steps on the way, of which there are many, just what hardly leads to any is told: who takes them may buy more or less often. */
 const HARDLY_ANY = 0.35;
 const MOST_NAMED = 8;
@@ -95,13 +101,26 @@ export function costlyGrams(terms: readonly Term[], keywords: readonly string[],
         expected: sum(own.map(({ expected }) => expected)),
         inCampaign: sum(own.map(({ inCampaign }) => inCampaign)),
       }))
-      .filter(({ outcomes, inCampaign }) => outcomes < less * inCampaign);
-    const [worst] = costlyOf(besideSiblings(grams)).toSorted((a, b) => wasteOf(b) - wasteOf(a) || b.gram.length - a.gram.length);
+      .filter(
+        ({ gram, outcomes, inCampaign }) =>
+          outcomes < (USUAL_INTENTS.has(gram) ? Math.max(less, USUALLY_LESS.inCampaign) : less) * inCampaign,
+      );
+    const [worst] = costlyOf(besideSiblings(grams).map(asUsual)).toSorted(
+      (a, b) => wasteOf(b) - wasteOf(a) || b.gram.length - a.gram.length,
+    );
     if (!worst) return found;
     found.push(worst);
     const told = new Set(worst.terms);
     left = left.filter((term) => !told.has(term));
   }
+}
+
+/** How sure it is once what the word usually means is counted in. */
+function asUsual<T extends { readonly gram: string; readonly beside: Beside }>(own: T): T {
+  if (!USUAL_INTENTS.has(own.gram)) return own;
+  const { surely } = own.beside;
+  const likelier = (USUALLY_LESS.odds * surely) / (USUALLY_LESS.odds * surely + 1 - surely);
+  return { ...own, beside: { ...own.beside, surely: likelier } };
 }
 
 /** The steps before the result that some report of search terms tells, the deepest first. */
@@ -152,6 +171,7 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days'], ste
     ([, a], [, b]) => b.spend - a.spend,
   );
   const campaigns = [...new Set(terms.map(({ campaignName }) => campaignName))];
+  const intent = USUAL_INTENTS.get(gram);
   return {
     check: 'searches',
     trouble: 'wrong intent',
@@ -165,6 +185,7 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days'], ste
     evidence: [
       `${quantity(byMoney.length, 'search', 'searches', situation.style)} in ${quantity(campaigns.length, 'campaign', 'campaigns', situation.style)}: ${campaigns.join(', ')}.`,
       ...(step ? [`Its ${results} alone are too few to tell; whoever does not come as far as this will hardly bring any.`] : []),
+      ...(intent === undefined ? [] : [`Whoever searches so usually wants ${intent}; that is counted in.`]),
       `Surely less than two thirds of what searches bring (as the channels claim, by click date, ${words.days(days)}), also after allowing for chance in so many words.`,
     ],
     advice: `Exclude “${gram}” there, unless the client wants to be seen by who searches so.`,

@@ -182,6 +182,24 @@ describe('words of searches', () => {
     ).not.toContain('juniper tea');
   });
 
+  it('that usually mean something else need fewer figures to be told, and some all the same', () => {
+    // Nine where 26 are usual: of “gift” that may be chance, of “free” it is more likely not.
+    const searches = ['loose tea', 'tea chest', 'green tea', 'tea set', 'tea gift', 'free tea'];
+    const found = (freely: number) =>
+      costlyGrams(
+        termsOf(
+          searches.map((name) => ({
+            ...{ whole: 'c', campaign: 1, campaignName: 'c', channelName: 's', name, spend: 300 },
+            outcomes: name === 'free tea' ? freely : name === 'tea gift' ? 9 : 26,
+          })),
+          'Juniper Loft Tea',
+        ),
+        ['loose tea', 'green tea'],
+      ).map(({ gram }) => gram);
+    expect(found(9)).toEqual(['free']);
+    expect(found(19)).toEqual([]);
+  });
+
   it('hardly lead to a step where results are too few to tell, and do not bring more of them', () => {
     const keywords = ['loose tea', 'green tea'];
     const terms = (results: (name: string) => number) => termsOf(parts(results), 'Juniper Loft Tea');
