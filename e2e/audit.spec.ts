@@ -41,6 +41,16 @@ test('the audit says how a client stands and why: the price that nobody announce
     await expect(page.getByText('With Ada', { exact: true })).toBeVisible();
   });
 
+  await test.step('an exclusion that keeps an own keyword out is told with what that brought', async () => {
+    await page.getByRole('combobox', { name: 'Show findings of' }).click();
+    await page.getByRole('option', { name: 'Search terms' }).click();
+    const excluded = page.getByRole('article', {
+      name: /^“leaves” is excluded in JLT_search_new_loose-leaf_uk since 21 Sept? 2026, and keeps out its own keyword “tea leaves”: £\d+/,
+    });
+    await excluded.getByRole('button', { name: 'Show which' }).click();
+    await expect(excluded.getByRole('row', { name: /^tea leaves JLT_search_new_loose-leaf_uk £/ })).toBeVisible();
+  });
+
   await test.step('what was looked at is told, and what is missing', async () => {
     await expect(page.getByText(/^Landing pages: \d+ landing pages looked at, 1 finding\.$/)).toBeVisible();
     await page.getByRole('combobox', { name: 'Show findings of' }).click();
@@ -101,6 +111,11 @@ test('hours in which nobody answers are found, once it is said when somebody doe
   const hours = page.getByRole('article', { name: /^In Harbor Search a click surely brings more from 17:00–2\d:00/ });
   await hours.getByRole('button', { name: 'Show the grid' }).click();
   await expect(hours.getByRole('img', { name: /^What a click brings beside the mean/ })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Show findings of' }).click();
+  await page.getByRole('option', { name: 'Settings' }).click();
+  await expect(
+    page.getByRole('article', { name: /^1 campaign has a schedule .*: Kids and parties \(search\) 21 hours a week\.$/ }),
+  ).toBeVisible();
   await lens.accessible();
 
   await lens.open(`/targets?client=northwall-climbing`);
