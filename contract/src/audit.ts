@@ -40,8 +40,7 @@ const targetFinding = z.object({
   value: z.number(),
   maturity: z.number(),
   breakEven: z.object({ roas: z.number().nullable(), cpa: z.number().nullable() }),
-  // Audits that were kept before it was told have none.
-  marginal: ranged.nullable().default(null),
+  marginal: ranged.nullable(),
   stopLoss: z
     .object({ stop: z.boolean(), cap: z.number(), chance: z.number(), step: z.string(), spend: z.number(), days: dayRange })
     .nullable(),

@@ -2,6 +2,7 @@ import {
   BUILT_IN_BOOK,
   changeText,
   formatNumber,
+  rangeText,
   relativeChange,
   type SettingChange,
   type Style,
@@ -29,17 +30,30 @@ export interface TargetWords {
   readonly against: string;
   /** “95 % sure it is between 0.90 and 1.80”; empty where nothing is judged. */
   readonly range: string;
+  /** What an ad spent without a step that it should have led to; empty where it did not pass its cap. */
+  readonly stopLoss: string;
 }
 
-export function targetWords({ metric: id, unfit, actual, range, target }: TargetFinding, style: Style): TargetWords {
+export function targetWords({ metric: id, unfit, actual, range, target, stopLoss }: TargetFinding, style: Style): TargetWords {
   const { label, unit, better } = BUILT_IN_BOOK.named(id);
   const write = (amount: number): string => formatNumber(amount, unit, style);
+  const money = (amount: number): string => formatNumber(amount, 'money', style);
   const none = `no ${outcomesText(TARGET_METRICS[id].outcome)} yet`;
   return {
     actual: unfit ? 'Not judged' : actual === null ? none : `${label} ${write(actual)}`,
     against: `target ${better === 'lower' ? '≤' : '≥'} ${write(target)}`,
     range: unfit ? '' : `95 % sure it is between ${write(range.low)} and ${range.high === null ? 'open' : write(range.high)}`,
+    stopLoss: stopLoss?.stop
+      ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
+      : '',
   };
+}
+
+/** How something stands to the target in whole sentences, for whoever reads of it without the audit. */
+export function evidenceSentences(finding: TargetFinding, style: Style): string[] {
+  const { actual, against, range, stopLoss } = targetWords(finding, style);
+  const days = `By click date, ${rangeText(finding.days, style.locale)}, late results allowed for.`;
+  return [`${actual}, ${against}.`, range && `${range}.`, stopLoss, days].filter((sentence) => sentence !== '');
 }
 
 /** A change in words: “Daily budget £90.00 → £72.00 (−20%)”. Money is in the currency of the style: the account's own. */

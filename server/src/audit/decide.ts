@@ -1,6 +1,6 @@
 import type { AuditedTarget, Move, MovesReply } from '@lens/contract';
 import { type Entity, overlaps, type SettingChange, type Style, sumEffects, TARGET_METRICS, writtenValues } from '@lens/core';
-import { targetWords } from '@lens/draw';
+import { evidenceSentences } from '@lens/draw';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
@@ -35,13 +35,12 @@ export async function decide(
     throw new HttpProblem(409, 'Nothing to decide', `“${finding.name}” no longer has a proposed move for these days. Reload the audit.`);
   const account = accountsOf(context.db, client.id).find((each) => each.id === finding.accountId);
   const { check, key, level, member, name, channelName, externalId, currency } = finding;
-  const { actual, against, range } = targetWords(finding, client);
   const move: Move = {
     id: randomUUID(),
     entity: { level, member, key, name, channelName, accountName: account?.name ?? '', externalId, currency },
     ...finding.move,
     outcome: TARGET_METRICS[finding.metric].outcome,
-    evidence: [`${actual}, ${against}.`, ...(range === '' ? [] : [`${range}.`])],
+    evidence: evidenceSentences(finding, client),
     finding: { check, key },
     ...(finding.picture === undefined ? {} : { picture: finding.picture }),
     decision: request.decision,

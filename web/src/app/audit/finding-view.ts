@@ -1,5 +1,5 @@
 import type { AuditedTarget } from '@lens/contract';
-import { formatNumber, BUILT_IN_BOOK, placeOnScale, rangeText, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
+import { formatNumber, BUILT_IN_BOOK, placeOnScale, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
 import { outcomesText, settingChangeText, targetWords } from '@lens/draw';
 import { accountStyle, effectText } from './effect-text';
 import { stakeText } from './stake-text';
@@ -46,7 +46,7 @@ export function findingView(finding: Finding, style: Style): FindingView {
   const count = (amount: number): string => formatNumber(Math.round(amount * 10) / 10, 'count', style);
   const outcome = outcomesText(TARGET_METRICS[finding.metric].outcome);
   const place = (amount: number): number => placeOnScale(amount, finding.target);
-  const { stopLoss, move } = finding;
+  const { move } = finding;
   return {
     finding,
     where: [finding.channelName, ...finding.path.slice(0, -1)].join(' › '),
@@ -55,9 +55,6 @@ export function findingView(finding: Finding, style: Style): FindingView {
     unfit: finding.unfit ? UNFIT_WORDS[finding.unfit] : '',
     evidence: evidenceText(finding, outcome, style),
     marginal: marginalText(finding, write),
-    stopLoss: stopLoss?.stop
-      ? `Stop loss: ${money(stopLoss.spend)} spent ${rangeText(stopLoss.days, style.locale)} without one ${stopLoss.step}; the cap is ${money(stopLoss.cap)}. An ad exactly at the bar would look like this in ${formatNumber(stopLoss.chance, 'share', style)} of cases.`
-      : '',
     more: finding.more ? `About ${count(finding.more.clicks)} more clicks (${money(finding.more.spend)} of spend) needed to decide` : '',
     decided: decidedText(finding.decided),
     change: move ? settingChangeText(move.change, accountStyle(finding, style)) : '',
