@@ -38,6 +38,8 @@ export default tseslint.config(
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true, allowEmpty: true }],
       // There are no enums here, and asking whether there are takes long.
       '@typescript-eslint/no-unsafe-enum-assignment': 'off',
+      // Settings of dialogs and notices are written as literals of classes; asking takes long as well.
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
       // A number in a text is written as it is; what a short arrow returns matters to nobody where it is void.
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
@@ -82,9 +84,8 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
-      // Validators are functions that stand in a class; settings of dialogs and notices are written as literals of theirs.
+      // Validators are functions that stand in a class.
       '@typescript-eslint/unbound-method': ['error', { ignoreStatic: true }],
-      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
     },
   },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },

@@ -12,9 +12,9 @@ describe('chaos', () => {
 
   it('of damaged files and odd requests brings no 5xx, no hang, and loses nothing', async () => {
     await importFile(server.address, setting, 'Known', 'Day,Campaign,Cost\n2026-09-01,Known,12.34\n');
-    const inputs = await throwInputs(server.address, setting, 48, SEED);
+    const inputs = await throwInputs(server.address, setting, 24, SEED);
     expect(inputs.faults).toEqual([]);
-    expect(inputs.imported).toBeGreaterThan(5);
+    expect(inputs.imported).toBeGreaterThan(2);
     expect(await throwRequests(server.address, setting, 4, SEED)).toEqual([]);
     expect(await spendBy(server.address, setting.client, '2026-09-01', '2026-09-01')).toEqual({ Known: 12.34 });
   });
