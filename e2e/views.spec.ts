@@ -135,7 +135,7 @@ test('one question, many pictures: each can be read, and leads to its trace', as
   });
   await test.step('the way to a result and cards', async () => {
     await pick(page, 'Picture', 'the way to a result');
-    await expect(page.locator('ul-steps').getByRole('listitem')).toContainText([/Impressions/, /1\.1\d% ↓\s*Clicks/]);
+    await expect(page.locator('ul-steps').getByRole('listitem')).toContainText([/Impressions/, /1\.\d\d% ↓\s*Clicks/]);
     await pick(page, 'Picture', 'cards');
     await page.locator('ul-cards').getByRole('button').first().click();
     await expect(page.locator('ul-trace-drawer')).toContainText('Formula');
