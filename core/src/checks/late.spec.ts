@@ -55,6 +55,30 @@ describe('late results', () => {
     // Once it is what holds the target, nothing is said; nor of another campaign, nor where it tells no number.
     expect([told('2.1'), told('2,10'), told('2.8', 2), told('as much as it can')].flatMap((each) => strict(each))).toEqual([]);
     expect(strict(told('2.8'), { ...told('2.1'), day: 9 })).toEqual([]);
+    // A cost is no return, and what no field tells is neither.
+    expect(['Target CPA', 'Goal'].flatMap((field) => strict({ ...told('16'), field }))).toEqual([]);
+  });
+
+  it('hold a goal of a cost against a target in the same money alone', () => {
+    const told = {
+      day: 5,
+      channel: 'channel search',
+      level: 'campaign',
+      code: 1,
+      field: 'Target CPA',
+      oldValue: null,
+      newValue: '9',
+      what: null,
+    } as const;
+    const situation = { ...late([0, 1, 2, 3, 4, 5, 6, 7]), target: { ...TARGET, metric: 'cpa', value: 12 } as const, changes: [told] };
+    const strict = (rates: readonly never[] | null) => {
+      const accounts = situation.tables.accounts.map((each) => ({ ...each, rates }));
+      return checkLate({ ...situation, tables: { ...situation.tables, accounts } }).findings.filter(
+        ({ trouble }) => trouble === 'goal too strict',
+      );
+    };
+    expect(strict(null)).toHaveLength(1);
+    expect(strict([])).toEqual([]);
   });
 
   it('say no number where too little has come', () => {

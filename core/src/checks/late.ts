@@ -45,12 +45,24 @@ export function checkLate(situation: Situation): Looked {
   const looked = `what the clicks of ${JUDGED_DAYS} days will bring`;
   if (whole.share >= SETTLED) return { check: 'late', looked, findings: [], lacks: '' };
   const { members, value: read_ } = read(situation, [metric], { rows: ['channel', 'campaign'], period: recent, basis: 'click' });
-  const goals = goalsOn(situation.changes, days.to);
+  const goals = goalsOn(situation.changes, isValue ? 'return' : 'cost', days.to);
+  // A cost is told in the account's currency, and the target is the client's.
+  const isOwn = (code: number): boolean => isValue || tables.accounts[tables.campaignAccount.get(code) ?? -1]?.rates === null;
   const campaigns = members.flatMap((member): Late[] => {
     const shows = read_(member, metric);
     if (typeof member.code !== 'number' || member.level !== 'campaign' || shows === null || shows <= 0) return [];
     const arrived = arrivals.of(term, [member.code]);
-    return arrived ? [{ name: member.name, told: goals.get(member.code), channel: channelName(situation, member), shows, arrived }] : [];
+    return arrived
+      ? [
+          {
+            name: member.name,
+            told: isOwn(member.code) ? goals.get(member.code) : undefined,
+            channel: channelName(situation, member),
+            shows,
+            arrived,
+          },
+        ]
+      : [];
   });
   const known: Known = { recent, whole, campaigns, goal: target.value, isValue };
   return { check: 'late', looked, findings: [findingOf(situation, known), ...strictFindings(situation, known)], lacks: '' };

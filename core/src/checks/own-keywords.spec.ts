@@ -81,6 +81,19 @@ describe('exclusions that keep own keywords out', () => {
     expect(look([excluded('leaves')], endsAt('1 1'), 6)).toEqual([]);
   });
 
+  it('are not blamed where nothing beside went on: the campaign has stopped, or its report has not come', () => {
+    expect(look([excluded('leaves')], endsAt('1 1', '1 2', '1 3'))).toEqual([]);
+    expect(look([excluded('tea')], endsAt('1 1', '1 2', '1 3'))).toHaveLength(1);
+    expect(look([excluded('tea')], endsAt('1 1', '1 2', '1 3', '2 1'))).toEqual([]);
+  });
+
+  it('say no 0 of what is not measured', () => {
+    const bare = keywords(endsAt('1 1', '1 3')).map(({ amounts: { spend = 0 }, ...row }) => ({ ...row, amounts: { spend } }));
+    const [found] = keptOutKeywords(situationOf([reportOf(bare)], { names: named, changes: [excluded('leaves')] }));
+    expect(found?.says).toContain('£560 in the 28 days before, and £0.00 since');
+    expect(found?.picture).toMatchObject({ rows: [['tea leaves', 'campaign 1', '£280', 'not measured'], expect.anything()] });
+  });
+
   it('match by their words, a run of words, or exactly', () => {
     const matched = (exclusion: string): string[] => KEYWORDS.filter((keyword) => keepsOut(exclusion, keyword));
     expect(matched('leaves tea')).toEqual(['tea leaves', 'green tea leaves']);

@@ -17,29 +17,40 @@ const GOES_ON = 0.5;
 interface Did {
   readonly name: string;
   readonly campaign: Member;
+  readonly isWithin: boolean;
   readonly spend: number;
-  readonly outcomes: number;
+  /** Null where no report tells them by keyword. */
+  readonly outcomes: number | null;
 }
 
 /**
  * Exclusions that keep the client's own keywords out of what they are for: those of a campaign, group or account that match a
- * keyword in it which spent in the four weeks before and has not gone on as before since.
+ * keyword in it which spent in the four weeks before and has not gone on as before since. Where no keyword beside them went on
+ * either, their campaign has stopped, or its report has not come, and nothing is said.
  */
 export function keptOutKeywords(situation: Situation): OtherFinding[] {
   const { changes, days } = situation;
   return shutOn(changes, 'excluded term', days.to).flatMap((shut) => {
     const before = keywordsOf(situation, shut, { from: shut.since - BEFORE, to: shut.since - 1 });
-    if (before.length === 0) return [];
+    const isKeyword = ({ isWithin, name }: Did): boolean => isWithin && keepsOut(shut.text, name);
+    if (!before.some(isKeyword)) return [];
     const length = days.to - shut.since + 1;
-    const since = new Map(keywordsOf(situation, shut, { from: shut.since, to: days.to }).map((each) => [keyOf(each), each.spend]));
-    const kept = before.filter((each) => (since.get(keyOf(each)) ?? 0) / length <= (GOES_ON * each.spend) / BEFORE);
+    const after = keywordsOf(situation, shut, { from: shut.since, to: days.to });
+    const since = new Map(after.map((each) => [keyOf(each), each.spend]));
+    const goesOn = ({ campaign }: Did): boolean => {
+      const others = before.filter((each) => each.campaign.key === campaign.key && !isKeyword(each));
+      return others.length > 0 ? others.some((each) => since.has(keyOf(each))) : after.length > 0;
+    };
+    const kept = before.filter(
+      (each) => isKeyword(each) && goesOn(each) && (since.get(keyOf(each)) ?? 0) / length <= (GOES_ON * each.spend) / BEFORE,
+    );
     return kept.length === 0 ? [] : [findingOf(situation, shut, kept, sum(kept.map((each) => since.get(keyOf(each)) ?? 0)))];
   });
 }
 
 const keyOf = ({ campaign, name }: Did): string => `${campaign.key} ${name}`;
 
-/** Keywords within what an exclusion holds for that it matches, and that spent. */
+/** Keywords of the exclusion’s channel that spent, and whether they lie within what it holds for. */
 function keywordsOf(situation: Situation, shut: Shut, period: DayRange): Did[] {
   const { count } = resultOf(situation);
   const { members, value } = read(situation, ['spend', count], {
@@ -53,11 +64,10 @@ function keywordsOf(situation: Situation, shut: Shut, period: DayRange): Did[] {
   return members.flatMap((member): Did[] => {
     const [spend, outcomes, over] = [value(member, 'spend'), value(member, count), above(member)];
     const campaign = over.find(({ level }) => level === 'campaign');
-    const isWithin =
-      channelName(situation, member) === shut.channel &&
-      (shut.level === null || over.some(({ level, code }) => level === shut.level && code === shut.code));
-    return member.level === 'keyword' && member.kind === 'member' && campaign && isWithin && keepsOut(shut.text, member.name) && spend
-      ? [{ name: member.name, campaign, spend, outcomes: outcomes ?? 0 }]
+    const isOfChannel = channelName(situation, member) === shut.channel;
+    const isWithin = shut.level === null || over.some(({ level, code }) => level === shut.level && code === shut.code);
+    return isOfChannel && member.level === 'keyword' && member.kind === 'member' && campaign && spend
+      ? [{ name: member.name, campaign, isWithin, spend, outcomes }]
       : [];
   });
 }
@@ -69,6 +79,8 @@ function findingOf(situation: Situation, shut: Shut, kept: readonly Did[], spent
   const campaigns = [...new Set(kept.map(({ campaign }) => campaign.name))];
   const spend = sum(kept.map((each) => each.spend));
   const where = listed(campaigns);
+  const outcomes = kept.flatMap((each) => each.outcomes ?? []);
+  const brought = outcomes.length === kept.length ? `, with ${several(sum(outcomes), style)}` : '';
   const keywords = kept.length === 1 ? 'its own keyword' : 'its own keywords';
   return {
     check: 'terms',
@@ -79,7 +91,7 @@ function findingOf(situation: Situation, shut: Shut, kept: readonly Did[], spent
     money: (spend / BEFORE - spentSince / (days.to - shut.since + 1)) * lengthOf(days),
     days,
     since: { day: shut.since, within: { from: shut.since, to: shut.since }, until: null },
-    says: `“${shut.text}” is excluded in ${where} since ${words.day(shut.since)}, and keeps out ${keywords} ${listed(kept.map(({ name }) => `“${name}”`))}: ${words.money(spend)} in the ${BEFORE} days before, with ${several(sum(kept.map(({ outcomes }) => outcomes)), style)}, and ${words.money(spentSince)} since.`,
+    says: `“${shut.text}” is excluded in ${where} since ${words.day(shut.since)}, and keeps out ${keywords} ${listed(kept.map(({ name }) => `“${name}”`))}: ${words.money(spend)} in the ${BEFORE} days before${brought}, and ${words.money(spentSince)} since.`,
     evidence: [`As the change history of ${shut.channel} tells, and as it claims, by click date.`],
     advice: 'Exclude just the words that are not wanted beside the keyword; or pause the keyword, if it is not wanted.',
     happened: [],
@@ -88,7 +100,12 @@ function findingOf(situation: Situation, shut: Shut, kept: readonly Did[], spent
       title: `Keywords that it keeps out, in the ${BEFORE} days before`,
       heads: ['keyword', 'campaign', 'spend', many],
       words: [1],
-      rows: kept.map(({ name, campaign, spend: spent, outcomes }) => [name, campaign.name, words.money(spent), words.count(outcomes)]),
+      rows: kept.map((each) => [
+        each.name,
+        each.campaign.name,
+        words.money(each.spend),
+        each.outcomes === null ? 'not measured' : words.count(each.outcomes),
+      ]),
     },
     members: kept.map(({ name }) => name),
     rows: {

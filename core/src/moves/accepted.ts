@@ -1,6 +1,6 @@
 import type { Day } from '../time/day';
-import { type Entity, writtenValues } from './setting-change';
-import type { Proposal } from './finding';
+import { writtenValues } from './setting-change';
+import type { Entity, Proposal } from './finding';
 import type { Setting } from '../settings/settings-of';
 
 /** A move that was accepted, whether or not somebody has carried it out. */

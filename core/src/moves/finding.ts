@@ -15,6 +15,12 @@ export type AuditedLevel = (typeof AUDITED_LEVELS)[number];
 export const FINDING_VERDICTS = [...VERDICTS, 'not judged'] as const;
 export type FindingVerdict = (typeof FINDING_VERDICTS)[number];
 
+/** What a change is of: a member by its code. */
+export interface Entity {
+  readonly level: AuditedLevel;
+  readonly member: number;
+}
+
 /** How one campaign or ad stands to the client's target, and how sure that is. Money in whole units. */
 export interface TargetFinding {
   readonly check: 'target';

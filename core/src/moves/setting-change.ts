@@ -1,11 +1,3 @@
-import type { AuditedLevel } from './finding';
-
-/** What a change is of: a member by its code. */
-export interface Entity {
-  readonly level: AuditedLevel;
-  readonly member: number;
-}
-
 /** Whether something runs, as its channel is told. */
 export const RUN_STATES = ['running', 'paused'] as const;
 export type RunState = (typeof RUN_STATES)[number];
