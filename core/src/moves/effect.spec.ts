@@ -2,7 +2,7 @@ import { poissonInterval } from '../evidence/interval';
 import { budgetEffect, pauseEffect } from './effect';
 import type { TargetFinding } from './finding';
 import type { Observed, ObservedDay } from './observe';
-import { marginalOf, outcomesFollow, rangeOf } from './response';
+import { marginalOf, outcomesFollow, rangeOf, reachOf } from './response';
 
 const DAYS = 10;
 
@@ -67,6 +67,8 @@ describe('a range from several doubts', () => {
     // A hundredth more spend brings seven tenths of a hundredth more: what is spent last brings seven tenths of the average.
     expect(outcomesFollow(1e-6, 0.7) / 1e-6).toBeCloseTo(marginalOf(1, false).middle, 5);
     expect(marginalOf(3, false)).toEqual({ low: 1.35, middle: expect.closeTo(2.1, 9), high: 3 });
+    expect([1, 2, 4].map((bar) => reachOf(marginalOf(3, false), bar, false))).toEqual(['all', 'part', 'none']);
+    expect([16, 8, 6].map((bar) => reachOf(marginalOf(7, true), bar, true))).toEqual(['all', 'part', 'none']);
     expect(marginalOf(7, true)).toEqual({ low: 7, middle: 10, high: expect.closeTo(15.56, 2) });
   });
 });

@@ -28,6 +28,13 @@ export function marginalOf(average: number, isCost: boolean): Ranged {
     : { low: average * low, middle: average * middle, high: average * high };
 }
 
+/** Whether all of a range reaches a bar, part of it, or none; a cost reaches it from above. */
+export function reachOf({ low, high }: Ranged, bar: number, isCost: boolean): 'all' | 'part' | 'none' {
+  const reaches = (amount: number): boolean => (isCost ? amount <= bar : amount >= bar);
+  const [worst, best] = isCost ? [high, low] : [low, high];
+  return reaches(worst) ? 'all' : reaches(best) ? 'part' : 'none';
+}
+
 /** Days an effect is expected over: within them chance counts as well. */
 export const EFFECT_DAYS = 28;
 

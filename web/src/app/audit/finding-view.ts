@@ -1,5 +1,5 @@
 import type { AuditedTarget } from '@lens/contract';
-import { formatNumber, BUILT_IN_BOOK, placeOnScale, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
+import { formatNumber, BUILT_IN_BOOK, placeOnScale, reachOf, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
 import { outcomesText, settingChangeText, targetWords } from '@lens/draw';
 import { accountStyle, effectText } from './effect-text';
 import { stakeText } from './stake-text';
@@ -89,13 +89,13 @@ function evidenceText(finding: Finding, outcome: string, style: Style): string {
     .join('; ');
 }
 
+const REACHES = { all: 'that meets the bar as well', part: 'that may miss the bar', none: 'that misses the bar' };
+
 /** Of campaigns that reach the bar: whether more of them would, as the last money brings less than the average. */
 function marginalText({ marginal, metric, target, verdict }: Finding, write: (amount: number) => string): string {
   if (!marginal || (verdict !== 'beats' && verdict !== 'at the bar')) return '';
   const { label, better } = BUILT_IN_BOOK.named(metric);
-  const reaches = (amount: number): boolean => (better === 'lower' ? amount <= target : amount >= target);
-  const [worst, best] = better === 'lower' ? [marginal.high, marginal.low] : [marginal.low, marginal.high];
-  const meets = reaches(worst) ? 'that meets the bar as well' : reaches(best) ? 'that may miss the bar' : 'that misses the bar';
+  const meets = REACHES[reachOf(marginal, target, better === 'lower')];
   return `Its last money brings less than the average: ${label} about ${write(marginal.middle)} (${write(marginal.low)} to ${write(marginal.high)}) by the usual response to spend, and ${meets}.`;
 }
 
