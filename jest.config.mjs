@@ -9,6 +9,13 @@ const node = (name, roots) => ({
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
 });
 
+/** With core, contract and draw bundled, where they are what is used and not what is tested. */
+const bundled = (project) => ({
+  ...project,
+  globalSetup: '<rootDir>/scripts/test-bundles.mjs',
+  moduleNameMapper: { '^@lens/(core|contract|draw)$': '<rootDir>/.build/test/$1.mjs' },
+});
+
 export default {
   testTimeout: 300_000,
   // Many tests wait for a server: one worker would leave the second core idle.
@@ -16,9 +23,9 @@ export default {
   testSequencer: '<rootDir>/scripts/slow-first.mjs',
   projects: [
     node('core', ['core/src']),
-    node('draw', ['draw/src']),
+    bundled(node('draw', ['draw/src'])),
     node('market', ['market/src']),
-    { ...node('server', ['server']), globalSetup: '<rootDir>/server/test/build-once.mjs' },
+    { ...bundled(node('server', ['server'])), globalSetup: '<rootDir>/server/test/build-once.mjs' },
     '<rootDir>/web/jest.config.mjs',
   ],
 };

@@ -25,7 +25,7 @@ const registryPackagesStayOutside = {
   },
 };
 
-const bundle = (outdir, entryPoints) =>
+export const bundle = (outdir, entryPoints, options = {}) =>
   build({
     entryPoints,
     outdir,
@@ -36,6 +36,7 @@ const bundle = (outdir, entryPoints) =>
     sourcemap: true,
     logLevel: 'warning',
     plugins: [registryPackagesStayOutside],
+    ...options,
   });
 
 export async function buildServer() {

@@ -5,6 +5,7 @@ export default {
   displayName: 'web',
   rootDir: import.meta.dirname,
   testEnvironment: 'jest-preset-angular/environments/jest-jsdom-env',
+  globalSetup: '<rootDir>/../scripts/test-bundles.mjs',
   setupFilesAfterEnv: ['<rootDir>/test/setup.ts'],
-  moduleNameMapper: { '^@lens/(core|contract|draw)$': '<rootDir>/../$1/src/index.ts', '\\.svg$': '<rootDir>/test/svg-stub.mjs' },
+  moduleNameMapper: { '^@lens/(core|contract|draw)$': '<rootDir>/../.build/test/$1.mjs', '\\.svg$': '<rootDir>/test/svg-stub.mjs' },
 };

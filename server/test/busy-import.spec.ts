@@ -1,6 +1,6 @@
 import { checkFile, clientForEach, compare, follow, makeClient, send, spendBy, suiteServer } from './harness';
 
-const ROWS = 150_000;
+const ROWS = 90_000;
 const fileOf = (campaign: string): string => {
   const lines = Array.from(
     { length: ROWS },

@@ -119,9 +119,9 @@ describe('reading tables', () => {
 
     it('is named at the end of the file, and where nothing with quotes comes behind it', async () => {
       expect((await problemsOf(['Day,Name,Cost', '2026-10-01,"Tea,1'])).problems).toHaveLength(1);
-      const plain = Array.from({ length: 300_000 }, () => '2026-10-01,Tea,1');
+      const plain = Array.from({ length: 120_000 }, () => '2026-10-01,Tea,1');
       expect(await problemsOf(['Day,Name,Cost', '2026-10-01,"Tea,1', ...plain])).toEqual({
-        rows: 300_001,
+        rows: 120_001,
         problems: [[2, 'A quotation mark is not closed']],
       });
     });
@@ -187,7 +187,7 @@ describe('reading tables', () => {
   it('passes over sheets, of many spreadsheets at once', async () => {
     const content = await workbook((book) => ['Notes', 'Rows', 'More'].forEach((name) => book.addWorksheet(name).addRow(['Day', name])));
     const { files } = await store(content, 'book.xlsx');
-    for (let round = 0; round < 30; round++) {
+    for (let round = 0; round < 12; round++) {
       const found = await Promise.all(Array.from({ length: 8 }, () => sheetNames(storedPath(folder, files[0]!.hash))));
       expect(found).toEqual(Array.from({ length: 8 }, () => ['Notes', 'Rows', 'More']));
     }

@@ -31,7 +31,7 @@ function rawStatus(address: string, headers: Record<string, string>, method = 'G
   });
 }
 
-const ROWS = 60_000;
+const ROWS = 40_000;
 const bigFile = (cost: number): string => {
   const lines = ['Day,Campaign,Ad,Cost,Clicks'];
   for (let row = 0; row < ROWS; row++)
