@@ -1,4 +1,4 @@
-import type { AuditReply, Move } from '@lens/contract';
+import type { AuditReply, Move, MovesReply, PlanReply } from '@lens/contract';
 import { send } from '../server/test/harness';
 
 async function asked<T>(address: string, method: string, path: string, body?: unknown): Promise<T> {
@@ -27,6 +27,16 @@ export async function acceptAll(address: string, client: string, period: { from:
     accepted.push(move);
   }
   return accepted;
+}
+
+/** Accepts every change of a plan for profit over some days to come, and gives the moves it became. */
+export async function acceptPlan(address: string, client: string, days: { from: string; to: string }): Promise<Move[]> {
+  const asks = { days, goal: 'profit', total: null, promised: null };
+  const { budgets, dataVersion } = await asked<PlanReply>(address, 'POST', `/clients/${client}/plan`, asks);
+  const keys = budgets.flatMap(({ key, effect }) => (effect ? [key] : []));
+  if (keys.length === 0) return [];
+  const reply = await asked<MovesReply>(address, 'POST', `/clients/${client}/plan/moves`, { plan: asks, keys, dataVersion });
+  return reply.moves.slice(0, keys.length);
 }
 
 /** Fetches every connection of a client and waits until all of them are done. */

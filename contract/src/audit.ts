@@ -4,9 +4,9 @@ import { day, dayRange, id } from './basic';
 import { filterDraft } from './compare';
 import { target, targetMetric } from './promises';
 
-const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
+export const ranged = z.object({ low: z.number(), middle: z.number(), high: z.number() });
 
-const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
+export const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
 
 /** What is changed of something at a channel, from what it is now. */
 const settingChange = z.discriminatedUnion('field', [
@@ -139,8 +139,11 @@ export const move = z.object({
   outcome: z.string(),
   /** Sentences for the client's people. */
   evidence: z.array(z.string()).readonly(),
-  /** What it was proposed for. */
-  finding: z.object({ check: z.enum(CHECKS), key: z.string() }),
+  /** What proposed it: a finding, or a plan of budgets for some days. */
+  proposedBy: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('finding'), check: z.enum(CHECKS), key: z.string() }),
+    z.object({ kind: z.literal('plan'), days: dayRange }),
+  ]),
   /** Fingerprint of the ad's picture as it was then, where it had one. */
   picture: z.string().exactOptional(),
   decision,

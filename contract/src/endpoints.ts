@@ -17,6 +17,7 @@ import { CLAIM_ENDPOINTS } from './claims';
 import { CREDIT_ENDPOINTS } from './credit';
 import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
+import { PLAN_ENDPOINTS } from './plan';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
@@ -271,6 +272,7 @@ export const ENDPOINTS = {
     reply: compare.trace,
   }),
   ...AUDIT_ENDPOINTS,
+  ...PLAN_ENDPOINTS,
 } as const;
 
 export type EndpointName = keyof typeof ENDPOINTS;

@@ -1,4 +1,5 @@
 export * from './audit';
+export * from './plan';
 export * from './basic';
 export * from './clients';
 export * from './compare';

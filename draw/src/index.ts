@@ -16,6 +16,8 @@ export * from './flow';
 export * from './heat';
 export * from './heights';
 export * from './lines';
+export * from './planned/curve-shape';
+export * from './planned/plan-words';
 export * from './register';
 export * from './ring';
 export * from './scatter';

@@ -29,47 +29,75 @@ const carefulTimes = (share: number, lateShare: number): number => (share < 0 ? 
 /** And what is gained by a move is to be a clear part of the money it moves. */
 const CLEARLY = 0.1;
 
-/** How a budget is to change. */
-export interface BudgetChange {
+/** How a budget is to change, and what is known of what it answers to. */
+export interface SpendChange {
   /** −0.2 for a fifth less. */
   readonly share: number;
   readonly worth: Worth;
-  /** Share of its outcomes that come later than on the day of the click. */
-  readonly lateShare: number;
+  /** Spend a day. */
+  readonly spend: number;
+  /** Outcomes counted a day, with those still to arrive, and how many had arrived to know it by. */
+  readonly counted: number;
+  readonly seen: number;
+  /** Outcomes a day that chance could hide where none were seen. */
+  readonly mostUnseen: number;
+  readonly elasticity: Ranged;
+  /** How many times what is counted for it is caused by it. */
+  readonly caused: Ranged;
+  readonly lostToBudget: number | null;
+  readonly assumption: string;
 }
 
 /**
  * What a budget changed by a share does a day: spend follows it, outcomes follow spend less than in
  * proportion, and only what the member causes is missed or gained.
  */
+export function spendEffect({ share, worth, counted, seen, elasticity, caused, ...change }: SpendChange): Effect {
+  const follow = outcomesFollow(share, elasticity.middle);
+  const middle = follow * counted * caused.middle;
+  const spend = share * change.spend;
+  const least = spentLeast(change.lostToBudget);
+  const { low, high } = poissonInterval(seen);
+  const doubts = [
+    { less: caused.low / caused.middle, more: caused.high / caused.middle },
+    { less: outcomesFollow(share, elasticity.low) / follow, more: outcomesFollow(share, elasticity.high) / follow },
+    { less: least, more: SPENT_MOST },
+    { less: seen > 0 ? Math.max(0.05, low / seen) : 1, more: seen > 0 ? high / seen : 1 },
+  ];
+  const outcomes = counted > 0 ? rangeOf(middle, doubts, Math.abs(middle)) : noneSeen(follow, change.mostUnseen);
+  return {
+    spend: ordered(spend, spend * least, spend * SPENT_MOST),
+    outcomes,
+    profit: worth.isEarned ? profitOf(outcomes, { spend, least }, worth.each) : null,
+    assumption: change.assumption,
+  };
+}
+/** A budget that an audit changes by a share, for what its finding says of it. */
+export interface BudgetChange {
+  readonly share: number;
+  readonly worth: Worth;
+  /** Share of its outcomes that come later than on the day of the click. */
+  readonly lateShare: number;
+}
+
+/** The effect of a budget's change by the usual response, and what it gains where what the member causes is counted carefully. */
 export function budgetEffect(finding: TargetFinding, observed: Observed, { share, worth, lateShare }: BudgetChange): Expected {
   const days = Math.max(1, observed.days.length);
-  const perDay = finding.spend / days;
+  const spend = finding.spend / days;
   const counted = finding.outcomes / finding.maturity / days;
   const claimed = totalOf(observed, 'claimed') / finding.maturity / days;
-  const follow = outcomesFollow(share, ELASTICITY.middle);
-  const spend = share * perDay;
-  const least = spentLeast(finding.lostToBudget);
-  const most = Math.max(CAUSED.high, carefulTimes(-1, lateShare), counted > 0 ? claimed / counted : 1);
-  const { low, high } = poissonInterval(finding.outcomes);
-  const doubts = [
-    { less: CAUSED.low, more: most },
-    { less: outcomesFollow(share, ELASTICITY.low) / follow, more: outcomesFollow(share, ELASTICITY.high) / follow },
-    { less: least, more: SPENT_MOST },
-    { less: finding.outcomes > 0 ? Math.max(0.05, low / finding.outcomes) : 1, more: finding.outcomes > 0 ? high / finding.outcomes : 1 },
-  ];
-  const outcomes = counted > 0 ? rangeOf(follow * counted, doubts, Math.abs(follow * counted)) : noneSeen(follow, high / days);
-  const gainOf = (times: number): number => follow * counted * times * worth.each - spend;
-  const careful = Math.max(carefulTimes(share, lateShare), share < 0 && counted > 0 ? claimed / counted : 0);
+  const claims = counted > 0 ? claimed / counted : 1;
+  const gainOf = (times: number): number => outcomesFollow(share, ELASTICITY.middle) * counted * times * worth.each - share * spend;
+  const careful = Math.max(carefulTimes(share, lateShare), share < 0 && counted > 0 ? claims : 0);
   return {
-    effect: {
-      spend: ordered(spend, spend * least, spend * SPENT_MOST),
-      outcomes,
-      profit: worth.isEarned ? profitOf(outcomes, { spend, least }, worth.each) : null,
+    effect: spendEffect({
+      ...{ share, worth, spend, counted, seen: finding.outcomes, elasticity: ELASTICITY, lostToBudget: finding.lostToBudget },
+      caused: { ...CAUSED, high: Math.max(CAUSED.high, carefulTimes(-1, lateShare), claims) },
+      mostUnseen: poissonInterval(finding.outcomes).high / days,
       assumption:
         'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
-    },
-    gain: gainOf(careful) - CLEARLY * Math.abs(spend),
+    }),
+    gain: gainOf(careful) - CLEARLY * Math.abs(share * spend),
     gainAsCounted: gainOf(1),
   };
 }

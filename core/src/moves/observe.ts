@@ -78,10 +78,12 @@ export interface ObserveInput {
   readonly names: (level: string, code: number) => string;
   /** Last finished day, which lateness is measured against. */
   readonly lastDay: Day;
+  /** Whether ads are read as well; they are where not said. */
+  readonly ads?: boolean;
 }
 
-/** Reads campaigns and ads day by day for the audit. Always by click date, whatever the focus says. */
-export function observe({ tables, days, outcome, countedBy, names, lastDay }: ObserveInput): Observation {
+/** Reads campaigns, and ads, day by day. Always by click date, whatever the focus says. */
+export function observe({ tables, days, outcome, countedBy, names, lastDay, ads = true }: ObserveInput): Observation {
   const delivered = new Set(tables.feeds.flatMap((feed) => [...feed.rows.columns]));
   const { measureTerm, outcome: outcomeNamed } = tables.vocabulary;
   const earlier = stepsBefore(outcome.id).find((each) => delivered.has(`${each}.count.claims.click`));
@@ -98,7 +100,7 @@ export function observe({ tables, days, outcome, countedBy, names, lastDay }: Ob
     steps: step === outcome ? { ...counted, part: 'count' } : claimsOf(step),
   };
   const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
-  const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ['campaign', 'group', 'ad'], buckets });
+  const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ads ? ['campaign', 'group', 'ad'] : ['campaign'], buckets });
   const values = orderValues(tables, days, outcome.id, lastDay);
   const read = (node: SumNode, level: AuditedLevel): Observed => {
     const member = node.path.at(-1) ?? NONE;

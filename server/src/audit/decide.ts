@@ -41,7 +41,7 @@ export async function decide(
     ...finding.move,
     outcome: TARGET_METRICS[finding.metric].outcome,
     evidence: evidenceSentences(finding, client),
-    finding: { check, key },
+    proposedBy: { kind: 'finding', check, key },
     ...(finding.picture === undefined ? {} : { picture: finding.picture }),
     decision: request.decision,
     reason: request.reason,

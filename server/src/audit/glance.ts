@@ -123,7 +123,7 @@ async function totalsOf(
 }
 
 /** A figure of a row of totals. */
-function figureOf({ rows, metrics, columns }: WireTable, row: 'total' | 'matched', metric: MetricId): Figure {
+export function figureOf({ rows, metrics, columns }: WireTable, row: 'total' | 'matched', metric: MetricId): Figure {
   const column = columns[metrics.indexOf(metric)];
   return (column && unpackFigures(column.now)[rows.findIndex(({ key }) => key === row)]) ?? gap('not measured');
 }

@@ -17,6 +17,7 @@ import { lotsOf } from './lots';
 import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
 import { picturesOf } from './pictures';
+import { planOf } from './plan';
 import { tracing } from './trace';
 import { metricTried } from './try-metric';
 import { visitsOf } from './visits';
@@ -29,6 +30,7 @@ export const QUERIES = {
   pictures: picturesOf,
   trace: tracing,
   audit: judging,
+  plan: planOf,
   checks: checksOf,
   feeds: listFeeds,
   importDetail,

@@ -50,6 +50,13 @@ export const routes: Routes = [
     title: 'Audit of all clients',
     loadComponent: () => import('./audit/all-audits-page').then((file) => file.AllAuditsPage),
   },
-  { path: 'moves', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
+  {
+    path: 'moves',
+    loadComponent: () => import('./moves/moves-frame').then((file) => file.MovesFrame),
+    children: [
+      { path: '', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
+      { path: 'plan', title: 'Budget plan', loadComponent: () => import('./plan/plan-page').then((file) => file.PlanPage) },
+    ],
+  },
   { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((file) => file.NotFound) },
 ];

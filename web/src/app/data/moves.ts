@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Move, MovesReply } from '@lens/contract';
+import type { Move, MovesReply, PlanRequest } from '@lens/contract';
 import type { DayRange } from '@lens/core';
 import { catchError, combineLatest, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api } from './api';
@@ -23,6 +23,10 @@ export class MovesService {
 
   decide(client: string, decision: { period: DayRange; finding: string; decision: Move['decision']; reason: string }): Observable<Move> {
     return this.api.call('decide', { params: { client }, body: decision }).pipe(tap(() => this.changed.next()));
+  }
+
+  acceptPlan(client: string, body: { plan: PlanRequest; keys: string[]; dataVersion: number }): Observable<MovesReply> {
+    return this.api.call('acceptPlan', { params: { client }, body }).pipe(tap(() => this.changed.next()));
   }
 
   undo(client: string, move: string): Observable<void> {

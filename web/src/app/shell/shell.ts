@@ -32,6 +32,7 @@ const PARTS: Record<string, FocusParts> = {
   'intake/matching': PERIOD,
   targets: NO_PARTS,
   moves: NO_PARTS,
+  'moves/plan': NO_PARTS,
   audit: PERIOD,
   'audit/all': NO_PARTS,
   attribution: PERIOD,
