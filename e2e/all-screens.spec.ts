@@ -19,6 +19,7 @@ const SCREENS = [
   '/audit',
   '/audit/all',
   '/moves',
+  '/moves/plan',
   '/targets',
 ];
 
@@ -156,6 +157,7 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
     ['/attribution', 'Nothing is known yet of what people met'],
     ['/audit', 'has no target for these days'],
     ['/moves', 'Nothing is accepted yet'],
+    ['/moves/plan', 'has no target today'],
     ['/targets', 'No target: the audit has nothing to judge by'],
   ] as const) {
     await lens.open(`${screen}?client=fern-ash`);

@@ -12,12 +12,12 @@ export async function clientIds(address: string): Promise<Map<string, string>> {
   return new Map(clients.map(({ id, name }) => [name, id]));
 }
 
-/** Accepts every move that an audit of some days proposes and nobody has decided. */
-export async function acceptAll(address: string, client: string, period: { from: string; to: string }): Promise<Move[]> {
+/** Accepts every pause of an ad that an audit of some days proposes and nobody has decided: budgets are planned together. */
+export async function acceptPauses(address: string, client: string, period: { from: string; to: string }): Promise<Move[]> {
   const { findings } = await asked<AuditReply>(address, 'POST', '/audit', { client, period });
   const accepted: Move[] = [];
   for (const finding of findings) {
-    if (finding.check !== 'target' || !finding.move || finding.decided) continue;
+    if (finding.check !== 'target' || finding.level !== 'ad' || !finding.move || finding.decided) continue;
     const move = await asked<Move>(address, 'POST', `/clients/${client}/moves`, {
       period,
       finding: finding.key,

@@ -9,7 +9,13 @@ describe('what a campaign causes', () => {
   it('lies between what it finishes and what would be lost without it', () => {
     // Campaign 0 begins what 1 finishes; 1 also sells alone; some of both buy nothing.
     const log = logOf([
-      ...times(40, { touches: [[0, 1], [1, 2]], sold: [3] }),
+      ...times(40, {
+        touches: [
+          [0, 1],
+          [1, 2],
+        ],
+        sold: [3],
+      }),
       ...times(40, { touches: [[1, 2]], sold: [3] }),
       ...times(40, { touches: [[1, 2]] }),
       ...times(10, { touches: [[0, 1]] }),
@@ -29,10 +35,17 @@ describe('what a campaign causes', () => {
     expect(causedShare(20, undefined)).toBe(CAUSED);
     expect(causedByCampaign(logOf(times(20, { touches: [[0, 1]], sold: [2] })), 'purchase', DAYS).size).toBe(0);
     expect(causedByCampaign(logOf(times(60, { touches: [[0, 1]], sold: [2] })), 'lead', DAYS).size).toBe(0);
+    // All that are known have bought.
+    expect(causedByCampaign(logOf(times(60, { touches: [[0, 1]], sold: [2] })), 'purchase', DAYS).size).toBe(0);
   });
 
   it('counts touches of the days asked for alone', () => {
-    const log = logOf([...times(40, { touches: [[0, 1]], sold: [3] }), ...times(40, { touches: [[1, 24 * 60]], sold: [24 * 60 + 2] })]);
-    expect(causedByCampaign(log, 'purchase', DAYS).get(1)?.last ?? 0).toBe(0);
+    const log = logOf([
+      ...times(40, { touches: [[0, 1]], sold: [3] }),
+      ...times(9, { touches: [[0, 1]] }),
+      ...times(40, { touches: [[1, 24 * 60]], sold: [24 * 60 + 2] }),
+    ]);
+    const caused = causedByCampaign(log, 'purchase', DAYS);
+    expect([caused.get(0)?.last, caused.get(1)?.last ?? 0]).toEqual([40, 0]);
   });
 });

@@ -20,8 +20,8 @@ export interface Caused {
 const LOOKBACK = 90 * 24;
 
 /**
- * What the log of a site says of each campaign's touches on some days, by its code; none where too few journeys are known,
- * or so many members that removal is not solved. Removal takes every journey with a campaign in it for lost without it, so
+ * What the log of a site says of each campaign's touches on some days, by its code; none where too few journeys are known, or
+ * none that came to nothing, or so many members that removal is not solved. Removal takes every journey with a campaign in it for lost without it, so
  * it says what it causes at most; the last touch takes whatever others began as its own doing, and what it began as theirs.
  */
 export function causedByCampaign(log: TouchLog, action: string, days: DayRange): Map<number, Caused> {
@@ -29,8 +29,9 @@ export function causedByCampaign(log: TouchLog, action: string, days: DayRange):
   const question = { action, days, lookback: LOOKBACK, basis: 'click', views: true, direct: false } as const;
   const { journeys, places } = compacted(cutJourneys(log, members, question));
   const asked = askedOf(journeys);
-  const isSolved = asked.isSold.reduce((sum, each) => sum + each, 0) >= LEAST_SOLD && asked.members <= MOST_REMOVED;
-  if (!isSolved) return new Map();
+  const sold = asked.isSold.reduce((sum, each) => sum + each, 0);
+  // Of a log that knows those alone who bought, removal would say that whoever is met buys.
+  if (sold < LEAST_SOLD || sold === asked.length || asked.members > MOST_REMOVED) return new Map();
   const touched = touchedIn(asked);
   const position = creditByPosition(asked);
   const effects = removalEffects(chainOf(distinctPaths(asked).journeys));

@@ -175,11 +175,10 @@ function moveOf(campaign: PlannedCampaign, share: number): Proposal {
 
 function effectOf(campaign: PlannedCampaign, share: number): Effect {
   const { worth, spend, counted, seen, mostUnseen, elasticity, caused, lostToBudget } = campaign;
-  const per = (times: number): string => `${Math.round(times * 100)} %`;
   const power = (each: number): string => each.toFixed(2);
   return spendEffect({
     ...{ share, worth, spend, counted, seen, mostUnseen, elasticity, caused, lostToBudget },
-    assumption: `Spend follows the budget. What it brings follows with an elasticity of ${power(elasticity.middle)} (${power(elasticity.low)} to ${power(elasticity.high)}), observed and not tried, and ${per(caused.middle)} (${per(caused.low)} to ${per(caused.high)}) of what is counted for it is caused by it.`,
+    assumption: `Spend follows the budget. What it brings follows with an elasticity of ${power(elasticity.middle)} (${power(elasticity.low)} to ${power(elasticity.high)}), observed and not tried, and it causes ${power(caused.middle)} (${power(caused.low)} to ${power(caused.high)}) times what is counted for it.`,
   });
 }
 

@@ -84,7 +84,10 @@ describe('what a plan knows of campaigns', () => {
   });
 
   it('leaves what has no budget, does not run, or has not been measured', () => {
-    const as = (day: Partial<Day>, until = LAST) => (at: number) => (at <= until ? { spend: 100, purchases: 5, ...day } : null);
+    const as =
+      (day: Partial<Day>, until = LAST) =>
+      (at: number) =>
+        at <= until ? { spend: 100, purchases: 5, ...day } : null;
     const found = read({ 1: as({ budget: 0 }), 2: as({ running: 0 }), 3: as({}, LAST - 4), 4: as({}) });
     expect(found.map(({ unplanned }) => unplanned)).toEqual(['no budget known', 'not running', 'not running', null]);
   });

@@ -42,11 +42,10 @@ export function planSentences(
   { lastMoney, elasticity, caused, seen, seenDays }: PlanTold,
   { isEarned, style }: { isEarned: boolean; style: Style },
 ): string[] {
-  const share = (amount: number): string => formatNumber(amount, 'share', style);
   const power = (amount: number): string => formatNumber(amount, 'ratio', style);
   const count = (amount: number): string => formatNumber(amount, 'count', style);
   return [
     `Planned with all budgets together, so that the last money brings as much everywhere: here ${lastMoneyText(lastMoney.now, isEarned, style)} now, ${formatNumber(lastMoney.planned, 'money', style)} afterwards.`,
-    `By ${count(seen)} counted on ${count(seenDays)} days, of which ${share(caused.low)} to ${share(caused.high)} are its own doing, and an elasticity of ${power(elasticity.middle)} (${power(elasticity.low)} to ${power(elasticity.high)}).`,
+    `By ${count(seen)} counted on ${count(seenDays)} days, of which it is taken to cause ${power(caused.low)} to ${power(caused.high)} times as many, and an elasticity of ${power(elasticity.middle)} (${power(elasticity.low)} to ${power(elasticity.high)}).`,
   ];
 }

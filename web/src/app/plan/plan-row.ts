@@ -52,7 +52,7 @@ import { ResponseCurve } from './response-curve';
       </div>
       <div class="quiet small">{{ view().limit }}</div>
     </td>
-    <td>{{ view().lastMoney }}</td>
+    <td class="last">{{ view().lastMoney }}</td>
     <td>
       {{ view().change }}
       <div>{{ view().effect }}</div>
@@ -68,7 +68,8 @@ import { ResponseCurve } from './response-curve';
       font-weight: 400;
       color: var(--ink);
       font-size: 14.5px;
-      max-width: 230px;
+      min-width: 215px;
+      max-width: 280px;
       overflow-wrap: anywhere;
       vertical-align: top;
     }
@@ -81,6 +82,9 @@ import { ResponseCurve } from './response-curve';
     }
     .money {
       min-width: 190px;
+    }
+    .last {
+      min-width: 110px;
     }
     .figures {
       font-feature-settings: var(--figures);

@@ -21,7 +21,7 @@ const STEPS: readonly Choice<number>[] = [0.1, 0.2, 0.3, 0.5].map((value) => ({ 
       Split
       <ul-phrase label="How much money" [text]="moneyText()">
         <ng-template let-close>
-          <div class="panel">
+          <div class="money">
             <button mat-button type="button" (click)="change({ total: null }); close()">As much as pays</button>
             <button mat-button type="button" (click)="change({ total: now() }); close()">What they spend now, {{ money(now()) }}</button>
             @if (plan().rest; as rest) {
@@ -60,7 +60,7 @@ const STEPS: readonly Choice<number>[] = [0.1, 0.2, 0.3, 0.5].map((value) => ({ 
       />,
       <ul-phrase label="What is promised" [text]="promisedText()">
         <ng-template let-close>
-          <div class="panel">
+          <div class="money">
             <button mat-button type="button" (click)="change({ promised: null }); close()">Whatever it comes to</button>
             @if (plan().target; as target) {
               <button mat-button type="button" (click)="change({ promised: target.value }); close()">
@@ -97,7 +97,7 @@ const STEPS: readonly Choice<number>[] = [0.1, 0.2, 0.3, 0.5].map((value) => ({ 
       line-height: 1.7;
       margin: 0 0 10px;
     }
-    .panel {
+    .money {
       display: grid;
       justify-items: start;
       gap: 4px;

@@ -53,7 +53,7 @@ function budgetView(budget: WireBudget, { plan, isFixed, style }: { plan: PlanRe
     change: budget.effect ? settingChangeText(change, accountStyle(budget, style)) : '',
     lastMoney: lastMoneyText(lastMoney.now, plan.isEarned, style),
     effect: budget.effect ? effectText(budget.effect, outcomes, style) : '',
-    why: [...planSentences(budget, { isEarned: plan.isEarned, style }), budget.effect?.assumption ?? ''].join(' '),
+    why: planSentences(budget, { isEarned: plan.isEarned, style }).join(' '),
     limit: budget.unplanned === null ? limitText(budget.limit) : unplannedText(budget.unplanned),
     isFixed,
     curveLabel: `${budget.name}: ${money(now.spend)} a day now, ${money(planned.spend)} planned, of at least ${money(budget.low)} and at most ${money(budget.high)}`,
