@@ -15,6 +15,7 @@ import { benchDashboard } from './dashboard';
 import { benchFind } from './find';
 import { benchFiveQuestions } from './five-questions';
 import { benchOwnMetrics } from './own-metrics';
+import { benchPlan } from './plan';
 import { tell, writePage } from './report';
 
 /** Speed as ratios in one run: machines drift, ratios hold. Run with npm run bench. */
@@ -72,6 +73,7 @@ db.close();
 await server.stop();
 await benchAskers();
 await benchFind(join(folder, 'found'));
+await benchPlan(join(folder, 'planned'));
 await benchFiveQuestions(join(folder, 'large'));
 writePage('docs/speed.md');
 rmSync(folder, { recursive: true, force: true });
