@@ -1,4 +1,4 @@
-import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, OTHER_CHECKS, RUN_STATES, UNFIT } from '@lens/core';
+import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, MOVE_STATES, OTHER_CHECKS, RUN_STATES, UNFIT } from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { filterDraft } from './compare';
@@ -212,8 +212,13 @@ export const newMove = z
   })
   .refine((each) => each.decision === 'accepted' || each.reason !== '', { message: 'Say why the move is dismissed', path: ['reason'] });
 
+/** A move with how it stands by what reports say of its setting since; null of a dismissed one. */
+const standingMove = move.extend({ standing: z.object({ state: z.enum(MOVE_STATES), since: day.nullable() }).nullable() });
+export type StandingMove = z.infer<typeof standingMove>;
+
 export const movesReply = z.object({
-  moves: z.array(move),
+  moves: z.array(standingMove),
+  /** Of those that nobody is known to have carried out. */
   accepted: z.object({
     moves: z.number().int(),
     spend: ranged,

@@ -128,6 +128,7 @@ export * from './moves/setting-change';
 export * from './moves/economics';
 export * from './moves/effect-sum';
 export * from './moves/finding';
+export * from './moves/move-state';
 export * from './moves/observe';
 export * from './moves/response';
 export * from './moves/scale';

@@ -124,6 +124,7 @@ describe('a record of before there were words', () => {
       evidence: ['Cost per lead 31.50, target 22.50.', '95 % sure it is between 25.00 and 40.00.'],
       proposedBy: { kind: 'finding', check: 'target', key: 'channel:search/campaign:7' },
       ...{ decision: 'accepted', reason: '', decidedAt: '2026-10-20T08:00:00.000Z', decidedOn: '2026-10-20' },
+      standing: { state: 'not told', since: null },
     });
     expect(paused).toMatchObject({
       ...{ change: { field: 'status', from: 'running', to: 'paused' }, picture: 'abc', reason: 'New film' },

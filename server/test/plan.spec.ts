@@ -120,7 +120,20 @@ describe('a plan of budgets', () => {
       status: 409,
       body: { title: 'Nothing to change' },
     });
+    // A report with the new budget says that one of them is done: it is no part of the sheet any more.
+    const carried = report(['2026-10-31']).replaceAll('W-1,winner,4000,1000,100,60,60', 'W-1,winner,4000,1000,100,72,72');
+    expect(await importFile(server.address, setting, 'Campaigns', carried)).toMatchObject({ state: 'done' });
+    await send(server.address, 'PUT', '/clock', { today: '2026-11-01' });
+    const { body: standing } = await send(server.address, 'GET', `/clients/${setting.client}/moves`);
+    expect(Object.fromEntries(standing.moves.map((move: Loose) => [move.entity.name, move.standing]))).toEqual({
+      winner: { state: 'done', since: '2026-10-31' },
+      loser: { state: 'waits', since: null },
+    });
+    expect(standing.accepted.moves).toBe(1);
+    const { body: rest } = await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.csv`);
+    expect(rest).toContain('L-2,loser');
+    expect(rest).not.toContain('W-1,winner');
     for (const { id } of await moves()) await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${id}`);
-    expect(named((await plan()).body, 'winner').limit).toBe('a step up');
+    expect(named((await plan({ days: { from: '2026-11-02', to: '2026-11-30' } })).body, 'loser').limit).toBe('a step down');
   });
 });

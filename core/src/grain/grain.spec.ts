@@ -127,7 +127,7 @@ describe('overlapping, partial feeds cut from one truth', () => {
       }),
       { seed: 24, numRuns: runs(280) },
     );
-    expect(asked).toBeGreaterThan(runs(100));
+    expect(asked).toBeGreaterThan(runs(60));
   });
 
   it('the total never moves with the breakdown', () => {

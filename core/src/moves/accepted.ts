@@ -1,5 +1,5 @@
 import type { Day } from '../time/day';
-import { writtenValues } from './setting-change';
+import { stateOfMove } from './move-state';
 import type { Entity, Proposal } from './finding';
 import type { Setting } from '../settings/settings-of';
 
@@ -22,13 +22,12 @@ export class AcceptedMoves {
 
   /** The move of a member that waits to be carried out: its setting still has the old value. */
   waitingFor(member: string, settings: { budget: Setting | undefined; running: Setting | undefined }): AcceptedMove | undefined {
-    return this.byMember.get(member)?.find(({ proposal: { change }, decidedOn }) => {
-      const now = change.field === 'status' ? statusOf(settings.running) : settings.budget?.value.toFixed(2);
-      if (now !== writtenValues(change)[0]) return false;
-      const setting = change.field === 'status' ? settings.running : settings.budget;
-      // A setting changed back after the decision is a new state of things.
-      return !(setting?.changed === true && setting.since > decidedOn);
-    });
+    return this.byMember
+      .get(member)
+      ?.find(
+        ({ proposal: { change }, decidedOn }) =>
+          stateOfMove(change, decidedOn, change.field === 'status' ? settings.running : settings.budget).state === 'waits',
+      );
   }
 
   /** The day of the last move of a member, where no setting would tell that it has been carried out. */
@@ -37,5 +36,3 @@ export class AcceptedMoves {
     return days.length > 0 ? Math.max(...days) : undefined;
   }
 }
-
-const statusOf = (setting: Setting | undefined): string | undefined => setting && (setting.value === 1 ? 'running' : 'paused');

@@ -100,7 +100,11 @@ export function observe({ tables, days, outcome, countedBy, names, lastDay, ads 
     steps: step === outcome ? { ...counted, part: 'count' } : claimsOf(step),
   };
   const buckets = daysOf(days).map((day) => ({ from: day, to: day, knownBy: lastDay }));
-  const sums = accumulate(tables, { terms: COLUMNS.map((column) => terms[column]), levels: ads ? ['campaign', 'group', 'ad'] : ['campaign'], buckets });
+  const sums = accumulate(tables, {
+    terms: COLUMNS.map((column) => terms[column]),
+    levels: ads ? ['campaign', 'group', 'ad'] : ['campaign'],
+    buckets,
+  });
   const values = orderValues(tables, days, outcome.id, lastDay);
   const read = (node: SumNode, level: AuditedLevel): Observed => {
     const member = node.path.at(-1) ?? NONE;

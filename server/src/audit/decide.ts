@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
 import { accountsOf } from '../store/clients';
+import { isOpen } from '../query/standing-moves';
 import { movesOf, putMove } from '../store/moves';
 import { HttpProblem, notFound } from '../problem';
 
@@ -52,9 +53,11 @@ export async function decide(
   return move;
 }
 
-export function movesReply({ db }: Context, client: string): MovesReply {
-  const moves = movesOf(db, client).map(({ move }) => move);
-  const accepted = moves.filter((move) => move.decision === 'accepted');
-  const overlap = overlaps(accepted.map(({ entity }) => entity.key));
-  return { moves, accepted: { ...sumEffects(accepted.map(({ effect }) => effect)), overlap } };
+/** A client's moves with how each stands. */
+export const movesStanding = ({ queries }: Context, client: string): Promise<MovesReply['moves']> => queries.standingMoves(client);
+
+export async function movesReply(context: Context, client: string): Promise<MovesReply> {
+  const moves = await movesStanding(context, client);
+  const open = moves.filter(isOpen);
+  return { moves, accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap: overlaps(open.map(({ entity }) => entity.key)) } };
 }

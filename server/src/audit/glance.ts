@@ -22,17 +22,16 @@ import {
 import { clockOf, type Context } from '../context';
 import { targetQuestion } from '../query/audit';
 import { dataRange } from '../store/clients';
-import { movesOf } from '../store/moves';
 import { rulesOf } from '../store/rules';
-import { withDecisions } from './decide';
+import { isOpen } from '../query/standing-moves';
+import { movesStanding, withDecisions } from './decide';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */
 export async function glanceOfClient(context: Context, client: Client): Promise<ClientGlance> {
   const { db, queries } = context;
   const { today } = clockOf(context, client.timeZone);
   const resolved = resolvePeriod({ preset: 'this-month' }, today, undefined);
-  const moves = movesOf(db, client.id);
-  const accepted = moves.filter(({ move }) => move.decision === 'accepted').length;
+  const accepted = (await movesStanding(context, client.id)).filter(isOpen).length;
   const nothing: ClientGlance = {
     client,
     period: null,

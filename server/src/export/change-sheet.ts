@@ -1,11 +1,12 @@
-import type { Move } from '@lens/contract';
+import type { MovesReply } from '@lens/contract';
 import { writtenValues } from '@lens/core';
+import { isOpen } from '../query/standing-moves';
 import { toCsv } from './csv';
 
-/** What was accepted, one change a line, in the order a person would type it in. */
-export function changeSheet(moves: readonly Move[]): string {
+/** What is to be carried out, one change a line, in the order a person would type it in. */
+export function changeSheet(moves: MovesReply['moves']): string {
   const rows = moves
-    .filter(({ decision }) => decision === 'accepted')
+    .filter(isOpen)
     .map(({ entity: { channelName, accountName, level, externalId, name }, change, reason, evidence }) => [
       ...[channelName, accountName, level, externalId, name, change.field, ...writtenValues(change)],
       reason || evidence.join(' '),

@@ -18,6 +18,7 @@ import { morningOf } from './morning';
 import { guessedConventions, namesUnder } from './names';
 import { picturesOf } from './pictures';
 import { planOf } from './plan';
+import { standingMoves } from './standing-moves';
 import { tracing } from './trace';
 import { metricTried } from './try-metric';
 import { visitsOf } from './visits';
@@ -31,6 +32,7 @@ export const QUERIES = {
   trace: tracing,
   audit: judging,
   plan: planOf,
+  standingMoves,
   checks: checksOf,
   feeds: listFeeds,
   importDetail,

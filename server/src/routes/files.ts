@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
 import type { Context } from '../context';
+import { movesStanding } from '../audit/decide';
 import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table-csv';
 import { tableJson } from '../export/table-json';
@@ -14,7 +15,6 @@ import { storeUpload } from '../intake/unpack';
 import { storedPath } from '../intake/file-store';
 import { picturePath } from '../intake/pictures';
 import { findImport, insertFile } from '../store/imports';
-import { movesOf } from '../store/moves';
 import { vocabularyOf } from '../store/vocabulary';
 import { check } from './answer';
 import { askedOf } from './asked-question';
@@ -67,9 +67,9 @@ export function fileRoutes(router: Router, context: Context): void {
     pipeline(createReadStream(path), createGunzip(), response, () => response.end());
   });
 
-  router.get(FILES.changeSheet.path, (request, response) => {
+  router.get(FILES.changeSheet.path, async (request, response) => {
     const client = clientOr404(context, check(FILES.changeSheet.params, request.params).client);
-    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(movesOf(context.db, client.id).map(({ move }) => move)));
+    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(await movesStanding(context, client.id)));
   });
 }
 
