@@ -1,6 +1,7 @@
 import type { Target } from '../index';
 import { names, tablesOf } from '../test/ask';
 import { type DayRow, reportOf } from '../test/situation';
+import type { Caused } from './caused';
 import { plannedCampaigns } from './planned-campaign';
 
 const LAST = 280;
@@ -36,8 +37,10 @@ function tables(campaigns: Readonly<Record<number, (day: number) => Day | null>>
   );
   return tablesOf([reportOf(rows)], { numbers: { margin: margin === null ? [] : [{ from: 0, to: 400, value: margin }] } });
 }
-const read = (campaigns: Parameters<typeof tables>[0], { margin = 0.5 as number | null, caused = new Map() } = {}) =>
-  plannedCampaigns({ tables: tables(campaigns, margin), target: TARGET, lastDay: LAST, names, caused: () => caused });
+const read = (
+  campaigns: Parameters<typeof tables>[0],
+  { margin = 0.5, caused = new Map() }: { readonly margin?: number | null; readonly caused?: ReadonlyMap<number, Caused> } = {},
+) => plannedCampaigns({ tables: tables(campaigns, margin), target: TARGET, lastDay: LAST, names, caused: () => caused });
 
 describe('what a plan knows of campaigns', () => {
   it('is what they spend, bring and are worth a day', () => {
