@@ -22,7 +22,7 @@ export default {
   maxWorkers: 2,
   testSequencer: '<rootDir>/scripts/slow-first.mjs',
   projects: [
-    node('core', ['core/src']),
+    { ...node('core', ['core/src']), transform: { '\\.spec\\.ts$': '<rootDir>/scripts/bundled-spec.mjs' } },
     bundled(node('draw', ['draw/src'])),
     node('market', ['market/src']),
     { ...bundled(node('server', ['server'])), globalSetup: '<rootDir>/server/test/build-once.mjs' },

@@ -107,12 +107,6 @@ test('pictures of the main views', async ({ page, lens }) => {
   await shot('metrics');
   await page.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('button', { name: 'Take it away' }).waitFor();
-  await lens.open(`/metrics/sets?${JUNIPER}&set=shop`);
-  await page.getByRole('button', { name: 'Make another from it' }).click();
-  await page.getByRole('combobox', { name: 'Put in a metric' }).fill('Profit by sale');
-  await page.getByRole('option', { name: 'Profit by sale date', exact: true }).click();
-  await page.getByRole('textbox', { name: 'It is called' }).fill('Shop funnel with sale days');
-  await shot('sets');
   await lens.open(`/audit?${JUNIPER}`);
   await page.getByRole('article', { name: /^Something changed on/ }).waitFor();
   await shot('audit');
@@ -127,6 +121,9 @@ test('pictures of the main views', async ({ page, lens }) => {
     .waitFor();
   await lens.open(`/moves?${NORTHWALL}`);
   await shot('moves');
+  await lens.open(`/moves/plan?${JUNIPER}`);
+  await page.getByRole('button', { name: 'Why, and what more would bring' }).first().click();
+  await shot('plan');
   await lens.open('/targets?client=kelpie-kayak-tours');
   await shot('targets');
 });

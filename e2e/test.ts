@@ -49,6 +49,16 @@ export const test = base.extend<{ lens: Lens }, { server: Server; copy: string }
         await page.goto(server.running.address + path);
       },
       accessible: async (part) => {
+        // What waits for its answer is dimmed, and is itself again when that is there.
+        await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+        await page.evaluate(() =>
+          Promise.all(
+            document
+              .getAnimations()
+              .filter(({ effect }) => effect?.getComputedTiming().endTime !== Infinity)
+              .map(({ finished }) => finished.catch(() => undefined)),
+          ),
+        );
         // No page has frames, and what passes is not read: so it takes a third of the time.
         const whole = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
         const { violations } = await (part ? whole.include(part) : whole).analyze();
