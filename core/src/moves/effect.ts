@@ -20,7 +20,7 @@ export interface Expected {
 /** How much of a budget's change may turn up as spend at the most, in busier days than those seen. */
 const SPENT_MOST = 1.25;
 /** And at the least: the less a budget holds back, the sooner falling demand stays below it whatever it is. */
-const spentLeast = (lost: number | null): number => Math.max(0.02, Math.min(0.4, 2 * (lost ?? 0)));
+const spentLeast = (lost: number | null): number => Math.min(0.4, 2 * (lost ?? 0));
 /**
  * Counted carefully, a member that is cut has caused more outcomes than are counted for it: the later they
  * come, the more of what it began is finished, and counted, elsewhere. One that is raised causes fewer.

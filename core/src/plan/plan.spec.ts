@@ -42,11 +42,25 @@ describe('a plan of budgets', () => {
     const poor = campaign(3, { counted: 3 });
     expect(spends([P, poor])).toEqual([120, 80]);
     expect(spends([P, poor], { step: 0.1 })).toEqual([110, 90]);
-    // Its last money brings 1.05: a tenth more brings itself back no longer.
-    const even = campaign(4, { counted: 5.25 });
-    const [budget] = plan([even]).budgets;
-    expect(budget?.planned.spend).toBeCloseTo(110.25, 3);
+    // Its last money brings 1.15: a third more brings itself back no longer.
+    const [budget] = plan([campaign(4, { counted: 5.75 })], { step: 0.5 }).budgets;
+    expect(budget?.planned.spend).toBeCloseTo(132.25, 3);
     expect(budget?.limit).toBeNull();
+  });
+
+  it('leaves what is hardly likelier to pay than not, but where a total or a promise asks for a change', () => {
+    const even = campaign(4, { counted: 5.25 });
+    expect(plan([even]).budgets[0]).toMatchObject({ limit: 'not clear', move: null });
+    expect(spends([even], { total: 110 })).toEqual([110]);
+    // The same known by a handful, or by a doubtful log.
+    const clear = campaign(5, { counted: 6.5 });
+    expect(plan([clear]).budgets[0]?.limit).toBe('a step up');
+    expect(plan([{ ...clear, seen: 10 }]).budgets[0]?.limit).toBe('not clear');
+    expect(plan([{ ...clear, caused: { low: 0.5, middle: 1, high: 2 } }]).budgets[0]?.limit).toBe('not clear');
+    // None seen: a day of what chance could hide would be worth 10, or 100.
+    const none = { counted: 0, seen: 0 };
+    expect(plan([campaign(6, { ...none, mostUnseen: 0.25 })]).budgets[0]?.limit).toBe('a step down');
+    expect(plan([campaign(6, { ...none, mostUnseen: 2.5 })]).budgets[0]?.limit).toBe('not clear');
   });
 
   it('for outcomes spends all that may be spent, unless a promise stops it', () => {

@@ -23,7 +23,7 @@ export interface PlanAsked {
 }
 
 /** What keeps a campaign from having more or less. */
-export const PLAN_LIMITS = ['a step down', 'a step up', 'all its demand', 'said', 'waits', 'unplanned'] as const;
+export const PLAN_LIMITS = ['a step down', 'a step up', 'all its demand', 'said', 'waits', 'not clear', 'unplanned'] as const;
 export type PlanLimit = (typeof PLAN_LIMITS)[number];
 
 /** Spend and what it is counted to bring, a day. */
@@ -125,6 +125,23 @@ const sharerOf = (campaign: PlannedCampaign): Omit<Sharer, 'low' | 'high'> => ({
   promised: campaign.promised / campaign.caused.middle,
 });
 
+/** Where nothing but profit is asked for, no budget has to change: one that may as well be right is left. */
+const isFreeForProfit = ({ goal, total, promised }: PlanAsked): boolean => goal === 'profit' && total === null && promised === null;
+
+/** Standard deviations between the ends of a range that holds 95 of 100. */
+const ENDS_APART = 3.92;
+
+/**
+ * Whether the last money of a campaign brings surely more than itself, or less: by a standard deviation of all that it is known
+ * by, on the scale of logarithms. Of moves that are hardly likelier to be right than wrong the wrong ones cost more in the end.
+ */
+function isClear({ worth, spend, counted, seen, mostUnseen, caused, elasticity }: PlannedCampaign): boolean {
+  // None seen may be chance: what that could hide counts.
+  const lastMoney = (worth.each * elasticity.middle * (seen > 0 ? counted : mostUnseen) * caused.middle) / spend;
+  const apart = ({ low, high }: Ranged): number => Math.log(high / low) / ENDS_APART;
+  return Math.abs(Math.log(lastMoney)) > Math.hypot(apart(caused), apart(elasticity), 1 / Math.sqrt(Math.max(1, seen)));
+}
+
 interface Limited {
   readonly campaign: PlannedCampaign;
   readonly low: number;
@@ -135,14 +152,14 @@ interface Limited {
 }
 
 /** A step either way; up only as far as demand reaches that its budget loses, each part of which costs more than the one before. */
-function limitsOf(
-  { member, spend, lostToBudget, elasticity, unplanned }: PlannedCampaign,
-  { step, fixed, waiting }: PlanAsked,
-): Omit<Limited, 'campaign'> {
+function limitsOf(campaign: PlannedCampaign, asked: PlanAsked): Omit<Limited, 'campaign'> {
+  const { member, spend, lostToBudget, elasticity, unplanned } = campaign;
+  const { step, fixed, waiting } = asked;
   const said = fixed.get(member);
   if (unplanned !== null) return { low: spend, high: spend, above: 'unplanned', fixed: 'unplanned' };
   if (waiting.has(member)) return { low: spend, high: spend, above: 'waits', fixed: 'waits' };
   if (said !== undefined) return { low: said, high: said, above: 'said', fixed: 'said' };
+  if (isFreeForProfit(asked) && !isClear(campaign)) return { low: spend, high: spend, above: 'not clear', fixed: 'not clear' };
   const demand = Math.pow(1 - (lostToBudget ?? 0), -1 / elasticity.middle);
   const isFree = demand >= 1 + step;
   return { low: spend * (1 - step), high: spend * Math.min(1 + step, demand), above: isFree ? 'a step up' : 'all its demand', fixed: null };

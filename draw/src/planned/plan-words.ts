@@ -16,6 +16,7 @@ const LIMITS: Readonly<Record<PlanLimit, string>> = {
   'a step up': 'No further up in one step',
   'all its demand': 'More would not be spent: its budget loses no more demand',
   said: 'As you said',
+  'not clear': 'Not clear that more or less would pay',
   waits: 'An accepted move waits to be carried out',
   unplanned: '',
 };
