@@ -20,7 +20,7 @@ export const planRequest = z.object({
   step: z.number().min(0.01).max(0.5).default(0.2),
   /** Spend a day that is said of campaigns, by their keys. */
   fixed: z
-    .array(z.object({ key: z.string().max(300), spend: money }))
+    .array(z.object({ key: z.string().max(300), spend: money.positive('A campaign that is to spend nothing is paused, not planned') }))
     .max(1000)
     .default([])
     .readonly(),

@@ -82,6 +82,7 @@ describe('a plan of budgets', () => {
       body: { errors: [{ path: 'days' }] },
     });
     expect(await plan({ total: -1 })).toMatchObject({ status: 400, body: { errors: [{ path: 'total' }] } });
+    expect(await plan({ fixed: [{ key: 'k', spend: 0 }] })).toMatchObject({ status: 400, body: { errors: [{ path: 'fixed.0.spend' }] } });
     expect(await plan({ step: 3 })).toMatchObject({ status: 400, body: { errors: [{ path: 'step' }] } });
     expect((await send(server.address, 'POST', '/clients/nobody/plan', ASKED)).status).toBe(404);
   });

@@ -88,7 +88,7 @@ describe('a plan of budgets', () => {
     const [budget] = plan([campaign(1, { lostToBudget: 0.05 })]).budgets;
     expect(budget?.planned.spend).toBeCloseTo(100 * 0.95 ** -2, 6);
     expect(budget?.limit).toBe('all its demand');
-    expect(plan([campaign(1, { lostToBudget: null })]).budgets[0]).toMatchObject({ move: null, limit: 'all its demand' });
+    expect(plan([campaign(1, { lostToBudget: null })]).budgets[0]).toMatchObject({ move: null, limit: 'demand not told' });
   });
 
   it('names what stands in the way of a total', () => {

@@ -1,7 +1,7 @@
 import { spendEffect } from '../moves/effect';
 import type { Effect, Proposal, Ranged } from '../moves/finding';
 import type { PlannedCampaign, Unplanned } from './planned-campaign';
-import { broughtBy, type ResponseCurve } from './response-curve';
+import { broughtBy, lastMoneyAt, type ResponseCurve } from './response-curve';
 import { type Sharer, split, type Split } from './split';
 
 /** What money is planned for: what is earned on it, or as many outcomes as it can bring. */
@@ -16,14 +16,23 @@ export interface PlanAsked {
   readonly promised: number | null;
   /** The share by which a budget may change at once. */
   readonly step: number;
-  /** Campaigns whose spend a day is said, by their code: held as they are, or drawn to something else. */
+  /** Campaigns whose spend a day is said, by their code, above 0: held as they are, or drawn to something else. */
   readonly fixed: ReadonlyMap<number, number>;
   /** Campaigns whose accepted move still waits to be carried out: they are left. */
   readonly waiting: ReadonlySet<number>;
 }
 
 /** What keeps a campaign from having more or less. */
-export const PLAN_LIMITS = ['a step down', 'a step up', 'all its demand', 'said', 'waits', 'not clear', 'unplanned'] as const;
+export const PLAN_LIMITS = [
+  'a step down',
+  'a step up',
+  'all its demand',
+  'demand not told',
+  'said',
+  'waits',
+  'not clear',
+  'unplanned',
+] as const;
 export type PlanLimit = (typeof PLAN_LIMITS)[number];
 
 /** Spend and what it is counted to bring, a day. */
@@ -161,8 +170,8 @@ function limitsOf(campaign: PlannedCampaign, asked: PlanAsked): Omit<Limited, 'c
   if (said !== undefined) return { low: said, high: said, above: 'said', fixed: 'said' };
   if (isFreeForProfit(asked) && !isClear(campaign)) return { low: spend, high: spend, above: 'not clear', fixed: 'not clear' };
   const demand = Math.pow(1 - (lostToBudget ?? 0), -1 / elasticity.middle);
-  const isFree = demand >= 1 + step;
-  return { low: spend * (1 - step), high: spend * Math.min(1 + step, demand), above: isFree ? 'a step up' : 'all its demand', fixed: null };
+  const above = demand >= 1 + step ? 'a step up' : lostToBudget === null ? 'demand not told' : 'all its demand';
+  return { low: spend * (1 - step), high: spend * Math.min(1 + step, demand), above, fixed: null };
 }
 
 function budgetOf({ campaign, low, high, above, fixed }: Limited, found: number | undefined): PlannedBudget {
@@ -170,7 +179,7 @@ function budgetOf({ campaign, low, high, above, fixed }: Limited, found: number 
   const spend = found ?? campaign.spend;
   const share = spend / campaign.spend - 1;
   const isAt = (limit: number): boolean => Math.abs(spend - limit) <= 1e-6 * campaign.spend;
-  const lastMoney = (at: number): number => (campaign.worth.each * curve.elasticity * broughtBy(curve, at)) / at;
+  const lastMoney = (at: number): number => campaign.worth.each * lastMoneyAt(curve, at);
   const limit = fixed ?? (isAt(low) ? 'a step down' : isAt(high) ? above : null);
   return {
     campaign,

@@ -117,7 +117,10 @@ function planned(observed: Observed, read: Read): PlannedCampaign {
   const now = lately(observed, read);
   const power = elasticity.middle;
   // What a day would have brought, had it spent what it does now: days of other budgets tell as much as those of this one.
-  const exposure = observed.days.reduce((sum, { day, spend }) => sum + arrivedOn(day) * Math.pow(spend / now.spend, power), 0);
+  const exposure = Math.max(
+    Number.EPSILON,
+    observed.days.reduce((sum, { day, spend }) => sum + arrivedOn(day) * Math.pow(spend / now.spend, power), 0),
+  );
   const seen = totalOf(observed, 'outcomes');
   const arrived = observed.days.reduce((sum, { day, spend }) => sum + arrivedOn(day) * spend, 0) / totalOf(observed, 'spend');
   const lost = totalOf(now.days, 'lost');

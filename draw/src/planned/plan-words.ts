@@ -15,6 +15,7 @@ const LIMITS: Readonly<Record<PlanLimit, string>> = {
   'a step down': 'No further down in one step',
   'a step up': 'No further up in one step',
   'all its demand': 'More would not be spent: its budget loses no more demand',
+  'demand not told': 'Nothing says whether more would be spent',
   said: 'As you said',
   'not clear': 'Not clear that more or less would pay',
   waits: 'An accepted move waits to be carried out',
