@@ -111,7 +111,9 @@ export class PlanRow {
   protected readonly open = signal(false);
   protected readonly step = computed(() => (this.view().budget.now.spend < 10 ? 0.1 : 1));
   /** What is said may lie anywhere between a tenth and half as much again. */
-  protected readonly low = computed(() => (this.view().isFixed ? 0.1 * this.view().budget.now.spend : this.view().budget.low));
+  protected readonly low = computed(() =>
+    this.view().isFixed ? Math.max(this.step(), Math.floor(0.1 * this.view().budget.now.spend)) : this.view().budget.low,
+  );
   protected readonly high = computed(() =>
     this.view().isFixed ? Math.max(1.5 * this.view().budget.now.spend, this.view().budget.high) : this.view().budget.high,
   );
