@@ -15,12 +15,9 @@ export function earnsOnAverage(world: ClientWorld, changes: readonly Change[], d
   return earned(world, new Expectation(crowd).of(planOf(crowd)));
 }
 
-/** Budgets that four weekly steps of a fifth can reach. */
-const [LOWEST, HIGHEST] = [0.8 ** 4, 1.2 ** 4];
-
-/** The budgets within what the rounds can reach that are expected to earn most, as changes that hold on some days. */
-export function bestBudgets(world: ClientWorld, days: readonly number[]): Change[] {
+/** The budgets within what so many weekly steps of a fifth can reach that are expected to earn most, as changes that hold on some days. */
+export function bestBudgets(world: ClientWorld, days: readonly number[], steps: number): Change[] {
   const expectation = new Expectation(crowdOf(world, new Settings(world, []), days));
-  const best = mostProfit(expectation, worthToClient(world), (budget) => ({ low: budget * LOWEST, high: budget * HIGHEST }));
+  const best = mostProfit(expectation, worthToClient(world), (budget) => ({ low: budget * 0.8 ** steps, high: budget * 1.2 ** steps }));
   return heldBudgets(world, days, best);
 }

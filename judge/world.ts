@@ -109,12 +109,13 @@ function changeOf(client: ClientWorld, { entity: { externalId }, change }: Move,
 }
 
 function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { from: number; to: number }): Figure[] {
+  const steps = (to - from) / WEEK;
   const after = daysOf({ from: to, to: to + WINDOW - 1 });
   const rounds = daysOf({ from, to: to - 1 });
   const changes = made.map(({ change }) => change);
   const alone = earned(client, lived(client, [], after));
   const gain = earned(client, lived(client, changes, after)) - alone;
-  const bestChanges = bestBudgets(client, after);
+  const bestChanges = bestBudgets(client, after, steps);
   const best = earned(client, lived(client, bestChanges, after)) - alone;
   const aloneOnAverage = earnsOnAverage(client, [], after);
   const onAverage = earnsOnAverage(client, changes, after) - aloneOnAverage;
