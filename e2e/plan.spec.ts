@@ -48,7 +48,7 @@ test('a budget plan: asked, held, drawn by keys, put beside another, accepted, u
     await page.getByLabel('Money for these days').press('Enter');
     await expect(page.getByRole('status').filter({ hasText: 'less than all of them spend one step down' })).toBeVisible();
     await page.getByRole('button', { name: /^How much money/ }).click();
-    await page.getByRole('button', { name: 'As much as pays' }).last().click();
+    await page.getByRole('button', { name: 'As much as pays', exact: true }).click();
     await page.getByRole('button', { name: /^What is promised/ }).click();
     await page.getByLabel('Cost per booking to reach').fill('3');
     await page.getByLabel('Cost per booking to reach').press('Enter');
