@@ -72,6 +72,7 @@ export function spendEffect({ share, worth, counted, seen, elasticity, caused, .
     assumption: change.assumption,
   };
 }
+
 /** A budget that an audit changes by a share, for what its finding says of it. */
 export interface BudgetChange {
   readonly share: number;

@@ -1,3 +1,4 @@
+import { poissonInterval } from '../evidence/interval';
 import { type ClientTables, numberOn } from '../grain/tables';
 import { latenessOf } from '../maturity/lateness';
 import { shareBy } from '../maturity/maturity';
@@ -134,8 +135,7 @@ function planned(observed: Observed, read: Read): PlannedCampaign {
     days: observed.days.filter(({ spend }) => spend > 0).length,
     elasticity,
     caused: causedShare(seen, read.caused),
-    // The upper end of what none seen allows (Poisson, 95 %).
-    mostUnseen: 3.69 / exposure,
+    mostUnseen: poissonInterval(0).high / exposure,
     worth: read.worth,
     promised: read.promised,
     lostToBudget: lost > 0 ? lost / (lost + totalOf(now.days, 'impressions')) : null,
