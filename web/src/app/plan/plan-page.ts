@@ -55,6 +55,8 @@ export class PlanPage {
   });
   private readonly reply = answered(this.question, ({ client, body }) => this.api.call('plan', { params: { client }, body }));
   protected readonly failure = this.reply.failure;
+  /** Whether the plan in sight is of what is asked: nothing else can be accepted. */
+  protected readonly isCurrent = computed(() => this.reply.value() !== null);
   /** The newest plan of this client: it stays in sight while the next is made. */
   protected readonly plan = linkedSignal<{ client: string | undefined; reply: PlanReply | null }, PlanReply | null>({
     source: () => ({ client: this.client()?.id, reply: this.reply.value() }),
