@@ -39,10 +39,10 @@ export const AUDIT_ENDPOINTS = {
   decide: endpoint({
     method: 'POST',
     path: '/clients/:client/moves',
-    summary: 'Accept or dismiss the move of a finding',
+    summary: 'Accept or dismiss moves of a finding',
     params: ofClient,
     body: newMove,
-    reply: move,
+    reply: z.array(move),
   }),
   undecide: endpoint({
     method: 'DELETE',

@@ -1,4 +1,14 @@
-import { AUDITED_LEVELS, CHECKS, FINDING_GROUPS, FINDING_VERDICTS, MOVE_STATES, OTHER_CHECKS, RUN_STATES, UNFIT } from '@lens/core';
+import {
+  AUDITED_LEVELS,
+  CHECKS,
+  FINDING_GROUPS,
+  FINDING_VERDICTS,
+  LIST_STATES,
+  MOVE_STATES,
+  OTHER_CHECKS,
+  RUN_STATES,
+  UNFIT,
+} from '@lens/core';
 import { z } from 'zod';
 import { day, dayRange, id } from './basic';
 import { filterDraft } from './compare';
@@ -8,10 +18,16 @@ export const ranged = z.object({ low: z.number(), middle: z.number(), high: z.nu
 
 export const effect = z.object({ spend: ranged, outcomes: ranged, profit: ranged.nullable(), assumption: z.string() });
 
+const listChange = z.object({ what: z.string(), from: z.enum(LIST_STATES), to: z.enum(LIST_STATES) });
+const weekHours = z.array(z.object({ weekdays: z.array(z.number().int()).readonly(), opens: z.number(), closes: z.number() })).readonly();
+
 /** What is changed of something at a channel, from what it is now. */
 const settingChange = z.discriminatedUnion('field', [
   z.object({ field: z.literal('daily budget'), from: z.number(), to: z.number() }),
   z.object({ field: z.literal('status'), from: z.enum(RUN_STATES), to: z.enum(RUN_STATES) }),
+  listChange.extend({ field: z.literal('searches') }),
+  listChange.extend({ field: z.literal('part'), dimension: z.string() }),
+  z.object({ field: z.literal('schedule'), from: weekHours, to: weekHours }),
 ]);
 
 const proposal = z.object({ change: settingChange, effect });
@@ -48,6 +64,27 @@ const targetFinding = z.object({
   move: proposal.nullable(),
   noMove: z.string(),
 });
+
+/** Where a move goes: what is changed, and the channel's own id of it. */
+const movedEntity = z.object({
+  level: z.enum(AUDITED_LEVELS),
+  member: z.number().int(),
+  /** Row key in Compare: what lies within another begins with its key. */
+  key: z.string(),
+  name: z.string(),
+  channelName: z.string(),
+  accountName: z.string(),
+  externalId: z.string(),
+  /** What its settings are in. */
+  currency: z.string(),
+});
+
+const decision = z.enum(['accepted', 'dismissed']);
+const decided = z.object({ id, decision, reason: z.string() }).nullable();
+
+/** A move that a finding calls for; `subject` is the same for the same change of the same thing. */
+const proposedMove = z.object({ ...proposal.shape, subject: z.string(), entity: movedEntity, decided });
+export type WireProposedMove = z.infer<typeof proposedMove>;
 
 const since = z.object({ day, within: dayRange, until: day.nullable() });
 const pictureUnit = z.enum(['count', 'money', 'share']);
@@ -112,28 +149,15 @@ const otherFinding = z.object({
   happened: z.array(z.string()).readonly(),
   picture: picture.nullable(),
   members: z.array(z.string()).readonly().exactOptional(),
+  moves: z.array(proposedMove).readonly().exactOptional(),
   rows: rowsBehind,
 });
 export type WireFinding = z.infer<typeof otherFinding>;
 
-const decision = z.enum(['accepted', 'dismissed']);
-
 /** A decided move: what is changed of what, why, and what is expected of it, as it stood when it was decided. */
 export const move = z.object({
   id,
-  /** Where it goes: what is changed, and the channel's own id of it. */
-  entity: z.object({
-    level: z.enum(AUDITED_LEVELS),
-    member: z.number().int(),
-    /** Row key in Compare: what lies within another begins with its key. */
-    key: z.string(),
-    name: z.string(),
-    channelName: z.string(),
-    accountName: z.string(),
-    externalId: z.string(),
-    /** What its settings are in. */
-    currency: z.string(),
-  }),
+  entity: movedEntity,
   ...proposal.shape,
   /** The outcome that the expected effect counts. */
   outcome: z.string(),
@@ -160,7 +184,7 @@ export const auditedTarget = targetFinding.extend({
   path: z.array(z.string()),
   /** Fingerprint of the ad's picture, where it has one. */
   picture: z.string().exactOptional(),
-  decided: z.object({ id, decision, reason: z.string() }).nullable(),
+  decided,
 });
 
 export type AuditedTarget = z.infer<typeof auditedTarget>;
@@ -207,6 +231,8 @@ export const newMove = z
   .object({
     period: dayRange,
     finding: z.string().max(300),
+    /** Which of its moves, by their subjects; all of them where none are named. */
+    subjects: z.array(z.string().max(1000)).max(1000).default([]),
     decision,
     reason: z.string().trim().max(500),
   })

@@ -125,6 +125,7 @@ export * from './metric/metric-set';
 export * from './moves/accepted';
 export * from './moves/audit';
 export * from './moves/setting-change';
+export * from './moves/setting-now';
 export * from './moves/economics';
 export * from './moves/effect-sum';
 export * from './moves/finding';

@@ -9,6 +9,7 @@ export * from './answered/picture-chart';
 export * from './answered/picture-data';
 export * from './answered/stations';
 export * from './answered/time-lines';
+export * from './audited/setting-change-text';
 export * from './audited/target-words';
 export * from './bars';
 export * from './colours';

@@ -90,9 +90,9 @@ describe('from an audit to a change sheet', () => {
     const { key } = await audited();
     const { body } = await decide('dismissed', 'The client asked for it', key);
     await server.restart();
-    expect((await audited()).decided).toEqual({ id: body.id, decision: 'dismissed', reason: 'The client asked for it' });
+    expect((await audited()).decided).toEqual({ id: body[0].id, decision: 'dismissed', reason: 'The client asked for it' });
     expect((await moves()).accepted.moves).toBe(0);
-    await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${body.id}`);
+    await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${body[0].id}`);
     expect((await audited()).decided).toBeNull();
   });
 
@@ -106,9 +106,9 @@ describe('from an audit to a change sheet', () => {
     });
     const sheet = await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.csv`);
     const [header, line, ...rest] = sheet.body.replace('\ufeff', '').trim().split('\r\n');
-    expect(header).toBe('channel,account,level,id,name,field,old,new,reason');
+    expect(header).toBe('channel,account,level,id,name,field,of,old,new,reason');
     expect(line).toMatch(
-      /^Search of Decided,Main,campaign,L-2,'=loser,daily budget,60\.00,48\.00,"?ROAS 0\.18, target ≥ 1\.50\. 95 % sure it is between .*By click date, .*, late results allowed for\./,
+      /^Search of Decided,Main,campaign,L-2,'=loser,daily budget,,60\.00,48\.00,"?ROAS 0\.18, target ≥ 1\.50\. 95 % sure it is between .*By click date, .*, late results allowed for\./,
     );
     expect(rest).toEqual([]);
     const { body: glances } = await send(server.address, 'GET', '/glances');

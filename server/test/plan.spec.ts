@@ -110,7 +110,7 @@ describe('a plan of budgets', () => {
       ]),
     );
     const { body: sheet } = await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.csv`);
-    expect(sheet).toContain('W-1,winner,daily budget,60.00,72.00');
+    expect(sheet).toContain('W-1,winner,daily budget,,60.00,72.00');
     // Until somebody has carried them out they are left.
     const again = await plan();
     expect(again.body.budgets.map(({ limit, effect }: Loose) => [limit, effect])).toEqual([

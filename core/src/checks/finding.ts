@@ -1,4 +1,4 @@
-import type { TargetFinding } from '../moves/finding';
+import type { ProposedMove, TargetFinding } from '../moves/finding';
 import { LEAST_LOST } from '../moves/propose';
 import type { MetricId } from '../metric/metric';
 import type { Filter } from '../question/filter';
@@ -65,6 +65,8 @@ export interface OtherFinding {
   readonly picture: Picture | null;
   /** The names of all that it is about, where that are several. */
   readonly members?: readonly string[];
+  /** Changes that it calls for, where it can be said what they would do. */
+  readonly moves?: readonly ProposedMove[];
   /** Where the figures behind it can be seen. */
   readonly rows: RowsBehind;
 }

@@ -4,7 +4,7 @@ import { drawPoisson } from '../test/draw';
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { weekday, WEEKDAYS } from '../time/day';
 import { checkHours } from './hours';
-import { PARTS_DAYS } from './sources';
+import { PARTS_DAYS } from './campaign-parts';
 
 /** Hours of a campaign in which a click brings so much, over half a year; the code of an hour of the week is its place from Monday. */
 function hourRows(rate: (hour: number) => number): DayRow[] {
@@ -69,8 +69,38 @@ describe('hours and weekdays', () => {
       /^£2,520, 38% of what is told by hour, was spent while nobody takes what comes in; the channels claim \d+ purchases of it\.$/,
     );
     expect(closed?.evidence).toEqual(['Accepted is every day 06:00–21:00, as said under Targets, in the client’s own zone.']);
+    // Its schedule is cut to the hours in which somebody answers, of 240 a day 90 are saved or spent in others.
+    expect(closed?.moves).toMatchObject([
+      {
+        entity: { level: 'campaign', member: 1, name: 'campaign 1', channelName: 'channel search' },
+        change: { field: 'schedule', from: [], to: [{ weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 6, closes: 21 }] },
+      },
+    ]);
+    expect(closed?.moves?.[0]?.effect.spend).toMatchObject({ low: -135, middle: -45 });
     // No bid is advised where nothing should run.
     expect(findings[1]?.evidence[0]).not.toMatch(/ 0[0-5]:00–/);
+  });
+
+  it('are switched off on the clock of the account, within the schedule that it has', () => {
+    const promised = { budgets: [], balances: [], hours: [OPEN], frequencies: [] };
+    const change = { channel: 'channel search', level: 'campaign', code: 1, field: 'schedule', oldValue: null, what: null } as const;
+    const lookAgain = (hoursAhead: number, newValue: string) =>
+      lookAt(hourRows(evening), { promised, hoursAhead: () => hoursAhead, changes: [{ ...change, day: 1, newValue }] }).findings[0]?.moves;
+    expect(lookAgain(4, '08:00–23:00')).toMatchObject([{ change: { from: [{ opens: 8, closes: 23 }], to: [{ opens: 10, closes: 23 }] } }]);
+    // 06:00–21:00 is 10:00–01:00 there: two entries, over midnight.
+    expect(lookAgain(4, '00:00–24:00')).toMatchObject([
+      {
+        change: {
+          from: [],
+          to: [
+            { opens: 0, closes: 1 },
+            { opens: 10, closes: 24 },
+          ],
+        },
+      },
+    ]);
+    // It has these hours already; they took the money of an earlier schedule.
+    expect(lookAgain(0, '06:00–21:00')).toEqual([]);
   });
 
   it('ask for what is wanting', () => {

@@ -1,16 +1,18 @@
 import { sum } from 'simple-statistics';
 import { formatNumber } from '../figure/text';
 import { groupBy } from '../list/group-by';
-import { acceptingOn, isAccepting, weekdaysText } from '../dayparts/accepting';
+import { weekdaysText } from '../dayparts/accepting';
 import { type Adjustment, adjustmentsOf, changeOf, supportedHours } from '../dayparts/adjustments';
-import { hoursText, weekHoursTexts } from '../dayparts/hours-text';
-import { type CampaignHour, type WeekHour, weekHours } from '../dayparts/week-grid';
+import { hoursText } from '../dayparts/hours-text';
+import { type WeekHour, weekHours } from '../dayparts/week-grid';
 import { HOUR_OF_WEEK } from '../measure/dimension';
 import { type DayRange, WEEKDAYS } from '../time/day';
 import { findingKey, lacking, type Looked } from './check';
+import { closedFinding } from './closed-hours';
 import type { OtherFinding } from './finding';
-import { channelName, only, read, resultOf, type Situation } from './situation';
-import { isTold, atPace, PARTS_DAYS } from './sources';
+import { type ChannelHours, channelHours, hourRows } from './hour-cells';
+import { only, resultOf, type Situation } from './situation';
+import { isTold, atPace, PARTS_DAYS } from './campaign-parts';
 import { listed, Words } from './words';
 
 /** With fewer results nothing is said of hours. */
@@ -20,12 +22,6 @@ const MOST_NAMED = 10;
 /** An hour of so many weekdays is spoken of as of all. */
 const MOST_WEEKDAYS = 4;
 
-/** What campaigns of a channel did hour by hour of the week. */
-interface Channel {
-  readonly name: string;
-  readonly cells: readonly CampaignHour[];
-}
-
 /**
  * Hours of the week (calculations 13): what is spent while nobody takes what comes in, and in which hours a click surely brings
  * more or less than in others, by the channels' own claims and by the hour of the click in the client's zone.
@@ -33,10 +29,10 @@ interface Channel {
 export function checkHours(situation: Situation): Looked {
   if (!isTold(situation, HOUR_OF_WEEK)) return lacking('hours', 'no report tells spend and outcomes by hour. Fetch one under Intake');
   const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
-  const channels = channelsOf(situation, days);
+  const channels = channelHours(situation, days);
   if (channels.length === 0) return lacking('hours', 'hours are told in no way that can be read, such as “08:00” beside a day');
   const findings = [
-    ...closedFinding(situation, channelsOf(situation, situation.days)),
+    ...closedFinding(situation, channelHours(situation, situation.days)),
     ...channels.flatMap((each) => hoursFinding(situation, each, days)),
   ];
   const unsaid =
@@ -46,82 +42,8 @@ export function checkHours(situation: Situation): Looked {
   return { check: 'hours', looked: `the hours of ${listed(channels.map(({ name }) => name))}${unsaid}`, findings, lacks: '' };
 }
 
-function channelsOf(situation: Situation, period: DayRange): Channel[] {
-  const { promised } = situation;
-  const { count } = resultOf(situation);
-  const accepting = acceptingOn(promised.hours, situation.days.to);
-  const { members, value } = read(situation, ['spend', 'clicks', count], {
-    ...{ rows: ['channel', 'campaign', HOUR_OF_WEEK], period, countedBy: 'claims', basis: 'click' },
-  });
-  const cells = members.flatMap((member): (CampaignHour & { readonly channel: string })[] => {
-    const place = placeOf(member.name);
-    const [spend, clicks, outcomes] = ['spend', 'clicks', count].map((metric) => value(member, metric));
-    if (member.level !== HOUR_OF_WEEK || member.kind !== 'member' || !place || spend == null || clicks == null || outcomes == null)
-      return [];
-    const channel = channelName(situation, member);
-    return [
-      {
-        ...place,
-        ...{ channel, campaign: member.parent ?? '', spend, clicks, outcomes },
-        isAccepting: isAccepting(accepting, place.weekday, place.hour),
-      },
-    ];
-  });
-  return [...groupBy(cells, ({ channel }) => channel)].map(([name, own]) => ({ name, cells: own }));
-}
-
-/** “Mon 08:00” → Monday, the hour of 8; null of what is no hour. */
-function placeOf(name: string): { readonly weekday: number; readonly hour: number } | null {
-  const [, day = '', hour] = /^(\w{3}) (\d{1,2})/.exec(name) ?? [];
-  const weekday = WEEKDAYS.indexOf(day);
-  return weekday >= 0 && Number(hour) < 24 ? { weekday, hour: Number(hour) } : null;
-}
-
-/** Money that was spent while nobody takes what comes in. */
-function closedFinding(situation: Situation, channels: readonly Channel[]): OtherFinding[] {
-  const words = new Words(situation.style);
-  const { several } = resultOf(situation);
-  const total = (cells: readonly CampaignHour[], of: 'spend' | 'clicks' | 'outcomes'): number => sum(cells.map((each) => each[of]));
-  const closed = channels
-    .map(({ name, cells }) => ({ name, all: total(cells, 'spend'), cells: cells.filter((each) => !each.isAccepting) }))
-    .filter(({ cells }) => total(cells, 'spend') > 0);
-  const spend = sum(closed.map(({ cells }) => total(cells, 'spend')));
-  if (spend === 0) return [];
-  const outcomes = sum(closed.map(({ cells }) => total(cells, 'outcomes')));
-  const open = weekHoursTexts(acceptingOn(situation.promised.hours, situation.days.to));
-  return [
-    {
-      check: 'hours',
-      trouble: 'nobody answers',
-      key: findingKey('hours', 'nobody answers'),
-      about: { kind: 'Client', name: 'Hours in which nobody answers', path: [] },
-      group: 'loses money',
-      money: spend,
-      days: situation.days,
-      since: null,
-      says: `${words.money(spend)}, ${words.share(spend / sum(channels.map(({ cells }) => total(cells, 'spend'))))} of what is told by hour, was spent while nobody takes what comes in; the channels claim ${several(outcomes, situation.style)} of it.`,
-      evidence: [`Accepted is ${listed(open)}, as said under Targets, in the client’s own zone.`],
-      advice: 'Switch these hours off in each channel’s schedule: what runs over midnight needs two entries.',
-      happened: [],
-      picture: {
-        kind: 'table',
-        title: 'What ran outside accepting hours',
-        heads: ['channel', 'spend', 'of its spend', 'clicks', resultOf(situation).many],
-        rows: closed.map(({ name, all, cells }) => [
-          name,
-          words.money(total(cells, 'spend')),
-          words.share(total(cells, 'spend') / all),
-          words.count(total(cells, 'clicks')),
-          words.count(total(cells, 'outcomes')),
-        ]),
-      },
-      rows: rowsBehind(situation.days),
-    },
-  ];
-}
-
 /** In which hours a channel's clicks surely bring more, or less, than in others, and what to bid then. */
-function hoursFinding(situation: Situation, { name, cells }: Channel, days: DayRange): OtherFinding[] {
+function hoursFinding(situation: Situation, { name, cells }: ChannelHours, days: DayRange): OtherFinding[] {
   const words = new Words(situation.style);
   const { many, several } = resultOf(situation);
   const results = sum(cells.map(({ outcomes }) => outcomes));
@@ -171,7 +93,7 @@ function hoursFinding(situation: Situation, { name, cells }: Channel, days: DayR
         ),
       },
       members: lines.map(text),
-      rows: { ...rowsBehind(days), where: only('channel', name) },
+      rows: { ...hourRows(days), where: only('channel', name) },
     },
   ];
 }
@@ -194,11 +116,3 @@ const weightOf = ({ weekdays, from, to, change }: Adjustment, hours: readonly We
       .filter(({ weekday, hour, ratio }) => weekdays.includes(weekday) && hour >= from && hour < to && changeOf(ratio) === change)
       .map(({ spend }) => spend),
   );
-
-const rowsBehind = (period: DayRange): Extract<OtherFinding['rows'], { screen: 'compare' }> => ({
-  screen: 'compare',
-  metric: 'spend',
-  rows: [HOUR_OF_WEEK],
-  where: [],
-  period,
-});

@@ -1,6 +1,6 @@
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { stayedFinding, worthMoreFinding } from './page-worth';
-import { PARTS_DAYS } from './sources';
+import { PARTS_DAYS } from './campaign-parts';
 
 const days = Array.from({ length: PARTS_DAYS }, (_, at) => LOOKED.to - at);
 

@@ -6,7 +6,7 @@ import { PAGE_PATH } from '../measure/dimension';
 import { besideSiblings, betterOf, expecting } from './beside-whole';
 import { findingKey } from './check';
 import type { OtherFinding } from './finding';
-import { isTold, PARTS_DAYS, partsOf } from './sources';
+import { isTold, PARTS_DAYS, partsOf } from './campaign-parts';
 import { read, resultOf, type Situation } from './situation';
 import { listed, Words } from './words';
 

@@ -7,9 +7,10 @@ import { groupBy } from '../list/group-by';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
+import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf, spentIn } from './campaign-parts';
 import { isOfName, wordsOf } from './search-words';
 import { shutAlready } from './shut-out';
+import { shuttingOut } from './shut-out-moves';
 import { metricsOf, read, resultOf, type Situation } from './situation';
 import { USUAL_INTENTS } from './usual-intents';
 import { Words } from './words';
@@ -68,10 +69,25 @@ export function checkSearches(situation: Situation): Looked {
   const told: { readonly gram: Gram; readonly step?: Step }[] = costlyGrams(terms, keywords).map((gram) => ({ gram }));
   for (const step of stepsTold(situation))
     told.push(...hardlyAny(searched(step.count), { terms, keywords, told: told.map(({ gram }) => gram) }).map((gram) => ({ gram, step })));
-  const findings = told.map(({ gram, step }) => findingOf(situation, gram, days, step));
+  const [shutOut, spentLately] = [shuttingOut(situation), spentIn(situation, 'search term')];
+  const findings = told.map(({ gram, step }) => ({
+    ...findingOf(situation, gram, days, step),
+    moves: shutOut({
+      ...{ parts: resultsOf(gram, terms), spentLately },
+      change: { field: 'searches', what: gram.gram, from: 'allowed', to: 'excluded' },
+    }),
+  }));
   const looked = quantity(new Set(terms.map(({ name }) => name)).size, 'search term', 'search terms', situation.style);
   return { check: 'searches', looked, findings, lacks: '' };
 }
+
+/** The terms of a word with the results that they brought, by whatever step it was told. */
+function resultsOf({ terms: told }: Gram, terms: readonly Term[]): Term[] {
+  const keys = new Set(told.map(keyOf));
+  return terms.filter((term) => keys.has(keyOf(term)));
+}
+
+const keyOf = ({ whole, name }: Term): string => `${whole} ${name}`;
 
 /** Terms in their words, each with what is expected of it; those with the client's own name are left out. */
 export function termsOf(parts: readonly CampaignPart[], clientName: string): Term[] {
@@ -139,7 +155,6 @@ export function hardlyAny(
   bySteps: readonly Term[],
   { terms, keywords, told }: { readonly terms: readonly Term[]; readonly keywords: readonly string[]; readonly told: readonly Gram[] },
 ): Gram[] {
-  const keyOf = ({ whole, name }: Term): string => `${whole} ${name}`;
   const known = new Set(told.flatMap((gram) => gram.terms.map(keyOf)));
   const results = new Map(terms.map((term) => [keyOf(term), term]));
   const left = bySteps.filter((term) => !known.has(keyOf(term)));

@@ -1,6 +1,6 @@
 import { type Shut, shutOn } from '../settings/lists';
 import { wordsOf } from './search-words';
-import type { CampaignPart } from './sources';
+import type { CampaignPart } from './campaign-parts';
 import type { Situation } from './situation';
 
 /**

@@ -40,6 +40,8 @@ export interface Situation {
   readonly changes: readonly ToldChange[];
   readonly claims: ClaimsToCheck;
   readonly promised: Promised;
+  /** Hours that the clock of a campaign’s account is ahead of the client’s on the last day, by the campaign’s code. */
+  readonly hoursAhead: (campaign: number) => number;
   /** What people met and what came of it, read once it is asked for; null where no log has come in. */
   readonly touches: () => TouchLog | null;
 }

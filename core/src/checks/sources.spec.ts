@@ -6,7 +6,8 @@ import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { besideSiblings, costlyOf, expecting, wasteOf } from './beside-whole';
 import type { ToldChange } from '../settings/told-change';
 import { checkSearches, costlyGrams, hardlyAny, termsOf } from './searches';
-import { checkSources, PARTS_DAYS } from './sources';
+import { PARTS_DAYS } from './campaign-parts';
+import { checkSources } from './sources';
 
 /** A day's row of a part: 10 spent, so many purchases. */
 const part = (day: number, codes: Readonly<Record<string, number>>, purchases: number, spend = 10): DayRow => ({
@@ -125,6 +126,14 @@ describe('sources in the site’s log', () => {
       'brought 0 purchases of people who met nothing else; for the same money the campaign as a whole brings 25',
     );
     expect(found?.evidence[0]).toContain('by the site’s log');
+    // It is to be shut out, for what it costs a day on the days that are looked at.
+    expect(found?.moves).toMatchObject([
+      {
+        entity: { level: 'campaign', member: 1, channelName: 'channel search' },
+        change: { field: 'part', dimension: 'placement', what: '6', from: 'allowed', to: 'excluded' },
+        effect: { spend: { low: -15, middle: -5 } },
+      },
+    ]);
   });
 
   it('are not judged by a log that their addresses tell nothing', () => {
@@ -226,6 +235,13 @@ describe('words of searches', () => {
     const { findings, looked } = checkSearches(situation);
     expect(looked).toBe('3 search terms');
     expect(findings).toMatchObject([{ trouble: 'wrong intent', about: { name: '“jobs”' }, members: ['tea jobs'], group: 'loses money' }]);
+    expect(findings[0]?.moves).toMatchObject([
+      {
+        entity: { member: 1, name: 'campaign 1' },
+        change: { field: 'searches', what: 'jobs', to: 'excluded' },
+        effect: { spend: { middle: -5 } },
+      },
+    ]);
     expect(checkSearches(situationOf([])).lacks).toContain('search term');
     // What is excluded nobody needs to be told of.
     const jobs = {

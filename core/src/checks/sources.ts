@@ -2,18 +2,17 @@ import { sum } from 'simple-statistics';
 import { quantity } from '../figure/text';
 import { lowerFirst } from '../text/lower-first';
 import { pluralOf } from '../text/plural';
-import type { Outcome } from '../measure/outcome';
-import { termKey } from '../measure/term';
 import { outcomesAlone } from '../credit/alone';
 import { groupBy } from '../list/group-by';
-import type { MetricId } from '../metric/metric';
 import { NONE } from '../rows/coding';
-import { type DayRange, lengthOf } from '../time/day';
-import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, type Spent, totalOf, wasteOf } from './beside-whole';
+import type { DayRange } from '../time/day';
+import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
+import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf, spentIn } from './campaign-parts';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { shutAlready } from './shut-out';
-import { channelName, only, read, resultOf, type Situation } from './situation';
+import { shuttingOut } from './shut-out-moves';
+import { only, resultOf, type Situation } from './situation';
 import { Words } from './words';
 
 /** What a campaign's money goes to in parts that can be shut out or bid on. Search terms are looked at by their words. */
@@ -36,24 +35,10 @@ const PARTS = [
   ...['keyword', 'landing page path'],
 ] as const;
 
-/** Days up to the last that is looked at of which money and outcomes of parts are taken together: single weeks say little of small parts. */
-export const PARTS_DAYS = 182;
+/** Parts that lists of a campaign can shut out; others are bid on, or paused. */
+const LISTED: readonly string[] = ['placement', 'sub-source', 'source', 'browser', 'carrier', 'network', 'platform', 'place', 'product'];
 /** Parts that are told by name. */
 const MOST_NAMED = 12;
-
-/** Money of all those days for as many as are looked at. */
-export const atPace = ({ days }: Pick<Situation, 'days'>, money: number): number => (money * lengthOf(days)) / PARTS_DAYS;
-
-/** One part of a campaign. */
-export interface CampaignPart extends Spent {
-  /** Its campaign's code. */
-  readonly campaign: number;
-  /** The key of the campaign. */
-  readonly whole: string;
-  readonly campaignName: string;
-  readonly channelName: string;
-  readonly name: string;
-}
 
 /**
  * Parts of campaigns (placements, sub-sources, places, search terms …) that surely bring less than two thirds of what
@@ -77,6 +62,7 @@ export function checkSources(situation: Situation): Looked {
         .map((part) => ({ ...part, dimension, isAlone: byThemselves !== null }));
     });
   });
+  const shutOut = shuttingOut(situation);
   const costly = [...groupBy(costlyOf(judged), ({ whole, dimension }) => `${dimension} ${whole}`).values()];
   const looked = told.map(({ dimension, parts }) =>
     quantity(
@@ -86,47 +72,12 @@ export function checkSources(situation: Situation): Looked {
       situation.style,
     ),
   );
-  return { check: 'sources', looked: looked.join(', '), findings: costly.map((own) => findingOf(situation, own, days)), lacks: '' };
-}
-
-/** Whether some report tells spend and outcomes of it: the results, or what comes on the way to them. */
-export function isTold(
-  situation: Pick<Situation, 'tables' | 'target' | 'metricSet'>,
-  dimension: string,
-  outcome: Outcome = resultOf(situation).outcome,
-): boolean {
-  const column = termKey({ kind: 'outcome', part: 'count', outcome, countedBy: 'claims', basis: 'click' });
-  return situation.tables.feeds.some(
-    ({ dimensions, rows }) => dimensions.has(dimension) && rows.columns.has('spend') && rows.columns.has(column),
-  );
-}
-
-/** Spend and claimed outcomes (results, or another count) of every part of each campaign that is measured. */
-export function partsOf(
-  situation: Situation,
-  dimension: string,
-  days: DayRange,
-  count: MetricId = resultOf(situation).count,
-): CampaignPart[] {
-  const { members, value } = read(situation, ['spend', count], {
-    rows: ['channel', 'campaign', dimension],
-    period: days,
-    countedBy: 'claims',
-    basis: 'click',
-  });
-  const wholes = new Map(members.map((member) => [member.key, member]));
-  return members.flatMap((member): CampaignPart[] => {
-    const [spend, outcomes] = [value(member, 'spend'), value(member, count)];
-    if (member.level !== dimension || member.kind !== 'member' || spend === null || outcomes === null || member.parent === null) return [];
-    const channel = channelName(situation, member);
-    const whole = wholes.get(member.parent);
-    return [
-      {
-        ...{ whole: member.parent, campaign: typeof whole?.code === 'number' ? whole.code : NONE, campaignName: whole?.name ?? '' },
-        ...{ channelName: channel, name: member.name, spend, outcomes },
-      },
-    ];
-  });
+  return {
+    check: 'sources',
+    looked: looked.join(', '),
+    findings: costly.map((own) => ({ ...findingOf(situation, own, days), ...shutOutOf(situation, own, shutOut) })),
+    lacks: '',
+  };
 }
 
 /** Where ads stand: many see them on the way to something else. Of devices, keywords and pages claims tell as well, and of more outcomes. */
@@ -162,6 +113,20 @@ function aloneOf(situation: Situation, dimension: string, days: DayRange): (part
 
 const labelOf = ({ tables: { vocabulary } }: Situation, dimension: string): string =>
   lowerFirst(vocabulary.has.dimension(dimension) ? vocabulary.dimension(dimension).label : dimension);
+
+/** A change for each part that a list can shut out. */
+function shutOutOf(situation: Situation, parts: readonly Costly[], shutOut: ReturnType<typeof shuttingOut>): Pick<OtherFinding, 'moves'> {
+  const dimension = parts[0]?.dimension ?? '';
+  if (!LISTED.includes(dimension)) return {};
+  const spentLately = spentIn(situation, dimension);
+  return {
+    moves: parts
+      .toSorted((a, b) => wasteOf(b) - wasteOf(a))
+      .flatMap((part) =>
+        shutOut({ parts: [part], spentLately, change: { field: 'part', dimension, what: part.name, from: 'allowed', to: 'excluded' } }),
+      ),
+  };
+}
 
 type Costly = CampaignPart & Expecting & { readonly dimension: string; readonly beside: Beside; readonly isAlone: boolean };
 

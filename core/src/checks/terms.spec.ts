@@ -1,7 +1,7 @@
 import { names } from '../test/ask';
 import { type DayRow, LOOKED, reportOf, situationOf } from '../test/situation';
 import { checkTerms } from './terms';
-import { PARTS_DAYS } from './sources';
+import { PARTS_DAYS } from './campaign-parts';
 
 const TERMS = ['loose tea', 'buy loose tea', 'juniper tins', 'tea shop', 'free tea'];
 const named: typeof names = (dimension, code) =>

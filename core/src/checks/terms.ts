@@ -12,7 +12,7 @@ import type { OtherFinding } from './finding';
 import { keptOutKeywords } from './own-keywords';
 import { isOfName, wordsOf } from './search-words';
 import { read, resultOf, type Situation } from './situation';
-import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './sources';
+import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './campaign-parts';
 import { listed, Words } from './words';
 
 /** A term is worth a keyword of its own from so many results on; fewer may be anybody's. */

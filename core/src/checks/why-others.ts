@@ -3,7 +3,7 @@ import { wilson } from '../evidence/interval';
 import { lowerFirst } from '../text/lower-first';
 import type { DayRange } from '../time/day';
 import { metricsOf, read, resultOf, type Situation } from './situation';
-import { isTold } from './sources';
+import { isTold } from './campaign-parts';
 import { asking, membersOf, metricOf, partsOf, type Sums, totalOf } from './why-parts';
 import { formatNumber } from '../figure/text';
 import { listed, Words } from './words';

@@ -274,7 +274,7 @@ function lastChange(observed: Observed, { budgets, running, days, accepted }: Co
     observed.level === 'campaign' ? budgets.get(key) : undefined,
   ];
   const seen = settings.reduce((latest, each) => (changedSince(each, latest) ? each.since : latest), days.from);
-  const decided = accepted.lastDecision(key);
+  const decided = accepted.lastDecision(observed);
   // Without settings nothing shows when a move was carried out: from the decision on it may have been.
   return settings.every((each) => each === undefined) && decided !== undefined ? Math.max(seen, decided) : seen;
 }

@@ -32,5 +32,12 @@ const sumOf = (ranges: readonly Ranged[]): Ranged => ({
   high: ranges.reduce((sum, { high }) => sum + high, 0),
 });
 
-/** Whether some of these members lie inside another: keys are paths such as "channel/campaign:1/ad:2". */
-export const overlaps = (keys: readonly string[]): boolean => keys.some((key) => keys.some((other) => other.startsWith(`${key}/`)));
+/** A move by the key of what it changes, a path such as "channel/campaign:1/ad:2", and the field it changes of that. */
+interface Moved {
+  readonly key: string;
+  readonly field: string;
+}
+
+/** Whether some moves change something within what another changes, or another setting of the same: what one does the other finds done. */
+export const overlaps = (moves: readonly Moved[]): boolean =>
+  moves.some((one) => moves.some((other) => other.key.startsWith(`${one.key}/`) || (other.key === one.key && other.field !== one.field)));

@@ -2,12 +2,7 @@ import { poissonInterval } from '../evidence/interval';
 import type { Effect, TargetFinding, Ranged } from './finding';
 import { type Observed, totalOf } from './observe';
 import { CAUSED, EFFECT_DAYS, ELASTICITY, outcomesFollow, rangeOf } from './response';
-
-/** What one outcome is worth, and whether that is earned, with a known margin, or what the target would pay. */
-export interface Worth {
-  readonly each: number;
-  readonly isEarned: boolean;
-}
+import type { Worth } from './worth';
 
 /** An effect with what it is expected to gain a day, counting carefully; 0 or less for what had better be left. */
 export interface Expected {
@@ -165,4 +160,8 @@ export function pauseEffect(
   };
 }
 
-const ordered = (middle: number, a: number, b: number): Ranged => ({ middle, low: Math.min(a, b, middle), high: Math.max(a, b, middle) });
+export const ordered = (middle: number, a: number, b: number): Ranged => ({
+  middle,
+  low: Math.min(a, b, middle),
+  high: Math.max(a, b, middle),
+});

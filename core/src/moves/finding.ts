@@ -65,6 +65,11 @@ export interface TargetFinding {
   readonly noMove: string;
 }
 
+/** A change of something, with the names that it is told by. */
+export interface ProposedMove extends Proposal {
+  readonly entity: Entity & { readonly key: string; readonly name: string; readonly channelName: string };
+}
+
 /** One change, small enough to be undone, with what it is expected to do a day. */
 export interface Proposal {
   readonly change: SettingChange;

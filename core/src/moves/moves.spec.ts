@@ -129,8 +129,12 @@ describe('moves together', () => {
   });
 
   it('overlap where one lies inside another', () => {
-    expect(overlaps(['a/1', 'a/1/2'])).toBe(true);
-    expect(overlaps(['a/1', 'a/12'])).toBe(false);
+    const moved = (...keys: string[]) => keys.map((key) => ({ key, field: 'part' }));
+    expect(overlaps(moved('a/1', 'a/1/2'))).toBe(true);
+    expect(overlaps(moved('a/1', 'a/12'))).toBe(false);
+    // Two parts shut out of one campaign are two things; its budget as well is not.
+    expect(overlaps(moved('a/1', 'a/1'))).toBe(false);
+    expect(overlaps([...moved('a/1'), { key: 'a/1', field: 'daily budget' }])).toBe(true);
   });
 });
 
@@ -152,12 +156,18 @@ describe('what was accepted', () => {
     toldUntil: 25,
     ...more,
   });
-  const waits = (moves: readonly AcceptedMove[], key: string, settings: { budget?: Setting; running?: Setting }) =>
-    new AcceptedMoves(moves).waitingFor(key, { budget: settings.budget, running: settings.running });
+  const waits = (moves: readonly AcceptedMove[], key: string, settings: { budget?: Setting; running?: Setting }) => {
+    const [level = '', member] = key.split(' ');
+    const map = (own: Setting | undefined): Map<string, Setting> => new Map(own ? [[key, own]] : []);
+    return new AcceptedMoves(moves).waitingFor(
+      { level: level as 'campaign' | 'ad', member: Number(member) },
+      { budgets: map(settings.budget), running: map(settings.running) },
+    );
+  };
 
   it('waits as long as the setting has the old value', () => {
     const moves = [move()];
-    expect(waits(moves, 'campaign 1', { budget: setting(50) })).toBe(moves[0]);
+    expect(waits(moves, 'campaign 1', { budget: setting(50) })).toMatchObject(moves[0] ?? {});
     expect(waits(moves, 'campaign 1', { budget: setting(40) })).toBeUndefined();
     expect(waits(moves, 'campaign 2', { budget: setting(50) })).toBeUndefined();
     expect(waits(moves, 'ad 1', { budget: setting(50) })).toBeUndefined();
@@ -166,14 +176,14 @@ describe('what was accepted', () => {
 
   it('waits no more where the setting was changed back afterwards', () => {
     const moves = [move(undefined, 20)];
-    expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 20 }) })).toBe(moves[0]);
+    expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 20 }) })).toMatchObject(moves[0] ?? {});
     expect(waits(moves, 'campaign 1', { budget: setting(50, { changed: true, since: 21 }) })).toBeUndefined();
-    expect(waits(moves, 'campaign 1', { budget: setting(50, { since: 21 }) })).toBe(moves[0]);
+    expect(waits(moves, 'campaign 1', { budget: setting(50, { since: 21 }) })).toMatchObject(moves[0] ?? {});
   });
 
   it('goes by whether an ad runs where it is to be paused', () => {
     const moves = [move({ field: 'status', from: 'running', to: 'paused' }, 20, 'ad', 7)];
-    expect(waits(moves, 'ad 7', { running: setting(1) })).toBe(moves[0]);
+    expect(waits(moves, 'ad 7', { running: setting(1) })).toMatchObject(moves[0] ?? {});
     expect(waits(moves, 'ad 7', { running: setting(0) })).toBeUndefined();
     expect(waits(moves, 'ad 7', { budget: setting(50) })).toBeUndefined();
     expect(waits(moves, 'ad 7', { running: setting(1, { changed: true, since: 21 }) })).toBeUndefined();
@@ -181,8 +191,11 @@ describe('what was accepted', () => {
 
   it('has the day of the last of several decisions', () => {
     const moves = new AcceptedMoves([20, 23, 21].map((day) => move(undefined, day)).concat(move(undefined, 30, 'campaign', 2)));
-    expect(moves.lastDecision('campaign 1')).toBe(23);
-    expect(moves.lastDecision('campaign 3')).toBeUndefined();
+    expect(moves.lastDecision({ level: 'campaign', member: 1 })).toBe(23);
+    expect(moves.lastDecision({ level: 'campaign', member: 3 })).toBeUndefined();
+    // What is put on a list changes no figure that a report tells of each day.
+    const listed = new AcceptedMoves([move({ field: 'searches', what: 'free', from: 'allowed', to: 'excluded' })]);
+    expect(listed.lastDecision({ level: 'campaign', member: 1 })).toBeUndefined();
   });
 });
 

@@ -1,23 +1,23 @@
 import { groupBy } from '../list/group-by';
 import type { Day } from '../time/day';
 import type { AcceptedMoves } from './accepted';
-import { budgetEffect, pauseEffect, type Worth } from './effect';
+import { budgetEffect, pauseEffect } from './effect';
 import type { SettingChange } from './setting-change';
 import type { TargetFinding } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
-import type { Setting } from '../settings/settings-of';
+import { settingKey } from '../settings/settings-of';
+import type { FigureSettings } from './setting-now';
 import type { Target } from '../target/target';
+import { type Worth, worthOf } from './worth';
 
 /** What a proposal needs to know beside the finding. */
-export interface Situation {
+export interface Situation extends FigureSettings {
   readonly target: Target;
   readonly margin: number | undefined;
   /** Average value of an outcome of the client. */
   readonly usualValue: number;
   readonly lastDay: Day;
-  readonly budgets: ReadonlyMap<string, Setting>;
-  readonly running: ReadonlyMap<string, Setting>;
   readonly accepted: AcceptedMoves;
   /** Share of a campaign's outcomes that come later than on the day of the click; 0 where nothing tells. */
   readonly lateShare: (campaign: number) => number;
@@ -57,8 +57,7 @@ export function propose(judged: readonly Judged[], situation: Situation): Target
 
 function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<TargetFinding>, situation: Situation): Answer {
   const { finding } = judged;
-  const key = keyOf(finding);
-  const waiting = situation.accepted.waitingFor(key, { budget: situation.budgets.get(key), running: situation.running.get(key) });
+  const waiting = situation.accepted.waitingFor(finding, situation);
   if (waiting) return { move: waiting.proposal, noMove: '' };
   if (finding.verdict === 'not judged') return because('');
   if (finding.level === 'ad') return wantsPause(finding) ? pauseAd(judged, group, kept, situation) : because('');
@@ -66,16 +65,13 @@ function answerFor(judged: Judged, group: readonly Judged[], kept: ReadonlySet<T
   return finding.verdict === 'misses' ? lowerBudget(judged, situation) : raiseBudget(judged, situation);
 }
 
-const keyOf = ({ level, member }: TargetFinding): string => `${level} ${member}`;
 const wantsPause = (finding: TargetFinding): boolean =>
   (finding.supported && finding.verdict === 'misses') || finding.stopLoss?.stop === true;
 
 /** Whether an ad surely runs: it is set to, was shown within the last days, and no accepted pause waits for it. */
 function isRunning({ finding, observed }: Judged, { running, accepted, lastDay }: Situation): boolean {
-  const key = keyOf(finding);
-  const own = running.get(key);
-  if (own?.value !== 1 || observed.lastSeen <= lastDay - SEEN_WITHIN) return false;
-  return accepted.waitingFor(key, { budget: undefined, running: own }) === undefined;
+  if (running.get(settingKey(finding.level, finding.member))?.value !== 1 || observed.lastSeen <= lastDay - SEEN_WITHIN) return false;
+  return accepted.waitingFor(finding, { budgets: new Map(), running }) === undefined;
 }
 
 const worked = ({ finding }: Judged): number => finding.outcomes / finding.spend;
@@ -99,7 +95,7 @@ function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Tar
   const effect = pauseEffect(
     judged.observed,
     siblings.map(({ observed }) => observed),
-    { finding: judged.finding, worth: worthOf(judged, situation), hasMargin: situation.margin !== undefined },
+    { finding: judged.finding, worth: worthOfOne(judged, situation), hasMargin: situation.margin !== undefined },
   );
   const { low, middle } = effect.effect.outcomes;
   // A stop loss caps a loss; a verdict has to be worth the change: more likely than not by a clear margin.
@@ -108,11 +104,8 @@ function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Tar
   return { move: { change: { field: 'status', from: 'running', to: 'paused' }, effect: effect.effect }, noMove: '' };
 }
 
-/** What one more outcome is worth: what is earned on it where the margin is known, else what the target pays for it. */
-function worthOf({ finding }: Judged, { target, margin, usualValue }: Situation): Worth {
-  const value = finding.outcomes > 0 && finding.value > 0 ? finding.value / finding.outcomes : usualValue;
-  if (margin !== undefined && value > 0) return { each: value * margin, isEarned: true };
-  return { each: target.metric === 'roas' ? value / target.value : target.value, isEarned: false };
+function worthOfOne({ finding }: Judged, { target, margin, usualValue }: Situation): Worth {
+  return worthOf(target, margin, finding.outcomes > 0 && finding.value > 0 ? finding.value / finding.outcomes : usualValue);
 }
 
 function lowerBudget(judged: Judged, situation: Situation): Answer {
@@ -129,7 +122,7 @@ function lowerBudget(judged: Judged, situation: Situation): Answer {
       'By the outcomes counted for it a lower budget would pay; if it starts sales that others finish, as the channel’s claims or its place in the journey allow, it would not. Left as it is.',
     );
   return because(
-    worthOf(judged, situation).isEarned
+    worthOfOne(judged, situation).isEarned
       ? 'It misses its target and still earns more than it costs, also with its last part of the budget: lowering it would lose profit.'
       : 'Its last part of the budget still brings outcomes for less than the target: lowering it would lose them.',
   );
@@ -137,7 +130,11 @@ function lowerBudget(judged: Judged, situation: Situation): Answer {
 
 function effectOfBudget(judged: Judged, situation: Situation, share: number): ReturnType<typeof budgetEffect> {
   const { finding, observed } = judged;
-  return budgetEffect(finding, observed, { share, worth: worthOf(judged, situation), lateShare: situation.lateShare(observed.campaign) });
+  return budgetEffect(finding, observed, {
+    share,
+    worth: worthOfOne(judged, situation),
+    lateShare: situation.lateShare(observed.campaign),
+  });
 }
 
 /** Only where the budget binds: otherwise more budget would not be spent. */

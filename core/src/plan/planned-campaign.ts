@@ -3,9 +3,9 @@ import { type ClientTables, numberOn } from '../grain/tables';
 import { latenessOf } from '../maturity/lateness';
 import { shareBy } from '../maturity/maturity';
 import { MARGIN } from '../measure/client-number';
-import type { Worth } from '../moves/effect';
 import type { Ranged } from '../moves/finding';
 import { observe, type Observed, type ObservedDay, since, totalOf } from '../moves/observe';
+import { type Worth, worthOf } from '../moves/worth';
 import { type Setting, settingKey, settingsOf } from '../settings/settings-of';
 import { type Target, TARGET_METRICS } from '../target/target';
 import type { Day } from '../time/day';
@@ -93,12 +93,6 @@ export function plannedCampaigns({ tables, target, lastDay, names, caused }: Pla
       running: settings.running.get(settingKey('campaign', observed.member)),
     });
   });
-}
-
-/** What one more outcome is worth: what is earned on it where the margin is known, else what the target pays for it. */
-function worthOf({ metric, value }: Target, margin: number | undefined, valueOfOne: number): Worth {
-  if (margin !== undefined && valueOfOne > 0) return { each: valueOfOne * margin, isEarned: true };
-  return { each: metric === 'roas' ? valueOfOne / value : value, isEarned: false };
 }
 
 interface Read {

@@ -1,11 +1,18 @@
 import type { Day } from '../time/day';
-import { changesOfField, NOTHING, type ToldChange } from './told-change';
+import { changesOfField, type ListedField, NOTHING, type ToldChange } from './told-change';
 
 /** What a campaign, group or account shuts out, and since when. */
 export interface Shut extends Pick<ToldChange, 'channel' | 'level' | 'code'> {
   readonly text: string;
   readonly since: Day;
 }
+
+/** What has ever been on a list: whether it still is, and since when that is so. */
+export interface Listed extends Shut {
+  readonly isShut: boolean;
+}
+
+export type ListedAs = Extract<ListedField, 'excluded term' | 'blocked source'>;
 
 /** Words that say that something was put on a list, or taken off it, where another column tells what. */
 const ON = /^(excluded?|blocked?|added|on|true|yes)$/i;
@@ -16,15 +23,22 @@ const isOff = (text: string): boolean => TAKEN_OFF.test(text) || NOTHING.test(te
  * Search terms that are excluded, or sources that are blocked, on a day, as far as change histories tell. A history says either
  * what was put on a list beside a word such as “excluded”, or the thing itself as its new value; taken off, as its old one.
  */
-export function shutOn(changes: readonly ToldChange[], field: 'excluded term' | 'blocked source', day: Day): Shut[] {
-  const shut = new Map<string, Shut>();
+export const shutOn = (changes: readonly ToldChange[], field: ListedAs, day: Day): Shut[] =>
+  listsOn(changes, field, day).flatMap(({ isShut, ...shut }) => (isShut ? [shut] : []));
+
+/** The same with what was taken off again. */
+export function listsOn(changes: readonly ToldChange[], field: ListedAs, day: Day): Listed[] {
+  const lists = new Map<string, Listed>();
   for (const { channel, level, code, ...change } of changesOfField(changes, field, day)) {
-    const keyOf = (text: string): string => [channel, level, code, text.toLowerCase()].join('\n');
+    const tell = (text: string, isShut: boolean): void => {
+      const key = [channel, level, code, text.toLowerCase()].join('\n');
+      if (lists.get(key)?.isShut !== isShut) lists.set(key, { channel, level, code, text, isShut, since: change.day });
+    };
     const { off, on } = listed(change);
-    if (off !== null) shut.delete(keyOf(off));
-    if (on !== null && !shut.has(keyOf(on))) shut.set(keyOf(on), { channel, level, code, text: on, since: change.day });
+    if (off !== null) tell(off, false);
+    if (on !== null) tell(on, true);
   }
-  return [...shut.values()];
+  return [...lists.values()];
 }
 
 /** What a change takes off a list and puts on it. */

@@ -7,26 +7,30 @@ const WHOLE_WEEK = WEEKDAYS.map((_, at) => at);
 
 /**
  * Reads “05:00–23:00” or “Mon–Fri 08:00–20:00, Sat 09:00–13:30”; what runs over midnight becomes two. Null for what is no
- * schedule of this kind. Days hold for the entries that follow and name none.
+ * schedule of this kind. Days hold for the entries that follow and name none; several can be listed before their hours.
  */
 export function readSchedule(text: string): WeekHours[] | null {
   const read: WeekHours[] = [];
   let weekdays: readonly number[] = WHOLE_WEEK;
+  /** Days that are listed one by one before their hours. */
+  let listed: readonly number[] = [];
   for (const entry of text.split(/[,;|\n]/)) {
     const clock = CLOCK.exec(entry);
-    if (!clock) return null;
-    const days = entry.slice(0, clock.index).trim();
-    if (days !== '') {
+    const days = entry.slice(0, clock?.index).trim();
+    if (days !== '' || !clock) {
       const named = readWeekdays(days);
       if (!named) return null;
-      weekdays = named;
+      listed = [...listed, ...named];
     }
+    if (!clock) continue;
+    if (listed.length > 0) weekdays = listed;
+    listed = [];
     const [opens, closes] = [hourAt(clock[1], clock[2]), hourAt(clock[3], clock[4])];
     if (opens > 24 || closes > 24) return null;
     if (opens < closes) read.push({ weekdays, opens, closes });
     else read.push({ weekdays, opens, closes: 24 }, { weekdays: weekdays.map((day) => (day + 1) % WEEKDAYS.length), opens: 0, closes });
   }
-  return read.filter(({ opens, closes }) => opens < closes);
+  return listed.length > 0 ? null : read.filter(({ opens, closes }) => opens < closes);
 }
 
 const hourAt = (hour = '', minute = '0'): number => Number(hour) + Number(minute) / 60;

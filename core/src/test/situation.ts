@@ -108,6 +108,7 @@ export const situationOf = (feeds: readonly FeedTable[], part: Partial<Situation
   changes: [],
   claims: { outcomes: [], claims: [], channels: [], isCovered: () => true, isListed: false },
   promised: { budgets: [], balances: [], hours: [], frequencies: [] },
+  hoursAhead: () => 0,
   touches: () => null,
   ...part,
 });

@@ -76,6 +76,12 @@ export function instantOf(day: Day, second: number, zone: string): number {
 export const hourElsewhere = (day: Day, hour: number, from: string, to: string): number =>
   hourInZone(instantOf(day, hour * 3600, from), to);
 
+/** Hours that the clocks of a zone are ahead of those of another at noon of a day: 1 for Paris beside London. */
+export function hoursAhead(day: Day, zone: string, other: string): number {
+  const noon = instantOf(day, 12 * 3600, other);
+  return (offsetAt(noon, zone) - offsetAt(noon, other)) / 60;
+}
+
 /** Whether the running platform knows the IANA zone. */
 export function isTimeZone(zone: string): boolean {
   try {

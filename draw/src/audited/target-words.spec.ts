@@ -1,5 +1,6 @@
 import type { TargetFinding } from '@lens/core';
-import { evidenceSentences, settingChangeText } from './target-words';
+import { settingChangeText } from './setting-change-text';
+import { evidenceSentences } from './target-words';
 
 const STYLE = { locale: 'en-GB', currency: 'GBP' };
 const finding: TargetFinding = {
@@ -32,5 +33,12 @@ describe('a change in words', () => {
     expect(settingChangeText({ field: 'daily budget', from: 90, to: 72 }, STYLE)).toBe('Daily budget £90.00 → £72.00 (−20%)');
     expect(settingChangeText({ field: 'status', from: 'running', to: 'paused' }, STYLE)).toBe('Pause (now running)');
     expect(settingChangeText({ field: 'status', from: 'paused', to: 'running' }, STYLE)).toBe('Resume (now paused)');
+    const list = { what: 'free', from: 'allowed', to: 'excluded' } as const;
+    expect(settingChangeText({ field: 'searches', ...list }, STYLE)).toBe('Exclude searches with “free”');
+    expect(settingChangeText({ field: 'part', dimension: 'sub-source', ...list, from: 'excluded', to: 'allowed' }, STYLE)).toBe(
+      'Allow sub-source “free”',
+    );
+    const hours = [{ weekdays: [0, 1, 2, 3, 4], opens: 8, closes: 20 }];
+    expect(settingChangeText({ field: 'schedule', from: [], to: hours }, STYLE)).toBe('Schedule: all hours → Mon–Fri 08:00–20:00');
   });
 });

@@ -1,15 +1,4 @@
-import {
-  BUILT_IN_BOOK,
-  changeText,
-  formatNumber,
-  rangeText,
-  relativeChange,
-  type SettingChange,
-  type Style,
-  type TargetFinding,
-  TARGET_METRICS,
-  value,
-} from '@lens/core';
+import { BUILT_IN_BOOK, formatNumber, rangeText, type Style, type TargetFinding, TARGET_METRICS } from '@lens/core';
 
 const OUTCOMES: Readonly<Record<string, string>> = {
   purchase: 'orders',
@@ -54,12 +43,4 @@ export function evidenceSentences(finding: TargetFinding, style: Style): string[
   const { actual, against, range, stopLoss } = targetWords(finding, style);
   const days = `By click date, ${rangeText(finding.days, style.locale)}, late results allowed for.`;
   return [`${actual}, ${against}.`, range && `${range}.`, stopLoss, days].filter((sentence) => sentence !== '');
-}
-
-/** A change in words: “Daily budget £90.00 → £72.00 (−20%)”. Money is in the currency of the style: the account's own. */
-export function settingChangeText(change: SettingChange, style: Style): string {
-  if (change.field === 'status') return change.to === 'paused' ? `Pause (now ${change.from})` : `Resume (now ${change.from})`;
-  const money = (amount: number): string => formatNumber(amount, 'money', style);
-  const share = changeText(relativeChange(value(change.to), value(change.from)), style).text;
-  return `Daily budget ${money(change.from)} → ${money(change.to)} (${share})`;
 }

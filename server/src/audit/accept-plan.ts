@@ -23,7 +23,7 @@ export async function acceptPlan(
   context.db.transaction(() => {
     for (const { subject, move } of moves) putMove(context.db, client.id, subject, move);
   })();
-  return movesReply(context, client.id);
+  return movesReply(context, client);
 }
 
 interface Asked {

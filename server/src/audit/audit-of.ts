@@ -1,9 +1,10 @@
-import type { AuditReply, Client, FindingState, Note } from '@lens/contract';
+import type { AuditReply, Client, FindingState } from '@lens/contract';
 import { type DayRange, type Finding, isOff, mainReasons, quantity } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { auditBy } from '../store/audits';
 import { documentsOf } from '../store/documents';
-import { withDecisions } from './decide';
+import { othersWithDecisions, withDecisions } from './decide';
+import { lookedInto } from './looked-into';
 
 /** An audit is compared with the newest that is so many days older. */
 const COMPARED = 6;
@@ -12,13 +13,19 @@ const COMPARED = 6;
 export async function auditOf(context: Context, client: Client, period: DayRange): Promise<AuditReply> {
   const { today } = clockOf(context, client.timeZone);
   const { id, locale, currency } = client;
-  const notes = documentsOf<Note>(context.db, 'note', id).map(({ body }) => body);
   const [audit, { spend, standing, looked }] = await Promise.all([
     context.queries.audit(id, period, today),
-    context.queries.checks(id, { days: period, today, notes }),
+    lookedInto(context, client, period),
   ]);
   const { findings: judged, ...about } = audit;
-  const findings = [...withDecisions(context, id, audit), ...looked.flatMap((each) => each.findings)];
+  const findings = [
+    ...withDecisions(context, id, audit),
+    ...othersWithDecisions(
+      context,
+      id,
+      looked.flatMap((each) => each.findings),
+    ),
+  ];
   return {
     ...about,
     spend,

@@ -1,63 +1,131 @@
-import type { AuditedTarget, Move, MovesReply } from '@lens/contract';
-import { type Entity, overlaps, type SettingChange, type Style, sumEffects, TARGET_METRICS, writtenValues } from '@lens/core';
+import type { AuditedTarget, Client, Move, MovesReply, newMove, WireFinding } from '@lens/contract';
+import { type DayRange, type Entity, overlaps, type SettingChange, sumEffects, TARGET_METRICS, writtenValues } from '@lens/core';
 import { evidenceSentences } from '@lens/draw';
 import { randomUUID } from 'node:crypto';
+import type { z } from 'zod';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
+import type { NamedFinding } from '../query/checks';
 import { accountsOf } from '../store/clients';
 import { isOpen } from '../query/standing-moves';
 import { movesOf, putMove } from '../store/moves';
 import { HttpProblem, notFound } from '../problem';
+import { lookedInto } from './looked-into';
 
 /** What a move is about. The same change proposed again is the same move, also with newer evidence. */
 export const subjectOf = ({ level, member }: Entity, change: SettingChange): string =>
-  [level, member, change.field, ...writtenValues(change)].join('|');
+  [level, member, change.field, ...('what' in change ? [change.what] : []), ...writtenValues(change)].join('|');
+
+type Decided = AuditedTarget['decided'];
+
+/** What has been decided of a client's moves, by their subjects. */
+function decisionsOn({ db }: Context, client: string): (subject: string) => Decided {
+  const decided = new Map(movesOf(db, client).map(({ subject, move }) => [subject, move]));
+  return (subject) => {
+    const move = decided.get(subject);
+    return move ? { id: move.id, decision: move.decision, reason: move.reason } : null;
+  };
+}
 
 /** The findings of an audit with what has been decided about their moves. */
-export function withDecisions({ db }: Context, client: string, { findings }: NamedAudit): AuditedTarget[] {
-  const decided = new Map(movesOf(db, client).map(({ subject, move }) => [subject, move]));
-  return findings.map((finding) => {
-    const move = finding.move ? decided.get(subjectOf(finding, finding.move.change)) : undefined;
-    return { ...finding, decided: move ? { id: move.id, decision: move.decision, reason: move.reason } : null };
+export function withDecisions(context: Context, client: string, { findings }: NamedAudit): AuditedTarget[] {
+  const on = decisionsOn(context, client);
+  return findings.map((finding) => ({ ...finding, decided: finding.move ? on(subjectOf(finding, finding.move.change)) : null }));
+}
+
+/** What checks found with what has been decided about the moves that it calls for. */
+export function othersWithDecisions(context: Context, client: string, findings: readonly NamedFinding[]): WireFinding[] {
+  const on = decisionsOn(context, client);
+  return findings.map(({ moves, ...finding }) => {
+    if (!moves) return finding;
+    const told = moves.map((move) => ({ ...move, subject: subjectOf(move.entity, move.change) }));
+    return { ...finding, moves: told.map((move) => ({ ...move, decided: on(move.subject) })) };
   });
 }
 
-/** Stores a decision together with the evidence as it stands now. */
-export async function decide(
-  context: Context,
-  client: { readonly id: string; readonly timeZone: string } & Style,
-  request: { period: { from: number; to: number }; finding: string; decision: Move['decision']; reason: string },
-): Promise<Move> {
+type Proposed = Pick<Move, 'entity' | 'change' | 'effect' | 'outcome' | 'evidence' | 'proposedBy' | 'picture'>;
+
+/** Stores decisions on moves of a finding together with the evidence as it stands now, all or none. */
+export async function decide(context: Context, client: Client, request: Decision): Promise<Move[]> {
   const { today } = clockOf(context, client.timeZone);
-  const audit = await context.queries.audit(client.id, request.period, today);
-  const finding = audit.findings.find((each) => each.key === request.finding);
-  if (!finding) throw notFound('finding');
-  if (!finding.move)
-    throw new HttpProblem(409, 'Nothing to decide', `“${finding.name}” no longer has a proposed move for these days. Reload the audit.`);
-  const account = accountsOf(context.db, client.id).find((each) => each.id === finding.accountId);
-  const { check, key, level, member, name, channelName, externalId, currency } = finding;
-  const move: Move = {
+  const { name, moves: proposed } =
+    (await ofTarget(context, client, request, today)) ?? (await ofCheck(context, client, request)) ?? nothing();
+  const wanted = new Set(request.subjects);
+  const meant = proposed.filter(({ entity, change }) => wanted.size === 0 || wanted.has(subjectOf(entity, change)));
+  if (meant.length === 0 || meant.length < wanted.size)
+    throw new HttpProblem(
+      409,
+      'Nothing to decide',
+      `“${name}” no longer has ${wanted.size > 0 ? 'all of these moves' : 'a proposed move'} for these days. Reload the audit.`,
+    );
+  const moves = meant.map((move): Move => ({
     id: randomUUID(),
-    entity: { level, member, key, name, channelName, accountName: account?.name ?? '', externalId, currency },
-    ...finding.move,
-    outcome: TARGET_METRICS[finding.metric].outcome,
-    evidence: evidenceSentences(finding, client),
-    proposedBy: { kind: 'finding', check, key },
-    ...(finding.picture === undefined ? {} : { picture: finding.picture }),
-    decision: request.decision,
-    reason: request.reason,
-    decidedAt: context.now().toISOString(),
-    decidedOn: today,
+    ...move,
+    ...{ decision: request.decision, reason: request.reason, decidedAt: context.now().toISOString(), decidedOn: today },
+  }));
+  context.db.transaction(() => {
+    for (const move of moves) putMove(context.db, client.id, subjectOf(move.entity, move.change), move);
+  })();
+  return moves;
+}
+
+type Decision = Omit<z.output<typeof newMove>, 'period'> & { readonly period: DayRange };
+
+interface Deciding {
+  readonly name: string;
+  readonly moves: readonly Proposed[];
+}
+
+function nothing(): never {
+  throw notFound('finding');
+}
+
+/** The move of a finding against the target; null where it is none. */
+async function ofTarget(context: Context, client: Client, { period, finding: wanted }: Decision, today: number): Promise<Deciding | null> {
+  const audit = await context.queries.audit(client.id, period, today);
+  const finding = audit.findings.find((each) => each.key === wanted);
+  if (!finding) return null;
+  const { check, key, level, member, name, channelName, externalId, currency, picture, move } = finding;
+  const accountName = accountsOf(context.db, client.id).find((each) => each.id === finding.accountId)?.name ?? '';
+  const proposed: Proposed[] = move
+    ? [
+        {
+          entity: { level, member, key, name, channelName, accountName, externalId, currency },
+          ...move,
+          outcome: TARGET_METRICS[finding.metric].outcome,
+          evidence: evidenceSentences(finding, client),
+          proposedBy: { kind: 'finding', check, key },
+          ...(picture === undefined ? {} : { picture }),
+        },
+      ]
+    : [];
+  return { name, moves: proposed };
+}
+
+/** The moves that something calls for which a check found; null where it found no such thing. */
+async function ofCheck(context: Context, client: Client, { period, finding: wanted }: Decision): Promise<Deciding | null> {
+  const { looked, outcome } = await lookedInto(context, client, period);
+  const finding = looked.flatMap(({ findings }) => findings).find(({ key }) => key === wanted);
+  if (!finding) return null;
+  const { check, key, about, says, evidence, moves = [] } = finding;
+  return {
+    name: about.name,
+    moves: moves.map((move): Proposed => ({
+      ...move,
+      outcome,
+      evidence: [says, ...evidence],
+      proposedBy: { kind: 'finding', check, key },
+    })),
   };
-  putMove(context.db, client.id, subjectOf(finding, finding.move.change), move);
-  return move;
 }
 
 /** A client's moves with how each stands. */
-export const movesStanding = ({ queries }: Context, client: string): Promise<MovesReply['moves']> => queries.standingMoves(client);
+export const movesStanding = (context: Context, { id, timeZone }: Client): Promise<MovesReply['moves']> =>
+  context.queries.standingMoves(id, clockOf(context, timeZone).today - 1);
 
-export async function movesReply(context: Context, client: string): Promise<MovesReply> {
+export async function movesReply(context: Context, client: Client): Promise<MovesReply> {
   const moves = await movesStanding(context, client);
   const open = moves.filter(isOpen);
-  return { moves, accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap: overlaps(open.map(({ entity }) => entity.key)) } };
+  const overlap = overlaps(open.map(({ entity: { key }, change: { field } }) => ({ key, field })));
+  return { moves, accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap } };
 }

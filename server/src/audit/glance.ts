@@ -31,7 +31,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const { db, queries } = context;
   const { today } = clockOf(context, client.timeZone);
   const resolved = resolvePeriod({ preset: 'this-month' }, today, undefined);
-  const accepted = (await movesStanding(context, client.id)).filter(isOpen).length;
+  const accepted = (await movesStanding(context, client)).filter(isOpen).length;
   const nothing: ClientGlance = {
     client,
     period: null,

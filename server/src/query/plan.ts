@@ -73,10 +73,7 @@ const causedIn =
 function waitingIn(data: ClientData, { client, tables }: LoadedClient, campaigns: readonly PlannedCampaign[]): Set<number> {
   const accepted = new AcceptedMoves(acceptedMoves(data.db, client));
   const settings = { budgets: settingsOf(tables, 'daily budget'), running: settingsOf(tables, 'running') };
-  const waits = (member: number): boolean => {
-    const key = `campaign ${member}`;
-    return accepted.waitingFor(key, { budget: settings.budgets.get(key), running: settings.running.get(key) }) !== undefined;
-  };
+  const waits = (member: number): boolean => accepted.waitingFor({ level: 'campaign', member }, settings) !== undefined;
   return new Set(campaigns.flatMap(({ member }) => (waits(member) ? [member] : [])));
 }
 

@@ -41,7 +41,7 @@ export function auditRoutes(router: Router, context: Context): void {
     const version = put(context, 'finding', { id: `${client.id} ${body.key}`, client: client.id, body, seen, by, note: '' });
     return { ...body, version, by, at: momentOf(context) };
   });
-  answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client).id));
+  answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client)));
   answer(router, ENDPOINTS.decide, ({ params, body }) => {
     const client = clientOr404(context, params.client);
     refuseFarDays(context, [client], { period: body.period });

@@ -69,7 +69,7 @@ export function fileRoutes(router: Router, context: Context): void {
 
   router.get(FILES.changeSheet.path, async (request, response) => {
     const client = clientOr404(context, check(FILES.changeSheet.params, request.params).client);
-    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(await movesStanding(context, client.id)));
+    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(await movesStanding(context, client)));
   });
 }
 

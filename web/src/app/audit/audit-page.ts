@@ -9,8 +9,8 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
-import type { FindingState } from '@lens/contract';
-import { CHECK_LABELS, type CheckId, CHECKS, countedWords, rangeText } from '@lens/core';
+import type { AuditedFinding, FindingState } from '@lens/contract';
+import { CHECK_LABELS, type CheckId, CHECKS, countedWords, rangeText, TARGET_METRICS, USUAL_TARGET } from '@lens/core';
 import { of, switchMap, tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
@@ -26,6 +26,7 @@ import { type AuditSection, barText, lookedText, sectionsOf, type Shown } from '
 import { DismissDialog } from './dismiss-dialog';
 import { FindingCard } from './finding-card';
 import { FindingFoot } from './finding-foot';
+import type { MovesChosen } from './finding-moves';
 import type { FindingView } from './finding-view';
 import { OtherCard } from './other-card';
 import type { OtherView } from './other-view';
@@ -85,6 +86,11 @@ export class AuditPage {
     const [before, resolved] = [this.audit()?.before, this.resolved()];
     return before && resolved ? rangeText({ from: before.madeOn, to: before.madeOn }, resolved.style.locale) : '';
   });
+  /** The outcome that the client is after. */
+  protected readonly outcome = computed(() => {
+    const client = this.client();
+    return client ? TARGET_METRICS[this.audit()?.target?.metric ?? USUAL_TARGET[client.metricSet]].outcome : '';
+  });
   protected readonly countedText = computed(() => countedWords(this.audit()?.target?.countedBy ?? 'orders').who);
   protected readonly sections = computed((): AuditSection[] => {
     const [audit, resolved] = [this.audit(), this.resolved()];
@@ -139,37 +145,41 @@ export class AuditPage {
       });
   }
 
-  protected accept(view: FindingView): void {
-    this.send(view, 'accepted', '');
-  }
+  /** The one move of a finding against the target. */
+  protected readonly whole = (view: FindingView): MovesChosen => ({ subjects: [], name: view.change });
 
-  protected dismiss(view: FindingView): void {
+  protected dismissSome(finding: AuditedFinding, chosen: MovesChosen): void {
     this.dialog
-      .open<DismissDialog, string, string>(DismissDialog, { width: '420px', data: view.finding.name })
+      .open<DismissDialog, string, string>(DismissDialog, {
+        width: '420px',
+        data: finding.check === 'target' ? finding.name : finding.about.name,
+      })
       .afterClosed()
       .subscribe((reason) => {
-        if (reason) this.send(view, 'dismissed', reason);
+        if (reason) this.decide(finding, 'dismissed', chosen, reason);
       });
   }
 
-  protected undo(view: FindingView): void {
+  protected takeBack(id: string | undefined): void {
     const resolved = this.resolved();
-    const id = view.finding.decided?.id;
     if (!resolved || id === undefined) return;
     this.moves
-      .undo(resolved.client.id, id)
+      .undo(resolved.client.id, [id])
       .subscribe({ next: () => this.reread.update((n) => n + 1), error: (error: ApiError) => this.tell(error.message) });
   }
 
-  private send(view: FindingView, decision: 'accepted' | 'dismissed', reason: string): void {
+  protected decide(finding: AuditedFinding, decision: 'accepted' | 'dismissed', { subjects, name }: MovesChosen, reason = ''): void {
     const asked = this.asked();
     if (!asked) return;
-    this.moves.decide(asked.body.client, { period: asked.body.period, finding: view.finding.key, decision, reason }).subscribe({
-      next: ({ id }) => {
+    const { client, period } = asked.body;
+    this.moves.decide(client, { period, finding: finding.key, subjects: [...subjects], decision, reason }).subscribe({
+      next: (moves) => {
         const reread = (): void => this.reread.update((n) => n + 1);
         reread();
-        const done = decision === 'accepted' ? `Accepted: ${view.change}` : `Dismissed: ${view.finding.name}`;
-        this.doings.stored(done, () => this.moves.undo(asked.body.client, id).pipe(tap(reread)));
+        const ids = moves.map(({ id }) => id);
+        this.doings.stored(`${decision === 'accepted' ? 'Accepted' : 'Dismissed'}: ${name}`, () =>
+          this.moves.undo(client, ids).pipe(tap(reread)),
+        );
       },
       error: (error: ApiError) => this.tell(error.message),
     });

@@ -1,3 +1,4 @@
+import type { AuditedTarget } from '@lens/contract';
 import type { Effect, Style } from '@lens/core';
 import { signedCount, signedMoney } from '../ui/signed';
 
@@ -13,4 +14,11 @@ export function effectText(effect: Effect, outcome: string, style: Style): strin
     ? `, profit ${signedMoney(effect.profit.middle, style)} (${signedMoney(effect.profit.low, style)} to ${signedMoney(effect.profit.high, style)})`
     : '';
   return `A day: ${spend}, ${outcomes}${profit}`;
+}
+
+/** What was decided of a move, with its reason; empty while nothing was. */
+export function decidedText(decided: AuditedTarget['decided']): string {
+  if (!decided) return '';
+  const said = decided.decision === 'accepted' ? 'Accepted' : 'Dismissed';
+  return decided.reason === '' ? said : `${said}: ${decided.reason}`;
 }

@@ -1,7 +1,7 @@
 import type { AuditedTarget } from '@lens/contract';
 import { formatNumber, BUILT_IN_BOOK, placeOnScale, reachOf, stakeOf, type Style, TARGET_METRICS, type Unfit } from '@lens/core';
 import { outcomesText, settingChangeText, targetWords } from '@lens/draw';
-import { accountStyle, effectText } from './effect-text';
+import { accountStyle, decidedText, effectText } from './effect-text';
 import { stakeText } from './stake-text';
 
 type Finding = AuditedTarget;
@@ -97,10 +97,4 @@ function marginalText({ marginal, metric, target, verdict }: Finding, write: (am
   const { label, better } = BUILT_IN_BOOK.named(metric);
   const meets = REACHES[reachOf(marginal, target, better === 'lower')];
   return `Its last money brings less than the average: ${label} about ${write(marginal.middle)} (${write(marginal.low)} to ${write(marginal.high)}) by the usual response to spend, and ${meets}.`;
-}
-
-function decidedText(decided: Finding['decided']): string {
-  if (!decided) return '';
-  const said = decided.decision === 'accepted' ? 'Accepted' : 'Dismissed';
-  return decided.reason === '' ? said : `${said}: ${decided.reason}`;
 }

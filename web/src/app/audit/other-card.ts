@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import type { WireProposedMove } from '@lens/contract';
+import type { Style } from '@lens/core';
+import { FindingMoves, type MovesChosen } from './finding-moves';
 import { FindingPicture } from './finding-picture';
 import type { OtherView } from './other-view';
 
 /** A finding beside the target: the sentence, what it rests on, what can be done, and the way to its rows. */
 @Component({
   selector: 'ul-other-card',
-  imports: [FindingPicture, MatButton, RouterLink],
+  imports: [FindingMoves, FindingPicture, MatButton, RouterLink],
   template: `
     <article [attr.aria-label]="view().finding.says">
       <div class="who">
@@ -25,6 +28,17 @@ import type { OtherView } from './other-view';
       </div>
       <div class="move">
         <p>{{ view().finding.advice }}</p>
+        @if (view().finding.moves; as moves) {
+          <ul-finding-moves
+            [moves]="moves"
+            [outcome]="outcome()"
+            [style]="style()"
+            [name]="view().finding.about.name"
+            (accepted)="accepted.emit($event)"
+            (dismissed)="dismissed.emit($event)"
+            (undone)="undone.emit($event)"
+          />
+        }
         @for (line of view().finding.happened; track line) {
           <p class="small happened">{{ line }}</p>
         }
@@ -51,6 +65,12 @@ import type { OtherView } from './other-view';
 export class OtherCard {
   readonly view = input.required<OtherView>();
   readonly isOpen = input(false);
+  /** The outcome that effects of moves count. */
+  readonly outcome = input.required<string>();
+  readonly style = input.required<Style>();
+  readonly accepted = output<MovesChosen>();
+  readonly dismissed = output<MovesChosen>();
+  readonly undone = output<WireProposedMove>();
   readonly opened = output();
   readonly noted = output();
 }

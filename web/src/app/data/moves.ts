@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Move, MovesReply, PlanRequest } from '@lens/contract';
 import type { DayRange } from '@lens/core';
-import { catchError, combineLatest, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
+import { catchError, combineLatest, concat, last, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 import { FocusService } from './focus';
 
@@ -21,7 +21,11 @@ export class MovesService {
   );
   readonly reply = toSignal(this.reply$);
 
-  decide(client: string, decision: { period: DayRange; finding: string; decision: Move['decision']; reason: string }): Observable<Move> {
+  /** Decides on some moves of a finding, or on all where no subjects are named. */
+  decide(
+    client: string,
+    decision: { period: DayRange; finding: string; subjects: string[]; decision: Move['decision']; reason: string },
+  ): Observable<Move[]> {
     return this.api.call('decide', { params: { client }, body: decision }).pipe(tap(() => this.changed.next()));
   }
 
@@ -29,8 +33,10 @@ export class MovesService {
     return this.api.call('acceptPlan', { params: { client }, body }).pipe(tap(() => this.changed.next()));
   }
 
-  undo(client: string, move: string): Observable<void> {
-    return this.api.call('undecide', { params: { client, move } }).pipe(
+  /** Takes decisions back. */
+  undo(client: string, moves: readonly string[]): Observable<void> {
+    return concat(...moves.map((move) => this.api.call('undecide', { params: { client, move } }))).pipe(
+      last(null, undefined),
       tap(() => this.changed.next()),
       map(() => undefined),
     );

@@ -52,7 +52,7 @@ export class MovesPage {
 
   protected undo(move: StandingMove): void {
     const client = this.client();
-    if (client) this.service.undo(client.id, move.id).subscribe();
+    if (client) this.service.undo(client.id, [move.id]).subscribe();
   }
 }
 

@@ -5,7 +5,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import type { PlanReply, PlanRequest } from '@lens/contract';
 import { daysInMonth, dayParts, formatNumber } from '@lens/core';
-import { forkJoin, tap } from 'rxjs';
+import { tap } from 'rxjs';
 import { Api, type ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
@@ -128,7 +128,8 @@ export class PlanPage {
         const reread = (): void => this.reread.update((n) => n + 1);
         reread();
         // The newest of all are those that have just been accepted.
-        const undo = () => forkJoin(moves.slice(0, keys.length).map(({ id }) => this.moves.undo(client.id, id))).pipe(tap(reread));
+        const ids = moves.slice(0, keys.length).map(({ id }) => id);
+        const undo = () => this.moves.undo(client.id, ids).pipe(tap(reread));
         this.doings.stored(`Accepted: ${keys.length} ${keys.length === 1 ? 'change' : 'changes'} of budgets`, undo);
       },
       error: (error: ApiError) => this.notices.open(error.message, 'Close', { duration: 8000 }),
