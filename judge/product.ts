@@ -1,4 +1,4 @@
-import type { AuditReply, Move, MovesReply, PlanReply } from '@lens/contract';
+import type { AuditReply, Move, MovesReply, PlanReply, SentMove } from '@lens/contract';
 import { send } from '../server/test/harness';
 
 async function asked<T>(address: string, method: string, path: string, body?: unknown): Promise<T> {
@@ -12,21 +12,36 @@ export async function clientIds(address: string): Promise<Map<string, string>> {
   return new Map(clients.map(({ id, name }) => [name, id]));
 }
 
-/** Accepts every pause of an ad that an audit of some days proposes and nobody has decided: budgets are planned together. */
-export async function acceptPauses(address: string, client: string, period: { from: string; to: string }): Promise<Move[]> {
+/**
+ * Accepts every pause of an ad that an audit of some days proposes, and all that is to be shut out or switched off, where nobody
+ * has decided; budgets are planned together.
+ */
+export async function acceptFound(address: string, client: string, period: { from: string; to: string }): Promise<Move[]> {
   const { findings } = await asked<AuditReply>(address, 'POST', '/audit', { client, period });
   const accepted: Move[] = [];
   for (const finding of findings) {
-    if (finding.check !== 'target' || finding.level !== 'ad' || !finding.move || finding.decided) continue;
-    const move = await asked<Move>(address, 'POST', `/clients/${client}/moves`, {
-      period,
-      finding: finding.key,
-      decision: 'accepted',
-      reason: '',
+    const isMeant =
+      finding.check === 'target'
+        ? finding.level === 'ad' && finding.move && !finding.decided
+        : finding.moves?.some(({ decided }) => decided === null);
+    if (!isMeant) continue;
+    const moves = await asked<Move[]>(address, 'POST', `/clients/${client}/moves`, {
+      ...{ period, finding: finding.key, decision: 'accepted', reason: '' },
+      subjects: finding.check === 'target' ? [] : finding.moves?.flatMap(({ decided, subject }) => (decided ? [] : [subject])),
     });
-    accepted.push(move);
+    accepted.push(...moves);
   }
   return accepted;
+}
+
+/** Sends accepted moves to their channels, and gives those that arrived. */
+export async function sendMoves(address: string, client: string, moves: readonly Move[]): Promise<Move[]> {
+  if (moves.length === 0) return [];
+  const { results } = await asked<{ results: SentMove[] }>(address, 'POST', `/clients/${client}/moves/send`, {
+    moves: moves.map(({ id }) => id),
+  });
+  const sent = new Set(results.flatMap(({ id, outcome }) => (outcome === 'sent' ? [id] : [])));
+  return moves.filter(({ id }) => sent.has(id));
 }
 
 /** Accepts every change of a plan for profit over some days to come, and gives the moves it became. */

@@ -20,7 +20,7 @@ import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
 import { figuresOfHours, judgeHours } from './hours';
 import { figuresOfStops, judgeStops } from './stops';
 import type { Move } from '@lens/contract';
-import { acceptPauses, acceptPlan, clientIds, refreshAll } from './product';
+import { acceptFound, acceptPlan, clientIds, refreshAll, sendMoves } from './product';
 
 export interface JudgeOptions {
   readonly clients: readonly ClientWorld[];
@@ -67,19 +67,22 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     // All that was lived kept this process busy: connections that the server closed meanwhile are noticed before one is used.
     await new Promise((resolve) => setTimeout(resolve, 0));
     await new Promise((resolve) => setImmediate(resolve));
+    let refused = 0;
     for (let round = 0; round < rounds; round++) {
       for (const client of clients) {
         const id = ids.get(client.name) ?? '';
         if (round > 0) await refreshAll(server.address, id);
         const period = { from: isoDay(market.today - WINDOW), to: isoDay(market.today - 1) };
         const coming = { from: isoDay(market.today), to: isoDay(market.today + WINDOW - 1) };
-        const accepted = [...(await acceptPlan(server.address, id, coming)), ...(await acceptPauses(server.address, id, period))];
-        for (const each of accepted) {
-          const change = changeOf(client, each, market.today);
-          market.change(change);
-          made.get(client)?.push({ accepted: each, change });
-        }
-        say(`Round ${round + 1}, ${client.name}: ${accepted.length} moves accepted.`);
+        const accepted = [...(await acceptPlan(server.address, id, coming)), ...(await acceptFound(server.address, id, period))];
+        const sent = new Map((await sendMoves(server.address, id, accepted)).map((move) => [move.id, move]));
+        const arrived = market.changes.flatMap((change): Made[] => {
+          const move = sent.get(change.key ?? '');
+          return move ? [{ accepted: move, change }] : [];
+        });
+        made.get(client)?.push(...arrived);
+        refused += accepted.length - arrived.length;
+        say(`Round ${round + 1}, ${client.name}: ${accepted.length} moves accepted, ${arrived.length} made at their channels.`);
       }
       market.advance(WEEK);
     }
@@ -91,6 +94,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
       ...late,
       ...credit,
       ...claims,
+      { name: 'Moves that their channels refused', value: -refused, bar: 0, unit: '' },
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),
     ];
   } finally {
@@ -99,13 +103,6 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
     outside.close();
     for (const path of [folder, `${folder}.key`]) rmSync(path, { recursive: true, force: true });
   }
-}
-
-/** What a channel is told for a move. */
-function changeOf(client: ClientWorld, { entity: { externalId }, change }: Move, day: number): Change {
-  const campaign = client.campaigns.find(({ id }) => externalId === id || externalId.startsWith(`${id}-`))?.id ?? '';
-  if (change.field === 'daily budget') return { day, campaign, by: 'judge', field: change.field, what: '', value: change.to.toFixed(2) };
-  return { day, campaign, by: 'judge', field: 'ad status', what: externalId, value: 'paused' };
 }
 
 function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { from: number; to: number }): Figure[] {
@@ -128,7 +125,9 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
     known.set(key, found);
     return found;
   };
-  const held = made.map((each, at) => heldRange(client, each, [livedWith(at, each.change.day), livedWith(at + 1, each.change.day)]));
+  const held = tried(made).map(({ each, at }) =>
+    heldRange(client, each, [livedWith(at, each.change.day), livedWith(at + 1, each.change.day)]),
+  );
   const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
   const settings = new Settings(client, changes);
   const groups = client.campaigns
@@ -148,7 +147,36 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
     { name: name('moves whose range of spend holds what then happens'), value: share(({ spend }) => spend), bar: 0.8, unit: '%' },
     { name: name('moves whose range of profit, where told, holds'), value: share(({ profit }) => profit), bar: 0.8, unit: '%' },
     { name: name('groups with an ad that runs'), value: (groups.length - dark.length) / groups.length, bar: 1, unit: '%' },
+    ...worthlessGone(client, made),
   ];
+}
+
+/** Most moves of one kind of which it is lived what they did: some clients shut out a hundred parts. */
+const MOST_TRIED = 16;
+
+/** The moves whose ranges are held against what they did: of each field so many, evenly over the rounds. */
+function tried(made: readonly Made[]): { readonly each: Made; readonly at: number }[] {
+  const placed = made.map((each, at) => ({ each, at }));
+  const fields = [...new Set(made.map(({ change }) => change.field))];
+  return fields.flatMap((field) => {
+    const own = placed.filter(({ each }) => each.change.field === field);
+    const step = Math.max(1, own.length / MOST_TRIED);
+    return own.filter((_, nth) => Math.floor(nth / step) > Math.floor((nth - 1) / step));
+  });
+}
+
+/** What share of what comes by worthless parts of campaigns, as the world knows them, they are no longer shown in. */
+function worthlessGone(client: ClientWorld, made: readonly Made[]): Figure[] {
+  const blocked = new Set(made.flatMap(({ change }) => (change.field === 'block' ? [`${change.campaign} ${change.what}`] : [])));
+  const worthless = client.campaigns.flatMap(({ id, groups }) =>
+    groups.flatMap(({ places }) =>
+      places.filter(({ quality }) => quality === 0).map((place) => ({ ...place, key: `${id} ${place.name}` })),
+    ),
+  );
+  const weight = (of: typeof worthless): number => of.reduce((sum, each) => sum + each.weight, 0);
+  if (weight(worthless) === 0) return [];
+  const gone = weight(worthless.filter(({ key }) => blocked.has(key))) / weight(worthless);
+  return [{ name: `${client.name}: worthless sources gone, by how often they are met`, value: gone, bar: 0.95, unit: '%' }];
 }
 
 /** Looks whether the ranges of a move hold the difference a day between the lives without it and with it, after the moves before it. */

@@ -167,13 +167,22 @@ export const move = z.object({
   proposedBy: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('finding'), check: z.enum(CHECKS), key: z.string() }),
     z.object({ kind: z.literal('plan'), days: dayRange }),
+    z.object({ kind: z.literal('way back'), move: id }),
   ]),
   /** Fingerprint of the ad's picture as it was then, where it had one. */
   picture: z.string().exactOptional(),
   decision,
   reason: z.string(),
+  /** Who decided; empty where nobody said. */
+  by: z.string(),
   decidedAt: z.string(),
   decidedOn: day,
+  /** By whom of those who lead it was approved. */
+  approved: z.object({ by: z.string(), at: z.string() }).nullable(),
+  /** Who sent it to its channel, and the channel's day from which it holds. */
+  sent: z.object({ by: z.string(), at: z.string(), day }).nullable(),
+  /** What came in the way when it was last sent in vain; empty where nothing did. */
+  trouble: z.string(),
 });
 export type Move = z.infer<typeof move>;
 
@@ -235,6 +244,7 @@ export const newMove = z
     subjects: z.array(z.string().max(1000)).max(1000).default([]),
     decision,
     reason: z.string().trim().max(500),
+    by: z.string().trim().max(100).default(''),
   })
   .refine((each) => each.decision === 'accepted' || each.reason !== '', { message: 'Say why the move is dismissed', path: ['reason'] });
 
@@ -244,6 +254,8 @@ export type StandingMove = z.infer<typeof standingMove>;
 
 export const movesReply = z.object({
   moves: z.array(standingMove),
+  /** People who approve moves before they are sent; where nobody is named none need be approved. */
+  leads: z.array(z.string()).readonly(),
   /** Of those that nobody is known to have carried out. */
   accepted: z.object({
     moves: z.number().int(),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AUDIT_ENDPOINTS } from './audit-endpoints';
+import { SENDING_ENDPOINTS } from './sending';
 import { day, id } from './basic';
 import * as clients from './clients';
 import { clientGlance } from './glance';
@@ -272,6 +273,7 @@ export const ENDPOINTS = {
     reply: compare.trace,
   }),
   ...AUDIT_ENDPOINTS,
+  ...SENDING_ENDPOINTS,
   ...PLAN_ENDPOINTS,
 } as const;
 

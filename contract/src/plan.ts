@@ -106,6 +106,7 @@ export const PLAN_ENDPOINTS = {
       plan: planRequest,
       keys: z.array(z.string().max(300)).min(1, 'Choose a change').max(1000),
       dataVersion: z.number().int(),
+      by: z.string().trim().max(100).default(''),
     }),
     reply: movesReply,
   }),

@@ -121,6 +121,10 @@ export class Market {
     this.keep(this.clients);
   }
 
+  get changes(): readonly Change[] {
+    return this.state.changes;
+  }
+
   /** Takes a change; it holds from today on. */
   change(change: Change): void {
     this.state = { ...this.state, changes: [...this.state.changes, change] };

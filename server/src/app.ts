@@ -10,6 +10,7 @@ import type { Seal } from './connect/seal';
 import type { Context } from './context';
 import { noteAsker } from './query/asker';
 import { auditRoutes } from './routes/audit';
+import { moveRoutes } from './routes/moves';
 import { planRoutes } from './routes/plan';
 import { clientRoutes } from './routes/clients';
 import { compareRoutes } from './routes/compare';
@@ -90,6 +91,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   frozenRoutes(router, context);
   freshRoutes(router, context);
   auditRoutes(router, context);
+  moveRoutes(router, context, refresher);
   planRoutes(router, context);
   rulesRoutes(router, context);
   wordRoutes(router, context);

@@ -8,8 +8,14 @@ import { channelName, read, resultOf, type Situation } from './situation';
 
 /** Days up to the last that is looked at of which money and outcomes of parts are taken together: single weeks say little of small parts. */
 export const PARTS_DAYS = 182;
-/** Money of all those days for as many as are looked at. */
-export const atPace = ({ days }: Pick<Situation, 'days'>, money: number): number => (money * lengthOf(days)) / PARTS_DAYS;
+/** The days of which parts are taken together: those before reports tell of them say nothing. */
+export function partsDays({ tables, days }: Pick<Situation, 'tables' | 'days'>, dimension: string): DayRange {
+  const told = tables.feeds.flatMap((feed) => (feed.dimensions.has(dimension) ? feed.covers.map(({ from }) => from) : []));
+  return { from: Math.max(days.to - PARTS_DAYS + 1, Math.min(days.to, ...told)), to: days.to };
+}
+
+/** Money of some days for as many as are looked at. */
+export const atPace = ({ days }: Pick<Situation, 'days'>, money: number, of: DayRange): number => (money * lengthOf(days)) / lengthOf(of);
 
 /** One part of a campaign. */
 export interface CampaignPart extends Spent {

@@ -75,6 +75,6 @@ function schedules(situation: Situation, closed: readonly Pick<ChannelHours, 'na
     const from = tidyHours(known.get(part.campaign) ?? []);
     const to = hoursOfBoth(from, movedHours(accepting, situation.hoursAhead(part.campaign)));
     if (to.length === 0 || JSON.stringify(to) === JSON.stringify(from)) return [];
-    return shutOut({ parts: [part], spentLately: ({ spend }) => spend, change: { field: 'schedule', from, to } });
+    return shutOut([{ parts: [part], change: { field: 'schedule', from, to } }], ({ spend }) => spend);
   });
 }

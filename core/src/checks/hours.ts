@@ -12,7 +12,7 @@ import { closedFinding } from './closed-hours';
 import type { OtherFinding } from './finding';
 import { type ChannelHours, channelHours, hourRows } from './hour-cells';
 import { only, resultOf, type Situation } from './situation';
-import { isTold, atPace, PARTS_DAYS } from './campaign-parts';
+import { atPace, isTold, partsDays } from './campaign-parts';
 import { listed, Words } from './words';
 
 /** With fewer results nothing is said of hours. */
@@ -28,7 +28,7 @@ const MOST_WEEKDAYS = 4;
  */
 export function checkHours(situation: Situation): Looked {
   if (!isTold(situation, HOUR_OF_WEEK)) return lacking('hours', 'no report tells spend and outcomes by hour. Fetch one under Intake');
-  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  const days = partsDays(situation, HOUR_OF_WEEK);
   const channels = channelHours(situation, days);
   if (channels.length === 0) return lacking('hours', 'hours are told in no way that can be read, such as “08:00” beside a day');
   const findings = [
@@ -62,7 +62,7 @@ function hoursFinding(situation: Situation, { name, cells }: ChannelHours, days:
       key: findingKey('hours', 'hours differ', name),
       about: { kind: 'Channel', name: `Hours of ${name}`, path: [] },
       group: supported.length > 0 ? 'worth watching' : 'fine',
-      money: atPace(situation, sum(less.map(({ spend, ratio }) => spend * (1 - ratio)))),
+      money: atPace(situation, sum(less.map(({ spend, ratio }) => spend * (1 - ratio))), days),
       days,
       since: null,
       says:

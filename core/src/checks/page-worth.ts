@@ -6,7 +6,7 @@ import { PAGE_PATH } from '../measure/dimension';
 import { besideSiblings, betterOf, expecting } from './beside-whole';
 import { findingKey } from './check';
 import type { OtherFinding } from './finding';
-import { isTold, PARTS_DAYS, partsOf } from './campaign-parts';
+import { isTold, partsDays, partsOf } from './campaign-parts';
 import { read, resultOf, type Situation } from './situation';
 import { listed, Words } from './words';
 
@@ -66,7 +66,7 @@ export function stayedFinding(situation: Situation): OtherFinding[] {
 /** Pages that surely bring at least a quarter more than what their campaign brings for the same money. */
 export function worthMoreFinding(situation: Situation): OtherFinding[] {
   if (!isTold(situation, PAGE_PATH)) return [];
-  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  const days = partsDays(situation, PAGE_PATH);
   const parts = [...groupBy(partsOf(situation, PAGE_PATH, days), ({ whole }) => whole).values()].flatMap((own) =>
     besideSiblings(expecting(own)),
   );

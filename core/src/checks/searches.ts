@@ -7,7 +7,7 @@ import { groupBy } from '../list/group-by';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf, spentIn } from './campaign-parts';
+import { atPace, type CampaignPart, isTold, partsDays, partsOf, spentIn } from './campaign-parts';
 import { isOfName, wordsOf } from './search-words';
 import { shutAlready } from './shut-out';
 import { shuttingOut } from './shut-out-moves';
@@ -54,7 +54,7 @@ const MOST_NAMED = 8;
  * and searches for its own name, which sell by themselves, would make all others look bad: both are left out, and what is excluded already.
  */
 export function checkSearches(situation: Situation): Looked {
-  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  const days = partsDays(situation, 'search term');
   if (!isTold(situation, 'search term'))
     return lacking('searches', 'no report tells spend and outcomes by search term. Fetch one under Intake');
   const isOut = shutAlready(situation, 'search term');
@@ -72,10 +72,10 @@ export function checkSearches(situation: Situation): Looked {
   const [shutOut, spentLately] = [shuttingOut(situation), spentIn(situation, 'search term')];
   const findings = told.map(({ gram, step }) => ({
     ...findingOf(situation, gram, days, step),
-    moves: shutOut({
-      ...{ parts: resultsOf(gram, terms), spentLately },
-      change: { field: 'searches', what: gram.gram, from: 'allowed', to: 'excluded' },
-    }),
+    moves: shutOut(
+      [{ parts: resultsOf(gram, terms), change: { field: 'searches', what: gram.gram, from: 'allowed', to: 'excluded' } }],
+      spentLately,
+    ),
   }));
   const looked = quantity(new Set(terms.map(({ name }) => name)).size, 'search term', 'search terms', situation.style);
   return { check: 'searches', looked, findings, lacks: '' };
@@ -193,7 +193,7 @@ function findingOf(situation: Situation, own: Gram, days: Situation['days'], ste
     key: findingKey('searches', 'wrong intent', gram),
     about: { kind: 'Words of searches', name: `“${gram}”`, path: [] },
     group: 'loses money',
-    money: atPace(situation, wasteOf(own)),
+    money: atPace(situation, wasteOf(own), days),
     days,
     since: null,
     says: `Searches with “${gram}” took ${words.money(spend)} and brought ${brought}; for the same money other searches bring ${words.few(expected)}.`,

@@ -11,44 +11,52 @@ import type { CampaignPart } from './campaign-parts';
 import { totalOf } from './beside-whole';
 import { metricsOf, read, resultOf, type Situation } from './situation';
 
-/** Parts of campaigns that are to be shut out, one change a campaign for each group of them. */
+/** Parts of campaigns that a change shuts out together: one move for each campaign that has some of them. */
 export interface ToShutOut {
   /** As they did on the days that say what they bring. */
   readonly parts: readonly CampaignPart[];
-  /** What they spent on the days that are looked at. */
-  readonly spentLately: (part: CampaignPart) => number;
   readonly change: SettingChange;
 }
 
+interface OfCampaign extends ToShutOut {
+  readonly first: CampaignPart;
+  /** A day. */
+  readonly spend: number;
+}
+
 /**
- * Makes moves of parts that are to be shut out of their campaigns. What a day of them costs goes by the days that are looked at,
- * what they bring for it by all of the days that tell it; a part that costs nothing any more is left.
+ * Makes moves of what is to be shut out of campaigns. What a day of it costs goes by the days that are looked at, what it brings
+ * for that by all of the days that tell it; what costs nothing any more is left.
  */
-export function shuttingOut(situation: Situation): (asked: ToShutOut) => ProposedMove[] {
+export function shuttingOut(
+  situation: Situation,
+): (asked: readonly ToShutOut[], spentLately: (part: CampaignPart) => number) => ProposedMove[] {
   const length = lengthOf(situation.days);
   const campaigns = campaignsOf(situation);
   const worth = worthIn(situation);
-  return ({ parts, spentLately, change }) =>
-    [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own): ProposedMove[] => {
-      const [first] = own;
-      const campaign = first && campaigns.get(first.whole);
-      const spend = sum(own.map(spentLately)) / length;
-      const total = totalOf(own);
-      if (!campaign || !(spend > 0) || !(total.spend > 0)) return [];
+  return (asked, spentLately) => {
+    const changes = asked.flatMap(({ parts, change }) =>
+      [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own): OfCampaign[] => {
+        const spend = sum(own.map(spentLately)) / length;
+        return own[0] && spend > 0 && totalOf(own).spend > 0 ? [{ parts: own, change, first: own[0], spend }] : [];
+      }),
+    );
+    const together = groupBy(changes, ({ first }) => first.whole);
+    return changes.flatMap(({ parts, change, first, spend }): ProposedMove[] => {
+      const campaign = campaigns.get(first.whole);
+      if (!campaign) return [];
       const { whole: key, campaignName: name, channelName, campaign: member } = first;
+      const total = totalOf(parts);
       const outcomes = (spend * total.outcomes) / total.spend;
       const others = Math.max(0, campaign.spend - spend);
-      return [
-        {
-          entity: { level: 'campaign', member, key, name, channelName },
-          change,
-          effect: shutOutEffect({
-            ...{ spend, outcomes, seen: total.outcomes, worth, lostToBudget: campaign.lost, campaignSpend: campaign.spend },
-            rest: others > 0 ? Math.max(0, campaign.outcomes - outcomes) / others : 0,
-          }),
-        },
-      ];
+      const effect = shutOutEffect({
+        ...{ spend, outcomes, seen: total.outcomes, worth, lostToBudget: campaign.lost, campaignSpend: campaign.spend },
+        together: sum((together.get(first.whole) ?? []).map((each) => each.spend)),
+        rest: others > 0 ? Math.max(0, campaign.outcomes - outcomes) / others : 0,
+      });
+      return [{ entity: { level: 'campaign', member, key, name, channelName }, change, effect }];
     });
+  };
 }
 
 /** A day of each campaign, by its key. */

@@ -83,6 +83,15 @@ describe('sources', () => {
     expect(findings[0]?.says).toContain('placement “6” took £1,820 and brought 0 purchases');
   });
 
+  it('are found of fewer days where reports begin later: those before say nothing', () => {
+    const later = placements(0).filter(({ day }) => day > LOOKED.to - 60);
+    const feed = reportOf(later);
+    const told = { ...feed, covers: feed.covers.map((cover) => ({ ...cover, from: LOOKED.to - 59 })) };
+    expect(checkSources(situationOf([told])).findings).toMatchObject([
+      { trouble: 'placement', days: { from: LOOKED.to - 59, to: LOOKED.to } },
+    ]);
+  });
+
   it('that bring as much as others are none, and without such a report it is said which would tell', () => {
     expect(checkSources(situationOf([reportOf(placements(1))])).findings).toEqual([]);
     expect(checkSources(situationOf([reportOf([{ day: 270, codes: { campaign: 1 }, amounts: { spend: 1 } }])])).lacks).toContain(

@@ -7,7 +7,7 @@ import { groupBy } from '../list/group-by';
 import { NONE } from '../rows/coding';
 import type { DayRange } from '../time/day';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
-import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf, spentIn } from './campaign-parts';
+import { atPace, type CampaignPart, isTold, partsDays, partsOf, spentIn } from './campaign-parts';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
 import { shutAlready } from './shut-out';
@@ -46,20 +46,17 @@ const MOST_NAMED = 12;
  * the part, and else by the channel's own claims.
  */
 export function checkSources(situation: Situation): Looked {
-  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
-  const told = PARTS.flatMap((dimension) =>
-    isTold(situation, dimension) ? [{ dimension, parts: partsOf(situation, dimension, days) }] : [],
-  );
+  const told = PARTS.flatMap((dimension) => (isTold(situation, dimension) ? [inDays(situation, dimension)] : []));
   if (told.length === 0)
     return lacking('sources', 'no report tells spend and outcomes by placement, device, place or the like. Fetch one under Intake');
-  const judged = told.flatMap(({ dimension, parts }) => {
+  const judged = told.flatMap(({ dimension, days, parts }) => {
     const alone = aloneOf(situation, dimension, days);
     const isOut = shutAlready(situation, dimension);
     return [...groupBy(parts, ({ whole }) => whole).values()].flatMap((own) => {
       const byThemselves = alone(own);
       return besideSiblings(expecting(byThemselves ?? own))
         .filter((part) => !isOut(part))
-        .map((part) => ({ ...part, dimension, isAlone: byThemselves !== null }));
+        .map((part) => ({ ...part, dimension, days, isAlone: byThemselves !== null }));
     });
   });
   const shutOut = shuttingOut(situation);
@@ -75,9 +72,20 @@ export function checkSources(situation: Situation): Looked {
   return {
     check: 'sources',
     looked: looked.join(', '),
-    findings: costly.map((own) => ({ ...findingOf(situation, own, days), ...shutOutOf(situation, own, shutOut) })),
+    findings: costly.map((own) => ({ ...findingOf(situation, own), ...shutOutOf(situation, own, shutOut) })),
     lacks: '',
   };
+}
+
+/** Parts of one kind, and the days of which they are taken. */
+interface Told {
+  readonly dimension: string;
+  readonly days: DayRange;
+}
+
+function inDays(situation: Situation, dimension: string): Told & { readonly parts: CampaignPart[] } {
+  const days = partsDays(situation, dimension);
+  return { dimension, days, parts: partsOf(situation, dimension, days) };
 }
 
 /** Where ads stand: many see them on the way to something else. Of devices, keywords and pages claims tell as well, and of more outcomes. */
@@ -118,23 +126,22 @@ const labelOf = ({ tables: { vocabulary } }: Situation, dimension: string): stri
 function shutOutOf(situation: Situation, parts: readonly Costly[], shutOut: ReturnType<typeof shuttingOut>): Pick<OtherFinding, 'moves'> {
   const dimension = parts[0]?.dimension ?? '';
   if (!LISTED.includes(dimension)) return {};
-  const spentLately = spentIn(situation, dimension);
-  return {
-    moves: parts
-      .toSorted((a, b) => wasteOf(b) - wasteOf(a))
-      .flatMap((part) =>
-        shutOut({ parts: [part], spentLately, change: { field: 'part', dimension, what: part.name, from: 'allowed', to: 'excluded' } }),
-      ),
-  };
+  const asked = parts
+    .toSorted((a, b) => wasteOf(b) - wasteOf(a))
+    .map((part) => ({
+      parts: [part],
+      change: { field: 'part', dimension, what: part.name, from: 'allowed', to: 'excluded' } as const,
+    }));
+  return { moves: shutOut(asked, spentIn(situation, dimension)) };
 }
 
-type Costly = CampaignPart & Expecting & { readonly dimension: string; readonly beside: Beside; readonly isAlone: boolean };
+type Costly = CampaignPart & Expecting & Told & { readonly beside: Beside; readonly isAlone: boolean };
 
 /** The costly parts of one campaign by one dimension, as one finding. */
-function findingOf(situation: Situation, parts: readonly Costly[], days: DayRange): OtherFinding {
+function findingOf(situation: Situation, parts: readonly Costly[]): OtherFinding {
   const [first] = parts;
   if (!first) throw new RangeError('A finding is of a part at least');
-  const { dimension, whole, campaignName, channelName, isAlone } = first;
+  const { dimension, days, whole, campaignName, channelName, isAlone } = first;
   const words = new Words(situation.style);
   const { many, several } = resultOf(situation);
   const byMoney = parts.toSorted((a, b) => wasteOf(b) - wasteOf(a));
@@ -148,7 +155,7 @@ function findingOf(situation: Situation, parts: readonly Costly[], days: DayRang
     key: findingKey('sources', dimension, whole),
     about: { kind: 'Campaign', name: campaignName, path: [channelName] },
     group: 'loses money',
-    money: atPace(situation, sum(parts.map(wasteOf))),
+    money: atPace(situation, sum(parts.map(wasteOf)), days),
     days,
     since: null,
     says: `${campaignName}: ${which} took ${words.money(spend)} and brought ${several(outcomes, situation.style)}${isAlone ? ' of people who met nothing else' : ''}; for the same money the campaign as a whole brings ${words.count(expected)}.`,

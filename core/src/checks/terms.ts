@@ -12,7 +12,7 @@ import type { OtherFinding } from './finding';
 import { keptOutKeywords } from './own-keywords';
 import { isOfName, wordsOf } from './search-words';
 import { read, resultOf, type Situation } from './situation';
-import { atPace, type CampaignPart, isTold, PARTS_DAYS, partsOf } from './campaign-parts';
+import { atPace, type CampaignPart, isTold, partsDays, partsOf } from './campaign-parts';
 import { listed, Words } from './words';
 
 /** A term is worth a keyword of its own from so many results on; fewer may be anybody's. */
@@ -37,7 +37,7 @@ interface Term {
 export function checkTerms(situation: Situation): Looked {
   if (!isTold(situation, 'search term'))
     return lacking('terms', 'no report tells spend and outcomes by search term. Fetch one under Intake');
-  const days = { from: situation.days.to - PARTS_DAYS + 1, to: situation.days.to };
+  const days = partsDays(situation, 'search term');
   const terms = [...groupBy(partsOf(situation, 'search term', days), ({ channelName, name }) => `${channelName} ${name}`).values()].flatMap(
     (campaigns): Term[] => {
       const [first] = campaigns;
@@ -140,7 +140,7 @@ function shared(situation: Situation, terms: readonly Term[], days: DayRange): O
       trouble: 'two campaigns',
       about: { kind: 'Search terms', name: 'Two campaigns after one term', path: [] },
       group: 'worth watching',
-      money: atPace(situation, sum(both.map(({ campaigns }) => Math.min(...campaigns.map(({ spend }) => spend))))),
+      money: atPace(situation, sum(both.map(({ campaigns }) => Math.min(...campaigns.map(({ spend }) => spend)))), days),
       says: `${quantity(both.length, 'search term is', 'search terms are', situation.style)} paid for by two campaigns of one channel or more, which bid against each other: ${listed(both.slice(0, 3).map(({ name }) => `“${name}”`))}${both.length > 3 ? ' and others' : ''}.`,
       evidence: [`Each of them has a tenth or more of the term’s spend, ${words.days(days)}.`],
       advice: 'Let the campaign that it is meant for have it, and exclude it in the other.',

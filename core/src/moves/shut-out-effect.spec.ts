@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { type ShutOut, shutOutEffect } from './shut-out-effect';
 
 const PART: ShutOut = {
-  ...{ spend: 10, outcomes: 0.1, seen: 18, rest: 0.05, campaignSpend: 100, lostToBudget: 0 },
+  ...{ spend: 10, together: 10, outcomes: 0.1, seen: 18, rest: 0.05, campaignSpend: 100, lostToBudget: 0 },
   worth: { each: 20, isEarned: true },
 };
-const effect = (part: Partial<ShutOut> = {}) => shutOutEffect({ ...PART, ...part });
+const effect = (part: Partial<ShutOut> = {}) => shutOutEffect({ ...PART, together: part.spend ?? PART.spend, ...part });
 
 describe('shutting a part out of its campaign', () => {
   it('saves its money where the budget keeps the rest from nothing, and loses what it caused', () => {
@@ -23,6 +23,8 @@ describe('shutting a part out of its campaign', () => {
     expect(outcomes.middle).toBeCloseTo(10 * 0.05 * 0.7 - 0.07, 9);
     // Of 100 a day 2 more could have been spent: a fifth of its money.
     expect(effect({ lostToBudget: 0.02 }).spend.middle).toBeCloseTo(-10 + (100 * 0.02) / 0.98, 9);
+    // Of two such parts each has half of that.
+    expect(effect({ lostToBudget: 0.02, together: 20 }).spend.middle).toBeCloseTo(-10 + (100 * 0.02) / 0.98 / 2, 9);
     expect(effect({ lostToBudget: null }).spend).toMatchObject({ low: -15, middle: -5 });
   });
 

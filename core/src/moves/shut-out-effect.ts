@@ -15,6 +15,8 @@ export interface ShutOut {
   readonly campaignSpend: number;
   /** Share of the impressions the campaign could have that its budget loses; null where not measured. */
   readonly lostToBudget: number | null;
+  /** What all that is shut out of the campaign with it spends: the rest can spend so much again once. */
+  readonly together: number;
   /** Null where nothing says what an outcome is worth. */
   readonly worth: Worth | null;
 }
@@ -29,8 +31,8 @@ const OTHER_DAYS = { least: 0.5, most: 1.5 };
  * more; what it caused is lost, and what the rest brings for the money is gained. The money goes as far as the demand that the
  * budget loses, and brings by the usual response what the last money does (calculations, chapter 14).
  */
-export function shutOutEffect({ spend, outcomes, seen, rest, campaignSpend, lostToBudget, worth }: ShutOut): Effect {
-  const again = spentAgain(spend, campaignSpend, lostToBudget);
+export function shutOutEffect({ spend, outcomes, seen, rest, campaignSpend, lostToBudget, together, worth }: ShutOut): Effect {
+  const again = spentAgain(together, campaignSpend, lostToBudget);
   const { low: least, high: most } = poissonInterval(seen);
   // Where none were seen, what chance could hide goes by the rest's rate at most.
   const [fewest, many] = seen > 0 ? [(outcomes * least) / seen, (outcomes * most) / seen] : [0, Math.min(most, spend * rest)];
@@ -57,7 +59,7 @@ export function shutOutEffect({ spend, outcomes, seen, rest, campaignSpend, lost
   };
 }
 
-/** The share of a part's money that the rest of its campaign spends instead. */
+/** The share of the money of all that is shut out that the rest of its campaign spends instead. */
 function spentAgain(spend: number, campaignSpend: number, lostToBudget: number | null): Ranged {
   if (lostToBudget === null) return { low: 0, middle: 0.5, high: 1 };
   const wanted = (campaignSpend * lostToBudget) / Math.max(0.05, 1 - lostToBudget);

@@ -1,4 +1,5 @@
-import { dayOf, holds, isoDay } from '../world/calendar';
+import { accountKept, minuteIn } from '../world/account';
+import { dayOf, holds, isoDay, weekday } from '../world/calendar';
 import type { Ad, Campaign, ClientWorld } from '../world/spec';
 
 /** A change somebody asked a channel for. Days are whole days: it holds from the day on. */
@@ -10,6 +11,8 @@ export interface Change {
   /** What within the campaign: an ad's id, a place, words of searches, a device; empty for the campaign itself. */
   readonly what: string;
   readonly value: string;
+  /** The same for the same change asked again. */
+  readonly key?: string | undefined;
 }
 
 export const CHANGE_FIELDS = [
@@ -45,7 +48,7 @@ export class Settings {
   private readonly narrowed: ReadonlySet<string>;
 
   constructor(
-    world: ClientWorld,
+    private readonly world: ClientWorld,
     readonly made: readonly Change[],
   ) {
     const own = world.campaigns.flatMap(({ id, history = [] }) =>
@@ -84,8 +87,39 @@ export class Settings {
     for (const words of this.exclusions.get(campaign.id) ?? [])
       if (holdsWords(of.term, words) && is('exclude', words) === 'excluded') return 0;
     const hours = is('schedule', '');
-    if (hours !== undefined && hours[of.hour] === '0') return 0;
+    if (hours !== undefined && hours[this.placeIn(hours, campaign, day, of.hour)] === '0') return 0;
     return Math.max(0, 1 + Number(is('bid adjustment', of.device) ?? 0));
+  }
+
+  /** What a field is set to on a day. */
+  now(campaign: Campaign, field: ChangeField, what: string, day: number): string {
+    const own = this.latest(campaign.id, field, what, day);
+    if (own !== undefined) return own;
+    switch (field) {
+      case 'daily budget':
+        return String(campaign.budget);
+      case 'bid':
+        return String(campaign.bid);
+      case 'bid adjustment':
+        return '0';
+      case 'schedule':
+        return '1'.repeat(24);
+      case 'ends':
+        return LAST_DAY;
+      case 'status':
+      case 'ad status':
+        return 'enabled';
+      case 'block':
+      case 'exclude':
+        return 'allowed';
+    }
+  }
+
+  /** Where an hour of the client's day stands in a schedule, which is on the clock of the account. */
+  private placeIn(hours: string, { channel }: Campaign, day: number, hour: number): number {
+    const at = minuteIn(accountKept(this.world, channel).zone, this.world, day, hour * 60);
+    const ofDay = Math.floor(at.minute / 60);
+    return hours.length === 24 ? ofDay : weekday(at.day) * 24 + ofDay;
   }
 
   history(campaign: string): Change[] {

@@ -110,8 +110,24 @@ const renamesOf = ({ events }: ClientWorld, campaign: string) =>
     renames?.campaign === campaign ? [{ day: dayOf(from), campaign, field: 'name', what: '', value: renames.to, by: 'the channel' }] : [],
   );
 
-/** Hours that run, as channels show them: “05:00–23:00”; what runs over midnight is two. */
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** Hours that run, as channels show them: “05:00–23:00”, “Mon–Fri 08:00–20:00, Sat 09:00–13:00”; what runs over midnight is two. */
 export function hoursOf(signs: string): string {
+  if (signs.length === 24) return hoursOfDay(signs).join(', ');
+  const days = WEEKDAYS.map((_, day) => hoursOfDay(signs.slice(day * 24, day * 24 + 24)));
+  const isLike = (day: number, other: number): boolean => String(days[day]) === String(days[other]);
+  const firsts = WEEKDAYS.flatMap((_, day) => (day > 0 && isLike(day, day - 1) ? [] : [day]));
+  return firsts
+    .flatMap((first, at) => {
+      const last = (firsts[at + 1] ?? WEEKDAYS.length) - 1;
+      const name = first === last ? WEEKDAYS[first] : `${WEEKDAYS[first]}–${WEEKDAYS[last]}`;
+      return (days[first] ?? []).map((hours) => `${name} ${hours}`);
+    })
+    .join(', ');
+}
+
+function hoursOfDay(signs: string): string[] {
   const clock = (hour: number): string => `${String(hour).padStart(2, '0')}:00`;
-  return [...signs.matchAll(/1+/g)].map(({ index, 0: { length } }) => `${clock(index)}–${clock(index + length)}`).join(', ');
+  return [...signs.matchAll(/1+/g)].map(({ index, 0: { length } }) => `${clock(index)}–${clock(index + length)}`);
 }

@@ -20,6 +20,8 @@ export const manners = z.object({
   openDay: z.boolean().default(false),
   /** A column has another name from now on. */
   rename: z.object({ from: z.string(), to: z.string() }).nullable().default(null),
+  /** Changes are made, and so many of the next replies to them are lost. */
+  lostReplies: z.number().int().min(0).default(0),
   /** These reports of all channels fail whatever is tried; “pictures” are not there. */
   broken: z.array(z.string()).default([]),
 });

@@ -102,10 +102,12 @@ function channelRoutes(app: Express, served: Served): void {
     if (!found || served.manners.broken.includes('pictures')) throw new Refused(404, `The account has no picture of an ad ${ad}.`);
     response.type('image/svg+xml').send(pictureOf(found.id, found.name));
   });
-  app.post(
-    '/v1/:channel/accounts/:account/changes',
-    (request, response) => void response.json(change(market, request.params, request.body)),
-  );
+  app.post('/v1/:channel/accounts/:account/changes', (request, response) => {
+    const made = change(market, request.params, request.body);
+    if (served.manners.lostReplies === 0) return void response.json(made);
+    served.manners.lostReplies -= 1;
+    response.destroy();
+  });
 }
 
 /** One page of a report's rows. Today is told apart as still open. */
@@ -155,8 +157,11 @@ async function behave(served: Served, request: Request): Promise<void> {
 
 function change(market: Market, { channel, account }: { channel: string; account: string }, body: unknown): { day: string } {
   const client = market.clientOf(accountOf(market, channel, account));
-  const accepted = accept(client, changeRequest.parse(body), market.today);
-  if (typeof accepted === 'string') throw new Refused(422, accepted);
+  const request = changeRequest.parse(body);
+  const made = market.changes.find(({ key }) => key !== undefined && key === request.key);
+  if (made) return { day: isoDay(made.day) };
+  const accepted = accept(client, market.settingsOf(client), request, market.today);
+  if ('status' in accepted) throw new Refused(accepted.status, accepted.words);
   market.change(accepted);
   return { day: isoDay(accepted.day) };
 }

@@ -3,8 +3,8 @@ import { type DayRange, type Finding, isOff, mainReasons, quantity } from '@lens
 import { clockOf, type Context } from '../context';
 import { auditBy } from '../store/audits';
 import { documentsOf } from '../store/documents';
-import { othersWithDecisions, withDecisions } from './decide';
-import { lookedInto } from './looked-into';
+import { othersWithDecisions, withDecisions } from '../moves/decide';
+import { lookedInto } from '../moves/looked-into';
 
 /** An audit is compared with the newest that is so many days older. */
 const COMPARED = 6;

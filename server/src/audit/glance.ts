@@ -24,14 +24,15 @@ import { targetQuestion } from '../query/audit';
 import { dataRange } from '../store/clients';
 import { rulesOf } from '../store/rules';
 import { isOpen } from '../query/standing-moves';
-import { movesStanding, withDecisions } from './decide';
+import { withDecisions } from '../moves/decide';
+import { movesStanding } from '../moves/keep-move';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */
 export async function glanceOfClient(context: Context, client: Client): Promise<ClientGlance> {
   const { db, queries } = context;
   const { today } = clockOf(context, client.timeZone);
   const resolved = resolvePeriod({ preset: 'this-month' }, today, undefined);
-  const accepted = (await movesStanding(context, client)).filter(isOpen).length;
+  const accepted = (await movesStanding(context, client)).filter((move) => isOpen(move) && !move.sent).length;
   const nothing: ClientGlance = {
     client,
     period: null,

@@ -13,12 +13,12 @@ export interface Reply {
 export const textOf = ({ bytes }: Reply): string => bytes.toString('utf8');
 
 /**
- * Asks once; undefined where there is no answer in time or none that can be read to its end. Redirects are
+ * Asks once, and sends something as JSON where there is something; undefined where there is no answer in time or none that can be read to its end. Redirects are
  * told and not followed: a token belongs to one host. Throws only when the caller has stopped it.
  */
 export async function requested(
   address: string,
-  { headers = {}, signal }: { readonly headers?: Record<string, string>; readonly signal?: AbortSignal },
+  { headers = {}, signal, sent }: { readonly headers?: Record<string, string>; readonly signal?: AbortSignal; readonly sent?: object },
   patience = PATIENCE,
 ): Promise<Reply | undefined> {
   const impatient = new AbortController();
@@ -31,7 +31,8 @@ export async function requested(
   };
   try {
     const signals = signal ? [signal, impatient.signal] : [impatient.signal];
-    const response = await fetch(address, { headers, redirect: 'manual', signal: AbortSignal.any(signals) });
+    const body = sent && { method: 'POST', body: JSON.stringify(sent), headers: { ...headers, 'content-type': 'application/json' } };
+    const response = await fetch(address, { headers, ...body, redirect: 'manual', signal: AbortSignal.any(signals) });
     goOn();
     const bytes = await bytesOf(response, goOn);
     return { status: response.status, statusText: response.statusText, retryAfter: response.headers.get('retry-after'), bytes };

@@ -1,6 +1,7 @@
 import { offeredAccount, offeredChannel } from '@lens/contract';
 import { setTimeout as wait } from 'node:timers/promises';
 import { z } from 'zod';
+import type { ChannelChange } from './channel-change';
 import { parsedJson, type Reply, requested, textOf } from './request';
 
 /** What a channel sends, as far as it is needed here. */
@@ -19,6 +20,8 @@ export type ServicePage = z.infer<typeof page>;
 
 /** A channel that cannot be read, in words for the person who can do something about it. */
 export class ServiceProblem extends Error {}
+/** What was asked for cannot be: asking again does not help. */
+export class ChannelRefuses extends ServiceProblem {}
 
 const MOST_TRIES = 6;
 const LONGEST_WAIT = 60_000;
@@ -49,6 +52,11 @@ export class ServiceChannel {
     return this.ask(`/accounts/${encodeURIComponent(account)}/reports`, z.array(report));
   }
 
+  /** Asks for a change. Asked again with the same key it is made once. */
+  async change(account: string, asked: ChannelChange & { readonly key: string; readonly by: string }): Promise<void> {
+    await this.answered(`/accounts/${encodeURIComponent(account)}/changes`, asked);
+  }
+
   /** A picture of an ad, by the address the account's report gives it. */
   async picture(account: string, address: string): Promise<Buffer> {
     const own = `/accounts/${encodeURIComponent(account)}/`;
@@ -75,12 +83,13 @@ export class ServiceChannel {
   }
 
   /** Asks until it is answered: waits as long as it is told to, backs off where it is not, gives up where trying again cannot help. */
-  private async answered(path: string): Promise<Reply> {
+  private async answered(path: string, sent?: object): Promise<Reply> {
     let last = '';
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
       this.signal?.throwIfAborted();
       const reply = await requested(`${this.base}/v1/${encodeURIComponent(this.channel)}${path}`, {
         headers: { authorization: `Bearer ${this.token}` },
+        ...(sent ? { sent } : {}),
         ...(this.signal ? { signal: this.signal } : {}),
       });
       if (reply?.status === 200) return reply;
@@ -92,7 +101,7 @@ export class ServiceChannel {
         );
       const said = reply ? this.withoutToken(errorOf(reply)).slice(0, MOST_SAID) : '';
       if (reply && reply.status >= 400 && reply.status < 500 && reply.status !== 429)
-        throw new ServiceProblem(`The channel refuses: ${said}`);
+        throw new ChannelRefuses(`The channel refuses: ${said}`);
       last = reply ? `${reply.status} ${said}` : 'no answer in time';
       const told = Number(reply?.retryAfter ?? NaN) * 1000;
       await pause(Math.min(LONGEST_WAIT, Number.isNaN(told) ? 250 * 2 ** attempt : told), this.signal);

@@ -6,7 +6,7 @@ import { toCsv } from './csv';
 /** What is to be carried out, one change a line, in the order a person would type it in. */
 export function changeSheet(moves: MovesReply['moves']): string {
   const rows = moves
-    .filter(isOpen)
+    .filter((move) => isOpen(move) && !move.sent)
     .map(({ entity: { channelName, accountName, level, externalId, name }, change, reason, evidence }) => [
       ...[channelName, accountName, level, externalId, name, fieldOf(change), changedPart(change), ...writtenValues(change)],
       reason || evidence.join(' '),

@@ -18,3 +18,21 @@ export function namingMoves({ db }: ClientData, { client, members }: LoadedClien
       return { ...move, entity: { ...entity, accountName, currency, externalId: member?.externalId ?? '' } };
     });
 }
+
+/** Where a change of a member is sent to: its account, and the channel's own id of its campaign. */
+export interface MoveTarget {
+  readonly account: string;
+  readonly campaign: string;
+}
+
+/** Where changes of members are sent to, by their codes; those that are known no more are left out. */
+export function moveTargets(data: ClientData, client: string, codes: readonly number[]): Record<number, MoveTarget> {
+  const { members } = data.load(client);
+  return Object.fromEntries(
+    codes.flatMap((code) => {
+      const member = members.byId.get(code);
+      const campaign = members.byId.get(members.pathOf(code).get('campaign') ?? code);
+      return member && campaign ? [[code, { account: member.account, campaign: campaign.externalId }] as const] : [];
+    }),
+  );
+}

@@ -15,6 +15,7 @@ import { journeysOf } from './journeys';
 import { logHealth } from './log-health';
 import { lotsOf } from './lots';
 import { morningOf } from './morning';
+import { moveTargets } from './moved-entity';
 import { guessedConventions, namesUnder } from './names';
 import { picturesOf } from './pictures';
 import { planOf } from './plan';
@@ -33,6 +34,7 @@ export const QUERIES = {
   audit: judging,
   plan: planOf,
   standingMoves,
+  moveTargets,
   checks: checksOf,
   feeds: listFeeds,
   importDetail,

@@ -1,17 +1,14 @@
 import { ENDPOINTS } from '@lens/contract';
 import type { Router } from 'express';
 import { auditOf, statesOf } from '../audit/audit-of';
-import { decide, movesReply } from '../audit/decide';
 import { keptAudit, makeAudit } from '../audit/keeper';
 import { clockOf, type Context, momentOf } from '../context';
 import { auditBy } from '../store/audits';
 import { allClients } from '../store/clients';
-import { deleteMove } from '../store/moves';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
 import { put } from './kept-documents';
-import { notFound } from '../problem';
 
 export function auditRoutes(router: Router, context: Context): void {
   answer(router, ENDPOINTS.audit, async ({ body }) => {
@@ -40,15 +37,5 @@ export function auditRoutes(router: Router, context: Context): void {
     const client = clientOr404(context, params.client);
     const version = put(context, 'finding', { id: `${client.id} ${body.key}`, client: client.id, body, seen, by, note: '' });
     return { ...body, version, by, at: momentOf(context) };
-  });
-  answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client)));
-  answer(router, ENDPOINTS.decide, ({ params, body }) => {
-    const client = clientOr404(context, params.client);
-    refuseFarDays(context, [client], { period: body.period });
-    return decide(context, client, body);
-  });
-  answer(router, ENDPOINTS.undecide, ({ params }) => {
-    if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
-    return { ok: true as const };
   });
 }

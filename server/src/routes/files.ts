@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
 import type { Context } from '../context';
-import { movesStanding } from '../audit/decide';
+import { movesStanding } from '../moves/keep-move';
 import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table-csv';
 import { tableJson } from '../export/table-json';

@@ -1,6 +1,6 @@
 import { ENDPOINTS } from '@lens/contract';
 import type { Router } from 'express';
-import { acceptPlan } from '../audit/accept-plan';
+import { acceptPlan } from '../moves/accept-plan';
 import { restOfPlan } from '../audit/rest-of-plan';
 import { clockOf, type Context } from '../context';
 import { HttpProblem } from '../problem';

@@ -42,6 +42,16 @@ export function putMove(db: Db, client: string, subject: string, move: Move): vo
   });
 }
 
+/** Stores what came of a move since it was decided. */
+export function updateMove(db: Db, client: string, move: Move): void {
+  db.prepare('UPDATE move SET document = ?, changed = changed + 1 WHERE client_id = ? AND id = ?').run(JSON.stringify(moveSchema.encode(move)), client, move.id);
+}
+
+/** Keeps a move that was carried out as it is when the same change is decided on again. */
+export function archiveMove(db: Db, client: string, id: string): void {
+  db.prepare("UPDATE move SET subject = subject || '|' || id, changed = changed + 1 WHERE client_id = ? AND id = ?").run(client, id);
+}
+
 export function deleteMove(db: Db, client: string, id: string): boolean {
   return db.prepare('DELETE FROM move WHERE client_id = ? AND id = ?').run(client, id).changes > 0;
 }
@@ -52,6 +62,6 @@ export const acceptedMoves = (db: Db, client: string): AcceptedMove[] =>
     decision === 'accepted' ? [{ level: entity.level, member: entity.member, proposal: { change, effect }, decidedOn }] : [],
   );
 
-/** The newest of a client's decisions: it changes with each of them. */
+/** What has been decided of a client's moves, and come of them: it changes with each. */
 export const decisionsSeen = (db: Db, client: string): string =>
-  db.prepare("SELECT count(*) || ' ' || coalesce(max(decided_at), '') FROM move WHERE client_id = ?").pluck().get(client) as string;
+  db.prepare("SELECT count(*) || ' ' || coalesce(max(decided_at), '') || ' ' || coalesce(sum(changed), 0) FROM move WHERE client_id = ?").pluck().get(client) as string;

@@ -1,10 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { WireProposedMove } from '@lens/contract';
 import type { Style } from '@lens/core';
 import { moveLines, togetherText } from './moves-view';
 import { WeekHoursPicture } from './week-hours';
+
+/** Moves that are shown before somebody asks for all of them. */
+const MOST_SHOWN = 4;
 
 /** Some moves of a finding that somebody decides on. */
 export interface MovesChosen {
@@ -19,11 +22,11 @@ export interface MovesChosen {
   imports: [MatButton, MatCheckbox, WeekHoursPicture],
   template: `
     <ul [attr.aria-label]="'Moves for ' + name()">
-      @for (line of lines(); track line.move.subject) {
+      @for (line of shown(); track line.move.subject) {
         <li>
           @if (line.decided) {
             <p class="small">
-              {{ line.change }} · {{ line.of }}: <strong>{{ line.decided }}</strong>
+              {{ line.change }}{{ line.of && ' · ' + line.of }}: <strong>{{ line.decided }}</strong>
               <button mat-button type="button" [attr.aria-label]="'Take back: ' + line.change" (click)="undone.emit(line.move)">
                 Take back
               </button>
@@ -34,7 +37,10 @@ export interface MovesChosen {
               [attr.title]="line.effect"
               (change)="choose(line.move.subject, $event.checked)"
             >
-              {{ line.change }} <span class="quiet">· {{ line.of }}</span>
+              {{ line.change }}
+              @if (line.of) {
+                <span class="quiet">· {{ line.of }}</span>
+              }
             </mat-checkbox>
           }
           @if (line.hours; as hours) {
@@ -47,6 +53,11 @@ export interface MovesChosen {
         </li>
       }
     </ul>
+    @if (lines().length > most) {
+      <button mat-button type="button" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">
+        {{ isWhole() ? 'Show fewer' : 'Choose among all ' + lines().length }}
+      </button>
+    }
     @if (open().length > 0) {
       <p class="small">{{ together() }}</p>
       <div class="buttons">
@@ -62,8 +73,6 @@ export interface MovesChosen {
       list-style: none;
       margin: 6px 0;
       padding: 0;
-      max-height: 260px;
-      overflow-y: auto;
     }
     .small {
       font-size: 13px;
@@ -90,6 +99,9 @@ export class FindingMoves {
   readonly dismissed = output<MovesChosen>();
   readonly undone = output<WireProposedMove>();
   protected readonly lines = computed(() => moveLines(this.moves(), this.outcome(), this.style()));
+  protected readonly most = MOST_SHOWN;
+  protected readonly isWhole = signal(false);
+  protected readonly shown = computed(() => (this.isWhole() ? this.lines() : this.lines().slice(0, MOST_SHOWN)));
   protected readonly open = computed(() => this.moves().filter(({ decided }) => decided === null));
   /** All that nobody has decided on, until some are left out. */
   protected readonly chosen = linkedSignal<ReadonlySet<string>>(() => new Set(this.open().map(({ subject }) => subject)));

@@ -7,7 +7,7 @@ import { accountStyle, decidedText, effectText } from './effect-text';
 export interface MoveLine {
   readonly move: WireProposedMove;
   readonly change: string;
-  /** What of: “JLT_search_uk · Harbor Search”. */
+  /** What of: “JLT_search_uk · Harbor Search”; empty where all are of the same. */
   readonly of: string;
   readonly effect: string;
   /** What was decided; empty while it waits. */
@@ -16,15 +16,17 @@ export interface MoveLine {
   readonly hours: Extract<SettingChange, { field: 'schedule' }> | null;
 }
 
-export const moveLines = (moves: readonly WireProposedMove[], outcome: string, style: Style): MoveLine[] =>
-  moves.map((move) => ({
+export function moveLines(moves: readonly WireProposedMove[], outcome: string, style: Style): MoveLine[] {
+  const isOfOne = new Set(moves.map(({ entity }) => entity.key)).size === 1;
+  return moves.map((move) => ({
     move,
     change: settingChangeText(move.change, accountStyle(move.entity, style)),
-    of: `${move.entity.name} · ${move.entity.channelName}`,
+    of: isOfOne ? '' : `${move.entity.name} · ${move.entity.channelName}`,
     effect: effectText(move.effect, outcomesText(outcome), style),
     decided: decidedText(move.decided),
     hours: move.change.field === 'schedule' ? move.change : null,
   }));
+}
 
 /** What some moves are expected to do together, and what that rests on; empty of none. */
 export function togetherText(moves: readonly WireProposedMove[], outcome: string, style: Style): string {

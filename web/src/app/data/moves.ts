@@ -1,16 +1,18 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Move, MovesReply, PlanRequest } from '@lens/contract';
+import type { Move, MovesReply, PlanRequest, SentMove } from '@lens/contract';
 import type { DayRange } from '@lens/core';
 import { catchError, combineLatest, concat, last, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 import { FocusService } from './focus';
+import { Person } from './person';
 
 /** Decided moves of the client in focus. */
 @Injectable({ providedIn: 'root' })
 export class MovesService {
   private readonly api = inject(Api);
   private readonly focus = inject(FocusService);
+  private readonly person = inject(Person);
   private readonly changed = new Subject<void>();
 
   readonly reply$: Observable<MovesReply | null> = combineLatest([this.focus.client$, this.changed.pipe(startWith(undefined))]).pipe(
@@ -26,11 +28,45 @@ export class MovesService {
     client: string,
     decision: { period: DayRange; finding: string; subjects: string[]; decision: Move['decision']; reason: string },
   ): Observable<Move[]> {
-    return this.api.call('decide', { params: { client }, body: decision }).pipe(tap(() => this.changed.next()));
+    return this.api
+      .call('decide', { params: { client }, body: { ...decision, by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
   }
 
   acceptPlan(client: string, body: { plan: PlanRequest; keys: string[]; dataVersion: number }): Observable<MovesReply> {
-    return this.api.call('acceptPlan', { params: { client }, body }).pipe(tap(() => this.changed.next()));
+    return this.api
+      .call('acceptPlan', { params: { client }, body: { ...body, by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
+  }
+
+  /** Approves moves in the name of who sits here. */
+  approve(client: string, moves: string[]): Observable<MovesReply> {
+    return this.api
+      .call('approveMoves', { params: { client }, body: { moves, by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
+  }
+
+  /** Sends moves to their channels, and tells of each what became of it. */
+  send(client: string, moves: string[]): Observable<readonly SentMove[]> {
+    return this.api.call('sendMoves', { params: { client }, body: { moves, by: this.person.name() } }).pipe(
+      tap(() => this.changed.next()),
+      map(({ results }) => results),
+    );
+  }
+
+  /** Accepts the opposite of a move that was carried out. */
+  takeBack(client: string, move: string): Observable<Move> {
+    return this.api
+      .call('takeBackMove', { params: { client, move }, body: { by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
+  }
+
+  /** Says who approves moves. */
+  setLeads(leads: string[]): Observable<void> {
+    return this.api.call('setLeads', { body: { leads } }).pipe(
+      tap(() => this.changed.next()),
+      map(() => undefined),
+    );
   }
 
   /** Takes decisions back. */

@@ -1,24 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import type { StandingMove } from '@lens/contract';
-import { formatNumber, type MoveState, rangeText, type Style } from '@lens/core';
-import { outcomesText, settingChangeText } from '@lens/draw';
-import { accountStyle, effectText } from '../audit/effect-text';
+import type { SentMove, StandingMove } from '@lens/contract';
+import { formatNumber, quantity } from '@lens/core';
+import { finalize } from 'rxjs';
+import type { ApiError } from '../data/api';
 import { FocusService } from '../data/focus';
 import { MovesService } from '../data/moves';
+import { Person } from '../data/person';
 import { NeedClient } from '../ui/need-client';
 import { Thumb } from '../ui/thumb';
+import { moveLists } from './move-view';
+import { People } from './people';
 import { summedEffectText } from './summed-effect';
-import { momentText } from '../ui/moment-text';
 
-const TO_DO = 'To be carried out';
-
-/** What was decided, with its evidence as it stood, and the sheet that carries accepted changes out. */
+/** What was decided, with its evidence as it stood, and the ways to carry it out: to the channels, or by a sheet. */
 @Component({
   selector: 'ul-moves-page',
-  imports: [MatButton, MatIcon, NeedClient, RouterLink, Thumb],
+  imports: [MatButton, MatCheckbox, MatIcon, NeedClient, People, RouterLink, Thumb],
   templateUrl: './moves-page.html',
   styleUrl: './moves-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -26,58 +27,81 @@ const TO_DO = 'To be carried out';
 export class MovesPage {
   private readonly focus = inject(FocusService);
   private readonly service = inject(MovesService);
+  private readonly person = inject(Person);
   protected readonly client = this.focus.client;
-  private readonly views = computed(() => {
+  protected readonly leads = computed(() => this.service.reply()?.leads ?? []);
+  protected readonly lists = computed(() => {
     const client = this.client();
-    return client ? (this.service.reply()?.moves ?? []).map((move) => moveView(move, client)) : [];
+    return client ? moveLists(this.service.reply()?.moves ?? [], client) : [];
   });
-  protected readonly lists = computed(() =>
-    [
-      { title: TO_DO, views: this.of('waits', 'not told') },
-      { title: 'Carried out', views: this.of('done') },
-      { title: 'Changed otherwise', views: this.of('changed otherwise') },
-      { title: 'Dismissed', views: this.views().filter(({ move }) => move.standing === null) },
-    ].filter(({ title, views }) => title === TO_DO || views.length > 0),
-  );
   protected readonly summary = computed(() => {
     const accepted = this.service.reply()?.accepted;
     const client = this.client();
     if (!accepted || !client || accepted.moves === 0) return '';
-    return `${formatNumber(accepted.moves, 'count', client)} accepted; ${summedEffectText(accepted, client)}${accepted.overlap ? '. Some change an ad and its campaign: together they do less than this sum' : ''}`;
+    return `${formatNumber(accepted.moves, 'count', client)} accepted; ${summedEffectText(accepted, client)}${accepted.overlap ? '. Some change the same campaign twice, or an ad of it: together they do less than this sum' : ''}`;
   });
+  private readonly toDo = computed(() => this.lists().flatMap(({ isToDo, views }) => (isToDo ? views.map(({ move }) => move) : [])));
+  /** All of those that are to be carried out, until some are left out. */
+  protected readonly chosen = linkedSignal<ReadonlySet<string>>(() => new Set(this.toDo().map(({ id }) => id)));
+  private readonly meant = computed(() => this.toDo().filter(({ id }) => this.chosen().has(id)));
+  protected readonly toApprove = computed(() => this.meant().filter(({ approved }) => !approved));
+  protected readonly canApprove = computed(() => this.leads().includes(this.person.name()));
+  protected readonly isSending = signal(false);
+  /** What became of those that were sent, a line each. */
+  protected readonly told = signal<readonly string[]>([]);
 
-  private of(...states: readonly MoveState[]): MoveView[] {
-    return this.views().filter(({ move }) => move.standing !== null && states.includes(move.standing.state));
+  protected readonly many = (moves: readonly unknown[]): string => {
+    const client = this.client();
+    return client ? quantity(moves.length, 'move', 'moves', client) : '';
+  };
+  protected readonly sendText = computed(() => `Send ${this.many(this.meant())}`);
+  protected readonly approveText = computed(() => `Approve ${this.many(this.toApprove())}`);
+
+  protected choose(id: string, isChosen: boolean): void {
+    const rest = [...this.chosen()].filter((each) => each !== id);
+    this.chosen.set(new Set(isChosen ? [...rest, id] : rest));
+  }
+
+  protected approve(): void {
+    const client = this.client();
+    if (!client) return;
+    const moves = this.toApprove().map(({ id }) => id);
+    this.service.approve(client.id, moves).subscribe({ error: this.fail });
+  }
+
+  protected send(): void {
+    const client = this.client();
+    if (!client) return;
+    const moves = this.meant();
+    this.isSending.set(true);
+    this.service
+      .send(
+        client.id,
+        moves.map(({ id }) => id),
+      )
+      .pipe(finalize(() => this.isSending.set(false)))
+      .subscribe({ next: (results) => this.told.set(this.toldOf(moves, results)), error: this.fail });
   }
 
   protected undo(move: StandingMove): void {
     const client = this.client();
-    if (client) this.service.undo(client.id, [move.id]).subscribe();
+    if (client) this.service.undo(client.id, [move.id]).subscribe({ error: this.fail });
   }
-}
 
-type MoveView = ReturnType<typeof moveView>;
+  protected takeBack(move: StandingMove): void {
+    const client = this.client();
+    if (client) this.service.takeBack(client.id, move.id).subscribe({ error: this.fail });
+  }
 
-const moveView = (move: StandingMove, style: Style) => ({
-  move,
-  change: settingChangeText(move.change, accountStyle(move.entity, style)),
-  effect: effectText(move.effect, outcomesText(move.outcome), style),
-  why: move.evidence.join(' '),
-  when: momentText(move.decidedAt, style),
-  standing: standingText(move.standing, style),
-});
+  /** Whether a channel holds it already, so that only the opposite change takes it back. */
+  protected readonly isAtChannel = (move: StandingMove): boolean => move.sent !== null || move.standing?.state === 'done';
 
-/** What reports say of a move since it was accepted; nothing of one that still waits. */
-function standingText(standing: StandingMove['standing'], { locale }: Style): string {
-  const since = standing?.since == null ? '' : rangeText({ from: standing.since, to: standing.since }, locale);
-  switch (standing?.state) {
-    case 'done':
-      return `So since ${since}`;
-    case 'changed otherwise':
-      return `Something else since ${since}`;
-    case 'not told':
-      return 'No report tells this setting: take it back once it is done';
-    default:
-      return '';
+  private readonly fail = (error: ApiError): void => this.told.set([error.message]);
+
+  private toldOf(moves: readonly StandingMove[], results: readonly SentMove[]): string[] {
+    const names = new Map(moves.map(({ id, entity }) => [id, entity.name]));
+    const sent = results.filter(({ outcome }) => outcome === 'sent');
+    const lines = results.filter(({ outcome }) => outcome !== 'sent').map(({ id, words }) => `${names.get(id) ?? ''}: ${words}`);
+    return [...(sent.length > 0 ? [`${this.many(sent)} sent.`] : []), ...lines];
   }
 }

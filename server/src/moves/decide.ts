@@ -1,20 +1,15 @@
-import type { AuditedTarget, Client, Move, MovesReply, newMove, WireFinding } from '@lens/contract';
-import { type DayRange, type Entity, overlaps, type SettingChange, sumEffects, TARGET_METRICS, writtenValues } from '@lens/core';
+import type { AuditedTarget, Client, Move, newMove, WireFinding } from '@lens/contract';
+import { type DayRange, TARGET_METRICS } from '@lens/core';
 import { evidenceSentences } from '@lens/draw';
-import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { clockOf, type Context } from '../context';
 import type { NamedAudit } from '../query/audit';
 import type { NamedFinding } from '../query/checks';
 import { accountsOf } from '../store/clients';
-import { isOpen } from '../query/standing-moves';
-import { movesOf, putMove } from '../store/moves';
+import { movesOf } from '../store/moves';
 import { HttpProblem, notFound } from '../problem';
 import { lookedInto } from './looked-into';
-
-/** What a move is about. The same change proposed again is the same move, also with newer evidence. */
-export const subjectOf = ({ level, member }: Entity, change: SettingChange): string =>
-  [level, member, change.field, ...('what' in change ? [change.what] : []), ...writtenValues(change)].join('|');
+import { keepMoves, subjectOf, type Undecided } from './keep-move';
 
 type Decided = AuditedTarget['decided'];
 
@@ -43,8 +38,6 @@ export function othersWithDecisions(context: Context, client: string, findings: 
   });
 }
 
-type Proposed = Pick<Move, 'entity' | 'change' | 'effect' | 'outcome' | 'evidence' | 'proposedBy' | 'picture'>;
-
 /** Stores decisions on moves of a finding together with the evidence as it stands now, all or none. */
 export async function decide(context: Context, client: Client, request: Decision): Promise<Move[]> {
   const { today } = clockOf(context, client.timeZone);
@@ -58,22 +51,15 @@ export async function decide(context: Context, client: Client, request: Decision
       'Nothing to decide',
       `“${name}” no longer has ${wanted.size > 0 ? 'all of these moves' : 'a proposed move'} for these days. Reload the audit.`,
     );
-  const moves = meant.map((move): Move => ({
-    id: randomUUID(),
-    ...move,
-    ...{ decision: request.decision, reason: request.reason, decidedAt: context.now().toISOString(), decidedOn: today },
-  }));
-  context.db.transaction(() => {
-    for (const move of moves) putMove(context.db, client.id, subjectOf(move.entity, move.change), move);
-  })();
-  return moves;
+  const { decision, reason, by } = request;
+  return keepMoves(context, client, meant, { decision, reason, by });
 }
 
 type Decision = Omit<z.output<typeof newMove>, 'period'> & { readonly period: DayRange };
 
 interface Deciding {
   readonly name: string;
-  readonly moves: readonly Proposed[];
+  readonly moves: readonly Undecided[];
 }
 
 function nothing(): never {
@@ -87,7 +73,7 @@ async function ofTarget(context: Context, client: Client, { period, finding: wan
   if (!finding) return null;
   const { check, key, level, member, name, channelName, externalId, currency, picture, move } = finding;
   const accountName = accountsOf(context.db, client.id).find((each) => each.id === finding.accountId)?.name ?? '';
-  const proposed: Proposed[] = move
+  const proposed: Undecided[] = move
     ? [
         {
           entity: { level, member, key, name, channelName, accountName, externalId, currency },
@@ -110,22 +96,11 @@ async function ofCheck(context: Context, client: Client, { period, finding: want
   const { check, key, about, says, evidence, moves = [] } = finding;
   return {
     name: about.name,
-    moves: moves.map((move): Proposed => ({
+    moves: moves.map((move): Undecided => ({
       ...move,
       outcome,
       evidence: [says, ...evidence],
       proposedBy: { kind: 'finding', check, key },
     })),
   };
-}
-
-/** A client's moves with how each stands. */
-export const movesStanding = (context: Context, { id, timeZone }: Client): Promise<MovesReply['moves']> =>
-  context.queries.standingMoves(id, clockOf(context, timeZone).today - 1);
-
-export async function movesReply(context: Context, client: Client): Promise<MovesReply> {
-  const moves = await movesStanding(context, client);
-  const open = moves.filter(isOpen);
-  const overlap = overlaps(open.map(({ entity: { key }, change: { field } }) => ({ key, field })));
-  return { moves, accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap } };
 }

@@ -1,0 +1,58 @@
+import type { Client, Move, MovesReply } from '@lens/contract';
+import { type Entity, overlaps, type SettingChange, sumEffects, writtenValues } from '@lens/core';
+import { randomUUID } from 'node:crypto';
+import { clockOf, type Context, momentOf } from '../context';
+import { HttpProblem } from '../problem';
+import { isOpen } from '../query/standing-moves';
+import { archiveMove, movesOf, putMove } from '../store/moves';
+import { leadsOf } from '../store/leads';
+
+/** What a move is about. The same change proposed again is the same move, also with newer evidence. */
+export const subjectOf = ({ level, member }: Entity, change: SettingChange): string =>
+  [level, member, change.field, ...('what' in change ? [change.what] : []), ...writtenValues(change)].join('|');
+
+/** A move before anybody decided on it. */
+export type Undecided = Pick<Move, 'entity' | 'change' | 'effect' | 'outcome' | 'evidence' | 'proposedBy' | 'picture'>;
+
+/**
+ * Stores decisions on moves, all or none. A decision on the same change replaces the one before; what was carried out stays as
+ * it is beside it, and what was sent and is on its way cannot be decided again.
+ */
+export async function keepMoves(
+  context: Context,
+  client: Client,
+  moves: readonly Undecided[],
+  said: Pick<Move, 'decision' | 'reason' | 'by'>,
+): Promise<Move[]> {
+  const standing = new Map((await movesStanding(context, client)).map((move) => [move.id, move]));
+  const known = new Map(movesOf(context.db, client.id).map(({ subject, move }) => [subject, standing.get(move.id)]));
+  const decided = { decidedAt: momentOf(context, client.timeZone), decidedOn: clockOf(context, client.timeZone).today };
+  const kept = moves.map((move): Move => ({ id: randomUUID(), ...move, ...said, ...decided, approved: null, sent: null, trouble: '' }));
+  context.db.transaction(() => {
+    for (const move of kept) {
+      const subject = subjectOf(move.entity, move.change);
+      const before = known.get(subject);
+      if (before?.sent && isOpen(before))
+        throw new HttpProblem(
+          409,
+          'Already sent',
+          `${before.sent.by || 'Somebody'} has sent this change of “${move.entity.name}”: wait for its report.`,
+        );
+      if (before?.standing && !isOpen(before)) archiveMove(context.db, client.id, before.id);
+      putMove(context.db, client.id, subject, move);
+    }
+  })();
+  return kept;
+}
+
+/** A client's moves with how each stands. */
+export const movesStanding = (context: Context, { id, timeZone }: Client): Promise<MovesReply['moves']> =>
+  context.queries.standingMoves(id, clockOf(context, timeZone).today - 1);
+
+/** Moves that somebody is still to carry out, what they do together, and who approves them. */
+export async function movesReply(context: Context, client: Client): Promise<MovesReply> {
+  const moves = await movesStanding(context, client);
+  const open = moves.filter((move) => isOpen(move) && !move.sent);
+  const overlap = overlaps(open.map(({ entity: { key }, change: { field } }) => ({ key, field })));
+  return { moves, leads: leadsOf(context.db), accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap } };
+}

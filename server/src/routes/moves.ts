@@ -1,0 +1,41 @@
+import { ENDPOINTS } from '@lens/contract';
+import type { Router } from 'express';
+import type { Refresher } from '../connect/refresh';
+import type { Context } from '../context';
+import { decide } from '../moves/decide';
+import { movesReply } from '../moves/keep-move';
+import { approve } from '../moves/approve';
+import { MoveSender } from '../moves/send';
+import { takeBackMove } from '../moves/way-back';
+import { HttpProblem, notFound } from '../problem';
+import { setLeads } from '../store/leads';
+import { deleteMove, movesOf } from '../store/moves';
+import { answer } from './answer';
+import { refuseFarDays } from './asked-days';
+import { clientOr404 } from './clients';
+
+/** What is decided, approved, sent and taken back. */
+export function moveRoutes(router: Router, context: Context, refresher: Refresher): void {
+  const sender = new MoveSender(context, refresher);
+  answer(router, ENDPOINTS.moves, ({ params }) => movesReply(context, clientOr404(context, params.client)));
+  answer(router, ENDPOINTS.decide, ({ params, body }) => {
+    const client = clientOr404(context, params.client);
+    refuseFarDays(context, [client], { period: body.period });
+    return decide(context, client, body);
+  });
+  answer(router, ENDPOINTS.undecide, ({ params }) => {
+    const known = movesOf(context.db, params.client).find(({ move }) => move.id === params.move);
+    if (known?.move.sent)
+      throw new HttpProblem(409, 'Already sent', 'It has been sent to its channel. Take it back there: that accepts the opposite change.');
+    if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
+    return { ok: true as const };
+  });
+  answer(router, ENDPOINTS.setLeads, ({ body }) => ({ leads: setLeads(context.db, body.leads) }));
+  answer(router, ENDPOINTS.approveMoves, ({ params, body }) => approve(context, clientOr404(context, params.client), body));
+  answer(router, ENDPOINTS.sendMoves, async ({ params, body }) => ({
+    results: await sender.send(clientOr404(context, params.client), body),
+  }));
+  answer(router, ENDPOINTS.takeBackMove, ({ params, body }) =>
+    takeBackMove(context, clientOr404(context, params.client), params.move, body.by),
+  );
+}
