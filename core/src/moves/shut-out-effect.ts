@@ -63,8 +63,9 @@ export function shutOutEffect({ spend, outcomes, seen, rest, campaignSpend, lost
 function spentAgain(spend: number, campaignSpend: number, lostToBudget: number | null): Ranged {
   if (lostToBudget === null) return { low: 0, middle: 0.5, high: 1 };
   const wanted = (campaignSpend * lostToBudget) / Math.max(0.05, 1 - lostToBudget);
-  const middle = spend > 0 ? Math.min(1, wanted / spend) : 0;
-  return { low: middle / 2, middle, high: Math.min(1, 2 * middle + 0.1) };
+  const most = spend > 0 ? Math.min(1, wanted / spend) : 0;
+  // Whether a channel gives the rest what is freed no report tells: all, some or none of it.
+  return { low: 0, middle: most / 2, high: Math.min(1, 2 * most + 0.1) };
 }
 
 /** Money saved and outcomes lost come apart: each at its worst, and at its best. */

@@ -6,6 +6,7 @@ import { listFeeds } from './feed-list';
 import { membersFound } from './find';
 import { claimsOf } from './claims';
 import { creditOf } from './credit';
+import { followUps } from './follow-ups';
 import { funnel } from './funnel';
 import { groupingTried } from './grouping';
 import { healthOf } from './health';
@@ -34,6 +35,7 @@ export const QUERIES = {
   audit: judging,
   plan: planOf,
   standingMoves,
+  followUps,
   moveTargets,
   checks: checksOf,
   feeds: listFeeds,

@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '@lens/contract';
 import type { Router } from 'express';
 import type { Refresher } from '../connect/refresh';
-import type { Context } from '../context';
+import { clockOf, type Context } from '../context';
 import { decide } from '../moves/decide';
 import { movesReply } from '../moves/keep-move';
 import { approve } from '../moves/approve';
@@ -29,6 +29,10 @@ export function moveRoutes(router: Router, context: Context, refresher: Refreshe
       throw new HttpProblem(409, 'Already sent', 'It has been sent to its channel. Take it back there: that accepts the opposite change.');
     if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
     return { ok: true as const };
+  });
+  answer(router, ENDPOINTS.followUps, async ({ params }) => {
+    const { id, timeZone } = clientOr404(context, params.client);
+    return { batches: await context.queries.followUps(id, clockOf(context, timeZone).today) };
   });
   answer(router, ENDPOINTS.setLeads, ({ body }) => ({ leads: setLeads(context.db, body.leads) }));
   answer(router, ENDPOINTS.approveMoves, ({ params, body }) => approve(context, clientOr404(context, params.client), body));

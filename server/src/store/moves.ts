@@ -44,7 +44,11 @@ export function putMove(db: Db, client: string, subject: string, move: Move): vo
 
 /** Stores what came of a move since it was decided. */
 export function updateMove(db: Db, client: string, move: Move): void {
-  db.prepare('UPDATE move SET document = ?, changed = changed + 1 WHERE client_id = ? AND id = ?').run(JSON.stringify(moveSchema.encode(move)), client, move.id);
+  db.prepare('UPDATE move SET document = ?, changed = changed + 1 WHERE client_id = ? AND id = ?').run(
+    JSON.stringify(moveSchema.encode(move)),
+    client,
+    move.id,
+  );
 }
 
 /** Keeps a move that was carried out as it is when the same change is decided on again. */
@@ -64,4 +68,7 @@ export const acceptedMoves = (db: Db, client: string): AcceptedMove[] =>
 
 /** What has been decided of a client's moves, and come of them: it changes with each. */
 export const decisionsSeen = (db: Db, client: string): string =>
-  db.prepare("SELECT count(*) || ' ' || coalesce(max(decided_at), '') || ' ' || coalesce(sum(changed), 0) FROM move WHERE client_id = ?").pluck().get(client) as string;
+  db
+    .prepare("SELECT count(*) || ' ' || coalesce(max(decided_at), '') || ' ' || coalesce(sum(changed), 0) FROM move WHERE client_id = ?")
+    .pluck()
+    .get(client) as string;

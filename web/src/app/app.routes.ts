@@ -55,6 +55,7 @@ export const routes: Routes = [
     loadComponent: () => import('./moves/moves-frame').then((file) => file.MovesFrame),
     children: [
       { path: '', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
+      { path: 'results', title: 'Results of moves', loadComponent: () => import('./moves/results-page').then((file) => file.ResultsPage) },
       { path: 'plan', title: 'Budget plan', loadComponent: () => import('./plan/plan-page').then((file) => file.PlanPage) },
     ],
   },

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { PartsFrame } from '../ui/parts-frame';
 
-/** The parts of Moves: what was decided, and budgets planned together. */
+/** The parts of Moves: what was decided, budgets planned together, and what came of it. */
 @Component({
   selector: 'ul-moves-frame',
   imports: [PartsFrame],
@@ -12,5 +12,6 @@ export class MovesFrame {
   protected readonly parts = [
     { path: '/moves', label: 'Decided' },
     { path: '/moves/plan', label: 'Budget plan' },
+    { path: '/moves/results', label: 'Results' },
   ];
 }
