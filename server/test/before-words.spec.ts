@@ -124,6 +124,8 @@ describe('a record of before there were words', () => {
       evidence: ['Cost per lead 31.50, target 22.50.', '95 % sure it is between 25.00 and 40.00.'],
       proposedBy: { kind: 'finding', check: 'target', key: 'channel:search/campaign:7' },
       ...{ decision: 'accepted', reason: '', decidedAt: '2026-10-20T08:00:00.000Z', decidedOn: '2026-10-20' },
+      // Nobody was asked who it was then, and nothing was sent.
+      ...{ by: '', approved: null, sent: null, trouble: '' },
       standing: { state: 'not told', since: null },
     });
     expect(paused).toMatchObject({
@@ -131,7 +133,7 @@ describe('a record of before there were words', () => {
       evidence: ['Cost per lead: none came yet, target 22.50.', '95 % sure it is between 25.00 and open.'],
     });
     const sheet = await send(server.address, 'GET', '/clients/promised/change-sheet.csv');
-    expect(sheet.body).toContain('Search,Main,campaign,L-2,Gifts,daily budget,60.00,48.00,');
+    expect(sheet.body).toContain('Search,Main,campaign,L-2,Gifts,daily budget,,60.00,48.00,');
   });
 
   it('tells of each import what it told', async () => {

@@ -31,7 +31,7 @@ const plain = (text = ''): string => text.replace(/\u2060/g, '').replace(/\s/g, 
 describe('what moves did, on the screen', () => {
   it('is told beside what was expected, and against how many', () => {
     const { answer, rows } = resultsView([batch(['a'])], [move('a')], STYLE);
-    expect(answer).toBe('1 result. Of 1 that can be compared, 1 came out as expected: 100%.');
+    expect(answer).toBe('1 result: 1 of 1 that can be compared came out as expected.');
     expect(rows).toMatchObject([{ name: 'Gifts', changes: ['Daily budget £60.00 → £48.00 (−20%)'], verdict: 'As expected' }]);
     expect(plain(rows[0]?.happened)).toBe(
       'A day: spend −£11.00 (−£12.00 to −£10.00), orders −0.5 (−1.5 to +0.5), against 6 campaigns left alone',
@@ -44,7 +44,7 @@ describe('what moves did, on the screen', () => {
     const untold = batch(['a'], { happened: null, why: 'few left alone', agrees: null });
     const off = batch(['b'], { agrees: { spend: false, outcomes: false } });
     const { answer, rows } = resultsView([untold, off], [move('a'), move('b')], STYLE);
-    expect(answer).toBe('2 results. Of 1 that can be compared, 0 came out as expected: 0%.');
+    expect(answer).toBe('2 results: 0 of 1 that can be compared came out as expected.');
     expect(rows.map(({ happened, verdict }) => [happened.slice(0, 13), verdict])).toEqual([
       ['No comparison', ''],
       ['A day: spend ', 'Not as expected: spend and orders'],
@@ -56,14 +56,17 @@ describe('what moves did, on the screen', () => {
   it('counts how often ranges held, by kind of change and by who decided', () => {
     const pause = { change: { field: 'status', from: 'running', to: 'paused' }, by: '' } as const;
     const off = batch(['b', 'c'], { agrees: { spend: true, outcomes: false } });
+    const many = Array.from({ length: 12 }, (_, nth) => batch([`m${nth}`]));
+    const all = many.map(({ moves: [id = ''] }) => move(id));
+    expect(resultsView(many, all, STYLE).answer).toContain('12 of 12 (100%)');
     const { kinds, people } = resultsView([batch(['a']), off], [move('a'), move('b'), move('c', pause)], STYLE);
     expect(kinds).toEqual([
-      { of: 'Budgets', moves: '2', told: '2', held: '50%' },
-      { of: 'Pauses', moves: '1', told: '1', held: '0%' },
+      { of: 'Budgets', moves: '2', held: '1 of 2' },
+      { of: 'Pauses', moves: '1', held: '0 of 1' },
     ]);
     expect(people).toEqual([
-      { of: 'Nobody said who', moves: '1', told: '1', held: '0%' },
-      { of: 'Ana', moves: '2', told: '2', held: '50%' },
+      { of: 'Nobody said who', moves: '1', held: '0 of 1' },
+      { of: 'Ana', moves: '2', held: '1 of 2' },
     ]);
   });
 });

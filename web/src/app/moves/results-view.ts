@@ -23,7 +23,7 @@ export interface ResultView {
 export interface Calibration {
   readonly of: string;
   readonly moves: string;
-  readonly told: string;
+  /** “5 of 6”, of results that can be compared; empty where none can. */
   readonly held: string;
 }
 
@@ -41,6 +41,9 @@ const WHY: Readonly<Record<Untold, string>> = {
   'few left alone': 'No comparison: fewer than five campaigns like it were left alone.',
   'not measured': 'No comparison: too few of its days are measured.',
 };
+
+/** Of fewer results a share says less than their number. */
+const LEAST_SHARED = 10;
 
 const KINDS: Readonly<Record<SettingChange['field'], string>> = {
   'daily budget': 'Budgets',
@@ -61,9 +64,7 @@ export function resultsView(batches: readonly Batch[], moves: readonly StandingM
     return {
       of,
       moves: count(meant.reduce((sum, { moves: own }) => sum + own.filter(isMeant).length, 0)),
-      told: count(compared.length),
-      held:
-        compared.length === 0 ? '' : formatNumber(compared.filter(({ batch }) => holds(batch)).length / compared.length, 'share', style, 0),
+      held: compared.length === 0 ? '' : ofThese(compared.filter(({ batch }) => holds(batch)).length, compared.length, style),
     };
   };
   const compared = batches.filter(({ agrees }) => agrees !== null);
@@ -84,8 +85,14 @@ function answerOf(all: number, compared: number, held: number, style: Style): st
   if (all === 0) return 'Nothing that was decided here has been carried out yet, as far as reports tell.';
   const results = quantity(all, 'result', 'results', style);
   if (compared === 0) return `${results}, none of which can be compared yet.`;
+  return `${results}: ${ofThese(held, compared, style)} that can be compared came out as expected.`;
+}
+
+/** “5 of 6”; with its share where there are enough for one to mean something. */
+function ofThese(held: number, compared: number, style: Style): string {
   const count = (amount: number): string => formatNumber(amount, 'count', style);
-  return `${results}. Of ${count(compared)} that can be compared, ${count(held)} came out as expected: ${formatNumber(held / compared, 'share', style, 0)}.`;
+  const share = compared >= LEAST_SHARED ? ` (${formatNumber(held / compared, 'share', style, 0)})` : '';
+  return `${count(held)} of ${count(compared)}${share}`;
 }
 
 function rowOf(batch: Batch, moves: readonly StandingMove[], first: StandingMove, style: Style): ResultView {
