@@ -20,6 +20,7 @@ const SCREENS = [
   '/audit/all',
   '/moves',
   '/moves/plan',
+  '/moves/results',
   '/targets',
 ];
 
@@ -158,6 +159,7 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
     ['/audit', 'has no target for these days'],
     ['/moves', 'Nothing is accepted yet'],
     ['/moves/plan', 'has no target today'],
+    ['/moves/results', 'Nothing that was decided here'],
     ['/targets', 'No target: the audit has nothing to judge by'],
   ] as const) {
     await lens.open(`${screen}?client=fern-ash`);

@@ -1,5 +1,5 @@
 import type { Client } from '@lens/contract';
-import { type DayRange, daysInMonth, dayParts, plainQuestion } from '@lens/core';
+import { type DayRange, daysInMonth, dayParts, partOfRest, plainQuestion } from '@lens/core';
 import { clockOf, type Context } from '../context';
 import { rulesOf } from '../store/rules';
 import { figureOf } from './glance';
@@ -17,7 +17,7 @@ export async function restOfPlan(context: Context, client: Client, { from, to }:
   const next = Math.max(month.from, today);
   const spent = next === month.from ? 0 : await spentIn(context, client, { from: month.from, to: next - 1 });
   if (spent === null) return null;
-  return (Math.max(0, plan - spent) * (Math.min(to, month.to) - from + 1)) / (month.to - next + 1);
+  return partOfRest(plan, spent, { from, to }, { from: next, to: month.to });
 }
 
 async function spentIn({ queries }: Context, client: Client, period: DayRange): Promise<number | null> {

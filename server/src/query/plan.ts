@@ -4,10 +4,12 @@ import {
   barOfParts,
   type BudgetPlan,
   causedByCampaign,
+  perMoney,
   planBudgets,
   type PlannedBudget,
   type PlannedCampaign,
   plannedCampaigns,
+  reachedOfAll,
   settingsOf,
   type Target,
   TARGET_METRICS,
@@ -45,7 +47,7 @@ export function planOf(data: ClientData, client: string, asked: PlanRequest, tod
   const plan = planBudgets(campaigns, {
     goal: asked.goal,
     total: asked.total === null ? null : asked.total / length,
-    promised: asked.promised === null ? null : isReturn(target) ? asked.promised * ratio : 1 / (asked.promised * ratio),
+    promised: asked.promised === null ? null : perMoney(target, asked.promised, ratio),
     step: asked.step,
     fixed: new Map(asked.fixed.flatMap(({ key, spend }) => (byKey.has(key) ? [[byKey.get(key) ?? 0, spend] as const] : []))),
     waiting: waitingIn(data, loaded, campaigns),
@@ -58,8 +60,6 @@ const NO_PLAN = {
   ...{ now: NOTHING, planned: NOTHING, least: 0, most: 0, gain: { low: 0, middle: 0, high: 0 }, isEarned: false, outcome: '' },
   ...{ reached: { now: null, planned: null }, shorts: [], budgets: [], entities: {} },
 } as const;
-
-const isReturn = ({ metric }: Target): boolean => TARGET_METRICS[metric].bound === 'at least';
 
 /** What the site's log says of campaigns; nothing without one. */
 const causedIn =
@@ -78,7 +78,7 @@ function waitingIn(data: ClientData, { client, tables }: LoadedClient, campaigns
 }
 
 function told(plan: BudgetPlan, { target, ratio }: { readonly target: Target; readonly ratio: number }) {
-  const reached = (each: number): number | null => (each > 0 ? (isReturn(target) ? each : 1 / each) / ratio : null);
+  const reached = (each: number): number | null => reachedOfAll(target, each, ratio);
   const { now, planned, least, most, gain, isEarned, promised, shorts } = plan;
   return {
     ...{ now, planned, least, most, gain, isEarned },
