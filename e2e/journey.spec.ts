@@ -142,12 +142,13 @@ test('from the client to the change sheet', async ({ page, lens }) => {
     await expect(page.getByRole('complementary', { name: 'Accepted moves' })).toContainText('1 move accepted for Juniper Loft Tea');
     await lens.accessible();
     const download = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Change sheet' }).click();
+    await page.getByRole('button', { name: 'Change sheet' }).click();
+    await page.getByRole('menuitem', { name: 'A table (CSV)' }).click();
     const lines = readFileSync(await (await download).path(), 'utf8')
       .trim()
       .split('\r\n');
-    expect(lines[0]).toBe('channel,account,level,id,name,field,old,new,reason');
+    expect(lines[0]).toBe('channel,account,level,id,name,field,of,old,new,reason');
     expect(lines).toHaveLength(2);
-    expect(lines[1]).toMatch(/^Harbor Search,Juniper Loft Tea,campaign,HB-1104,JLT_search_new_gifts_uk,daily budget,74\.00,59\.20,/);
+    expect(lines[1]).toMatch(/^Harbor Search,Juniper Loft Tea,campaign,HB-1104,JLT_search_new_gifts_uk,daily budget,,74\.00,59\.20,/);
   });
 });

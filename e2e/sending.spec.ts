@@ -2,7 +2,7 @@ import { expect, test } from './test';
 
 test.use({ copy: 'sending' });
 
-const GYM = 'client=northwall-climbing&period=2026-10-03..2026-10-30';
+const GYM = 'client=northwall-climbing&period=2026-10-03_2026-10-30';
 
 test('a night schedule: chosen, approved by whoever leads, sent, told in the logbook, and taken back', async ({ page, lens }) => {
   await test.step('the audit draws the hours that run and those that would', async () => {
@@ -66,7 +66,7 @@ test('a night schedule: chosen, approved by whoever leads, sent, told in the log
   });
 
   await test.step('the logbook tells what was sent', async () => {
-    await lens.open(`/intake/logbook?client=northwall-climbing&period=2026-10-03..2026-10-31`);
+    await lens.open(`/intake/logbook?client=northwall-climbing&period=2026-10-03_2026-10-31`);
     await expect(page.getByText(/Sent to the channel: Schedule: all hours → every day 06:00–21:00\./).first()).toBeVisible();
   });
 });

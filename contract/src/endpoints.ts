@@ -291,5 +291,9 @@ export const FILES = {
   },
   picture: { method: 'GET', path: '/pictures/:hash', params: z.object({ hash: intake.storedFile.shape.hash }) },
   importedFile: { method: 'GET', path: '/imports/:import/file', params: ofImport },
-  changeSheet: { method: 'GET', path: '/clients/:client/change-sheet.csv', params: ofClient },
+  changeSheet: {
+    method: 'GET',
+    path: '/clients/:client/change-sheet.:format',
+    params: ofClient.extend({ format: z.enum(['csv', 'xlsx', 'txt']) }),
+  },
 } as const;

@@ -1,3 +1,4 @@
+import ExcelJS from 'exceljs';
 import { importFile, makeClient, questionFor, send, type Setting, suiteServer } from './harness';
 
 const DAYS = Array.from({ length: 30 }, (_, at) => `2026-10-${String(1 + at).padStart(2, '0')}`);
@@ -111,6 +112,20 @@ describe('from an audit to a change sheet', () => {
       /^Search of Decided,Main,campaign,L-2,'=loser,daily budget,,60\.00,48\.00,"?ROAS 0\.18, target ≥ 1\.50\. 95 % sure it is between .*By click date, .*, late results allowed for\./,
     );
     expect(rest).toEqual([]);
+    const text = (await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.txt`)).body;
+    expect(text).toMatch(
+      /^Changes for Decided, 1 Nov 2026\r\n\r\nSearch of Decided, account Main\r\n1\. =loser \(L-2\): Daily budget .*60\.00 → .*48\.00 .*\r\n {3}Why: ROAS/,
+    );
+    const workbook = new ExcelJS.Workbook();
+    await workbook.xlsx.load(await (await fetch(`${server.address}/api/clients/${setting.client}/change-sheet.xlsx`)).arrayBuffer());
+    const cells = workbook
+      .getWorksheet('Changes')
+      ?.getSheetValues()
+      .map((row) => (row as unknown[]).slice(4, 10));
+    expect(cells?.slice(1)).toEqual([
+      ['id', 'name', 'field', 'of', 'old', 'new'],
+      ['L-2', "'=loser", 'daily budget', '', '60.00', '48.00'],
+    ]);
     const { body: glances } = await send(server.address, 'GET', '/glances');
     expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1, first: [] });
     expect((await send(server.address, 'GET', `/clients/${glances[0].client.id}/glance`)).body).toEqual(glances[0]);

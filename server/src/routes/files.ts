@@ -1,13 +1,13 @@
 import { FILES, question, upload } from '@lens/contract';
 import { bookOf } from '@lens/core';
-import type { Response, Router } from 'express';
+import type { Router } from 'express';
 import { createReadStream, existsSync } from 'node:fs';
 import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { z } from 'zod';
-import type { Context } from '../context';
+import { clockOf, type Context } from '../context';
+import { changeSheet, changeText, changeWorkbook } from '../export/change-sheet';
 import { movesStanding } from '../moves/keep-move';
-import { changeSheet } from '../export/change-sheet';
 import { tableCsv } from '../export/table-csv';
 import { tableJson } from '../export/table-json';
 import { tableWorkbook } from '../export/table-workbook';
@@ -68,8 +68,13 @@ export function fileRoutes(router: Router, context: Context): void {
   });
 
   router.get(FILES.changeSheet.path, async (request, response) => {
-    const client = clientOr404(context, check(FILES.changeSheet.params, request.params).client);
-    sendCsv(response, `${client.id}-change-sheet.csv`, changeSheet(await movesStanding(context, client)));
+    const { client: id, format } = check(FILES.changeSheet.params, request.params);
+    const client = clientOr404(context, id);
+    const moves = await movesStanding(context, client);
+    response.attachment(`${client.id}-change-sheet.${format}`);
+    if (format === 'csv') response.type(CSV).send(changeSheet(moves));
+    else if (format === 'xlsx') response.type(EXPORTS.xlsx.type).send(await changeWorkbook(moves));
+    else response.type('text/plain; charset=utf-8').send(changeText(moves, client, clockOf(context, client.timeZone).today));
   });
 }
 
@@ -89,8 +94,4 @@ function parsed(text: string): unknown {
       'The question in the address is not readable. Open the comparison again and export from there.',
     );
   }
-}
-
-function sendCsv(response: Response, name: string, csv: string): void {
-  response.type(CSV).attachment(name).send(csv);
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import type { SentMove, StandingMove } from '@lens/contract';
 import { formatNumber, quantity } from '@lens/core';
@@ -19,7 +20,7 @@ import { summedEffectText } from './summed-effect';
 /** What was decided, with its evidence as it stood, and the ways to carry it out: to the channels, or by a sheet. */
 @Component({
   selector: 'ul-moves-page',
-  imports: [MatButton, MatCheckbox, MatIcon, NeedClient, People, RouterLink, Thumb],
+  imports: [MatButton, MatCheckbox, MatIcon, MatMenu, MatMenuItem, MatMenuTrigger, NeedClient, People, RouterLink, Thumb],
   templateUrl: './moves-page.html',
   styleUrl: './moves-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -46,6 +47,11 @@ export class MovesPage {
   private readonly meant = computed(() => this.toDo().filter(({ id }) => this.chosen().has(id)));
   protected readonly toApprove = computed(() => this.meant().filter(({ approved }) => !approved));
   protected readonly canApprove = computed(() => this.leads().includes(this.person.name()));
+  protected readonly sheetKinds = [
+    { format: 'txt', label: 'A text to follow' },
+    { format: 'xlsx', label: 'A workbook' },
+    { format: 'csv', label: 'A table (CSV)' },
+  ];
   protected readonly isSending = signal(false);
   /** What became of those that were sent, a line each. */
   protected readonly told = signal<readonly string[]>([]);
