@@ -25,6 +25,8 @@ import { acceptFound, acceptPlan, clientIds, refreshAll, sendMoves } from './pro
 export interface JudgeOptions {
   readonly clients: readonly ClientWorld[];
   readonly rounds: number;
+  /** Moves of each kind of which it is lived what they did, at the most: some clients shut out a hundred parts. */
+  readonly tried?: number;
   readonly say: (line: string) => void;
 }
 
@@ -35,9 +37,10 @@ interface Made {
 
 const WEEK = 7;
 const WINDOW = 28;
+const MOST_TRIED = 16;
 
 /** Lives some clients through weekly rounds of whatever the product proposes, and measures what it did against the truth. */
-export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promise<Figure[]> {
+export async function judgeWorld({ clients, rounds, say, tried = MOST_TRIED }: JudgeOptions): Promise<Figure[]> {
   const market = Market.open(undefined, () => undefined, clients);
   const outside: Server = createMarketServer(market).listen(0, '127.0.0.1');
   await new Promise((resolve) => outside.once('listening', resolve));
@@ -95,7 +98,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
       ...credit,
       ...claims,
       { name: 'Moves that their channels refused', value: -refused, bar: 0, unit: '' },
-      ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today })),
+      ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today, tried })),
     ];
   } finally {
     await server.stop();
@@ -105,7 +108,7 @@ export async function judgeWorld({ clients, rounds, say }: JudgeOptions): Promis
   }
 }
 
-function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { from: number; to: number }): Figure[] {
+function figuresOf(client: ClientWorld, made: readonly Made[], { from, to, tried }: { from: number; to: number; tried: number }): Figure[] {
   const steps = (to - from) / WEEK;
   const after = daysOf({ from: to, to: to + WINDOW - 1 });
   const rounds = daysOf({ from, to: to - 1 });
@@ -125,7 +128,7 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
     known.set(key, found);
     return found;
   };
-  const held = tried(made).map(({ each, at }) =>
+  const held = triedOf(made, tried).map(({ each, at }) =>
     heldRange(client, each, [livedWith(at, each.change.day), livedWith(at + 1, each.change.day)]),
   );
   const share = (of: (each: (typeof held)[number]) => boolean): number => (held.length === 0 ? 1 : held.filter(of).length / held.length);
@@ -151,16 +154,13 @@ function figuresOf(client: ClientWorld, made: readonly Made[], { from, to }: { f
   ];
 }
 
-/** Most moves of one kind of which it is lived what they did: some clients shut out a hundred parts. */
-const MOST_TRIED = 16;
-
 /** The moves whose ranges are held against what they did: of each field so many, evenly over the rounds. */
-function tried(made: readonly Made[]): { readonly each: Made; readonly at: number }[] {
+function triedOf(made: readonly Made[], most: number): { readonly each: Made; readonly at: number }[] {
   const placed = made.map((each, at) => ({ each, at }));
   const fields = [...new Set(made.map(({ change }) => change.field))];
   return fields.flatMap((field) => {
     const own = placed.filter(({ each }) => each.change.field === field);
-    const step = Math.max(1, own.length / MOST_TRIED);
+    const step = Math.max(1, own.length / most);
     return own.filter((_, nth) => Math.floor(nth / step) > Math.floor((nth - 1) / step));
   });
 }

@@ -56,16 +56,13 @@ const checked = [
 buildIfNeeded();
 await Promise.all(checked);
 
-/** Loading the demonstration takes minutes and leaves the machine half idle; and browser tests mostly wait. Both go on beside the other tests. */
-async function browserTests() {
-  await compiled;
-  await run('demonstration', bin('tsx'), ['e2e/make-demo.ts']);
-  await run('browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']);
-}
-
-const browsed = quick ? Promise.resolve() : browserTests();
-await run('lint', bin('eslint'), ['.']);
 await compiled;
+// Loading the demonstration takes minutes and leaves the machine half idle, so it goes on beside the other tests.
+const demonstration = quick ? Promise.resolve() : run('demonstration', bin('tsx'), ['e2e/make-demo.ts']);
 const jest = ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js'];
 await run('unit and API tests', process.execPath, jest, { env: { LENS_BUILT: 'yes' }, isTogether: false });
-await browsed;
+await demonstration;
+// Browser tests mostly wait.
+const linted = run('lint', bin('eslint'), ['.']);
+if (!quick) await run('browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], { isTogether: false });
+await linted;

@@ -135,6 +135,20 @@ describe('moves on their way to a channel', () => {
     expect(outside.market.changes.at(-1)).toMatchObject({ key: back.id, value: '1'.repeat(168) });
   });
 
+  it('are not accepted beside another change of the same setting', async () => {
+    const [waiting] = (await ask('GET', '/moves')).body.moves.filter(
+      ({ sent: way, standing: { state } }: Loose) => !way && state === 'waits',
+    );
+    const hours = [{ weekdays: [0, 1, 2, 3, 4, 5, 6], opens: 7, closes: 20, from: '2026-01-01', to: '2027-12-31' }];
+    await ask('PUT', '/promises', { targets: [], margins: [], budgets: [], numbers: [], hours, balances: [], rates: [], frequencies: [] });
+    const { body: audit }: Loose = await send(server.address, 'POST', '/audit', { client, period: PERIOD });
+    const { moves } = audit.findings.find(({ key }: Loose) => key === 'hours/nobody answers');
+    const other = moves.find(({ entity }: Loose) => entity.member === waiting.entity.member);
+    const { status, body } = await decide({ subjects: [other.subject] });
+    expect([status, body.detail]).toEqual([409, expect.stringContaining('Take that back first')]);
+    expect((await decide({ subjects: [other.subject], decision: 'dismissed', reason: 'The other one stands' })).status).toBe(200);
+  });
+
   it('stay where they are while the channel does not answer', async () => {
     const { body: back } = await ask('POST', `/moves/${accepted[2].id}/back`, { by: 'Ana' });
     await outside.behave({ failEvery: 1, retryAfter: 0 });

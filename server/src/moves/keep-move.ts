@@ -1,4 +1,4 @@
-import type { Client, Move, MovesReply } from '@lens/contract';
+import type { Client, Move, MovesReply, StandingMove } from '@lens/contract';
 import { type Entity, overlaps, type SettingChange, sumEffects, writtenValues } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context, momentOf } from '../context';
@@ -10,6 +10,10 @@ import { leadsOf } from '../store/leads';
 /** What a move is about. The same change proposed again is the same move, also with newer evidence. */
 export const subjectOf = ({ level, member }: Entity, change: SettingChange): string =>
   [level, member, change.field, ...('what' in change ? [change.what] : []), ...writtenValues(change)].join('|');
+
+/** What a move sets, whatever from and to. */
+const settingOf = ({ entity, change }: Pick<Move, 'entity' | 'change'>): string =>
+  [entity.level, entity.member, change.field, 'what' in change ? change.what : ''].join('|');
 
 /** A move before anybody decided on it. */
 export type Undecided = Pick<Move, 'entity' | 'change' | 'effect' | 'outcome' | 'evidence' | 'proposedBy' | 'picture'>;
@@ -26,6 +30,7 @@ export async function keepMoves(
 ): Promise<Move[]> {
   const standing = new Map((await movesStanding(context, client)).map((move) => [move.id, move]));
   const known = new Map(movesOf(context.db, client.id).map(({ subject, move }) => [subject, standing.get(move.id)]));
+  if (said.decision === 'accepted') refuseContradictions([...standing.values()], moves);
   const decided = { decidedAt: momentOf(context, client.timeZone), decidedOn: clockOf(context, client.timeZone).today };
   const kept = moves.map((move): Move => ({ id: randomUUID(), ...move, ...said, ...decided, approved: null, sent: null, trouble: '' }));
   context.db.transaction(() => {
@@ -43,6 +48,20 @@ export async function keepMoves(
     }
   })();
   return kept;
+}
+
+/** Two changes of one setting cannot both be carried out. */
+function refuseContradictions(standing: readonly StandingMove[], moves: readonly Undecided[]): void {
+  const open = new Map(standing.filter((move) => isOpen(move) && !move.sent).map((move) => [settingOf(move), move]));
+  for (const move of moves) {
+    const other = open.get(settingOf(move));
+    if (other && subjectOf(other.entity, other.change) !== subjectOf(move.entity, move.change))
+      throw new HttpProblem(
+        409,
+        'Another change is accepted',
+        `Another change of the same setting of “${move.entity.name}” is accepted and waits to be carried out. Take that back first, under Moves.`,
+      );
+  }
 }
 
 /** A client's moves with how each stands. */
