@@ -114,7 +114,7 @@ describe('from an audit to a change sheet', () => {
     expect(rest).toEqual([]);
     const text = (await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.txt`)).body;
     expect(text).toMatch(
-      /^Changes for Decided, 1 Nov 2026\r\n\r\nSearch of Decided, account Main\r\n1\. =loser \(L-2\): Daily budget .*60\.00 → .*48\.00 .*\r\n {3}Why: ROAS/,
+      /^Changes for Decided, 31 Oct 2026\r\n\r\nSearch of Decided, account Main\r\n1\. =loser \(L-2\): Daily budget .*60\.00 → .*48\.00 .*\r\n {3}Why: ROAS/,
     );
     const workbook = new ExcelJS.Workbook();
     await workbook.xlsx.load(await (await fetch(`${server.address}/api/clients/${setting.client}/change-sheet.xlsx`)).arrayBuffer());

@@ -27,6 +27,9 @@ describe('how an accepted move stands', () => {
     expect(stateOfMove(PAUSE, DECIDED, setting(0, { changed: true, since: 21 }))).toEqual({ state: 'done', since: 21 });
   });
 
+  it('waits where all that reports tell is of days before the decision, whatever they tell', () =>
+    expect(stateOfMove(LOWER, DECIDED, setting(48, { changed: true, since: 18, asOf: 19 }))).toEqual({ state: 'waits', since: null }));
+
   it('was changed otherwise where it is something else, or was changed back afterwards', () => {
     expect(stateOfMove(LOWER, DECIDED, setting(55, { changed: true, since: 23 }))).toEqual({ state: 'changed otherwise', since: 23 });
     expect(stateOfMove(LOWER, DECIDED, setting(60, { changed: true, since: 21 }))).toEqual({ state: 'changed otherwise', since: 21 });

@@ -8,8 +8,9 @@ export type MoveState = (typeof MOVE_STATES)[number];
 
 /**
  * Whether a move that was accepted on a day has been carried out: its setting has the new value; or still waits: it has the old
- * one, and was not changed back to it afterwards, which is a new state of things. `since` is the first day of the value that
- * is not the old one any more.
+ * one, and was not changed back to it afterwards, which is a new state of things. What reports tell of days before the decision
+ * says nothing of what came of it: the opposite of a move that was sent just now has the value that they still tell. `since` is
+ * the first day of the value that is not the old one any more.
  */
 export function stateOfMove(
   change: SettingChange,
@@ -18,7 +19,7 @@ export function stateOfMove(
 ): { readonly state: MoveState; readonly since: Day | null } {
   if (!setting) return { state: 'not told', since: null };
   const [from, to] = writtenValues(change);
-  if (setting.written === to) return { state: 'done', since: setting.since };
+  if (setting.written === to) return setting.asOf < decidedOn ? { state: 'waits', since: null } : { state: 'done', since: setting.since };
   const isBack = setting.changed && setting.since > decidedOn;
   return setting.written === from && !isBack ? { state: 'waits', since: null } : { state: 'changed otherwise', since: setting.since };
 }

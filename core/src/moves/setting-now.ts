@@ -14,6 +14,8 @@ export interface SettingNow {
   readonly since: Day;
   /** Whether it is known to have been something else before. */
   readonly changed: boolean;
+  /** The last day of which a report tells it. */
+  readonly asOf: Day;
 }
 
 /** Settings that reports tell as a figure a day, by settingKey. */
@@ -48,7 +50,7 @@ export class SettingsNow {
     const last = own.at(-1);
     const hours = tidyHours(last?.newValue == null ? [] : (readSchedule(last.newValue) ?? []));
     const [written] = writtenValues({ field: 'schedule', from: hours, to: [] });
-    return { written, since: last?.day ?? 0, changed: last !== undefined };
+    return { written, since: last?.day ?? 0, changed: last !== undefined, asOf: this.lastDay };
   }
 
   private listOf(entity: Changed, change: Extract<SettingChange, { field: keyof typeof LISTS }>): SettingNow {
@@ -56,7 +58,8 @@ export class SettingsNow {
     const listed = listsOn(this.changes, LISTS[change.field], this.lastDay).find(
       (each) => each.text.toLowerCase() === what && isOf(each, entity),
     );
-    return { written: listed?.isShut === true ? 'excluded' : 'allowed', since: listed?.since ?? 0, changed: listed !== undefined };
+    const written = listed?.isShut === true ? 'excluded' : 'allowed';
+    return { written, since: listed?.since ?? 0, changed: listed !== undefined, asOf: this.lastDay };
   }
 }
 
@@ -75,6 +78,6 @@ export function figureNow(
 ): SettingNow | undefined {
   const setting = (field === 'status' ? running : budgets).get(settingKey(level, member));
   if (!setting) return undefined;
-  const { value, since, changed } = setting;
-  return { written: field === 'status' ? (value === 1 ? 'running' : 'paused') : value.toFixed(2), since, changed };
+  const { value, since, changed, asOf } = setting;
+  return { written: field === 'status' ? (value === 1 ? 'running' : 'paused') : value.toFixed(2), since, changed, asOf };
 }
