@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
 import { Api } from '../data/api';
-import type { Resolved } from '../data/focus';
+import { FocusService, type Resolved } from '../data/focus';
 import { LogbookService } from '../logbook/logbook';
 import { logbookView } from '../logbook/logbook-view';
 import { loadState } from '../ui/load-state';
@@ -53,6 +53,7 @@ const MOST_LINES = 3;
 })
 export class LogbookTile extends OnSheet {
   private readonly api = inject(Api);
+  private readonly focus = inject(FocusService);
   readonly resolved = input.required<Resolved>();
   private readonly notes = toSignal(toObservable(computed(() => this.resolved().client)).pipe(inject(LogbookService).follow));
   private readonly asked = computed(
@@ -67,7 +68,8 @@ export class LogbookTile extends OnSheet {
     const [changes, notes] = [this.changes(), this.notes()];
     if (changes?.state !== 'ready' || notes?.state !== 'ready') return null;
     const { period, style } = this.resolved();
-    const { days } = logbookView({ changes: changes.value, notes: notes.value.notes, period }, '', style);
+    const today = this.focus.clock()?.today ?? 0;
+    const { days } = logbookView({ changes: changes.value, notes: notes.value.notes, period, today }, '', style);
     return days.slice(0, MOST_DAYS).map((day) => ({ ...day, lines: day.lines.slice(0, MOST_LINES) }));
   });
 

@@ -54,7 +54,11 @@ export class LogbookPage {
     const [changes, notes] = [this.changes(), this.notes()];
     if (changes?.reply.state !== 'ready' || notes?.state !== 'ready') return null;
     const { period, style } = changes.resolved;
-    return logbookView({ changes: changes.reply.value, notes: notes.value.notes, period }, this.sought(), style);
+    return logbookView(
+      { changes: changes.reply.value, notes: notes.value.notes, period, today: this.focus.clock()?.today ?? 0 },
+      this.sought(),
+      style,
+    );
   });
   protected readonly gone = computed(() => {
     const notes = this.notes();

@@ -10,7 +10,7 @@ const change = (part: Partial<WireChange>): WireChange => ({
 });
 const period = { from: parseDay('2026-10-01') ?? NaN, to: parseDay('2026-10-31') ?? NaN };
 const view = (changes: readonly WireChange[], sought = '', count = changes.length, notes: readonly StoredNote[] = []) =>
-  logbookView({ changes: { changes, count }, notes, period }, sought, STYLE);
+  logbookView({ changes: { changes, count }, notes, period, today: period.to + 1 }, sought, STYLE);
 const note = (part: Partial<StoredNote>): StoredNote => ({
   ...{ id: 'n', client: 'tea', version: 1, at: '', note: '', by: 'Ana', text: 'Prices went up' },
   ...{ days: { from: parseDay('2026-10-06') ?? NaN, to: parseDay('2026-10-06') ?? NaN }, channel: null, campaign: null },
@@ -70,5 +70,14 @@ describe('changes in words', () => {
       ],
     ]);
     expect(view([], 'prices', 0, notes).days).toHaveLength(2);
+  });
+
+  it('tell what is written today in a period that reaches the last finished day, and in no other', () => {
+    const today = period.to + 1;
+    const written = note({ days: { from: today, to: today }, text: 'Sent to the channel' });
+    const told = (to: number) =>
+      logbookView({ changes: { changes: [], count: 0 }, notes: [written], period: { ...period, to }, today }, '', STYLE);
+    expect(told(period.to).days.map(({ lines }) => lines.map(({ what }) => what))).toEqual([['Sent to the channel']]);
+    expect(told(period.to - 1).days).toEqual([]);
   });
 });

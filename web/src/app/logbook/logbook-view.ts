@@ -23,12 +23,15 @@ export interface Log {
   readonly changes: ChangesReply;
   readonly notes: readonly StoredNote[];
   readonly period: DayRange;
+  /** What is written of it belongs to a period that reaches the last finished day. */
+  readonly today: Day;
 }
 
 /** What happened on some days, in words, the newest day first; notes of a day before its changes. */
-export function logbookView({ changes: { changes, count }, notes, period }: Log, sought: string, style: Style) {
+export function logbookView({ changes: { changes, count }, notes, period, today }: Log, sought: string, style: Style) {
+  const last = period.to === today - 1 ? today : period.to;
   const wanted = sought.trim().toLocaleLowerCase();
-  const within = notes.filter(({ days }) => days.from <= period.to && days.to >= period.from);
+  const within = notes.filter(({ days }) => days.from <= last && days.to >= period.from);
   const all = [...within.map((note) => noteLine(note, style)), ...changes.map(changeLine)];
   const lines = all.filter((line) => textOf(line).includes(wanted)).toSorted((a, b) => b.day - a.day);
   const days = [...new Set(lines.map(({ day }) => day))];
