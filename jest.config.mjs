@@ -3,7 +3,7 @@ const node = (name, roots) => ({
   displayName: name,
   rootDir: import.meta.dirname,
   roots: roots.map((root) => `<rootDir>/${root}`),
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/scripts/plain-environment.mjs',
   testMatch: ['**/*.spec.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },

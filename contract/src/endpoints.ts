@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AUDIT_ENDPOINTS } from './audit-endpoints';
+import { RESULTS_ENDPOINTS } from './results';
 import { SENDING_ENDPOINTS } from './sending';
 import { day, id } from './basic';
 import * as clients from './clients';
@@ -273,6 +274,7 @@ export const ENDPOINTS = {
     reply: compare.trace,
   }),
   ...AUDIT_ENDPOINTS,
+  ...RESULTS_ENDPOINTS,
   ...SENDING_ENDPOINTS,
   ...PLAN_ENDPOINTS,
 } as const;

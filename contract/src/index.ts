@@ -26,6 +26,7 @@ export * from './morning';
 export * from './naming';
 export * from './other-requests';
 export * from './promises';
+export * from './results';
 export * from './sending';
 export * from './sheets';
 export * from './sources';

@@ -1,7 +1,6 @@
-import { UNTOLD } from '@lens/core';
 import { z } from 'zod';
-import { move, movesReply, ranged } from './audit';
-import { dayRange, id } from './basic';
+import { move, movesReply } from './audit';
+import { id } from './basic';
 import { endpoint } from './endpoint';
 
 const ofClient = z.object({ client: id });
@@ -9,7 +8,7 @@ const person = z.string().trim().max(100);
 const some = z.object({ moves: z.array(id).min(1).max(1000), by: person.default('') });
 
 /** What became of a move that was to be sent. */
-export const SENT_AS = ['sent', 'refused', 'failed', 'not sent'] as const;
+const SENT_AS = ['sent', 'refused', 'failed', 'not sent'] as const;
 const sentMove = z.object({
   id,
   outcome: z.enum(SENT_AS),
@@ -17,22 +16,6 @@ const sentMove = z.object({
   words: z.string(),
 });
 export type SentMove = z.infer<typeof sentMove>;
-
-const both = z.object({ spend: ranged, outcomes: ranged });
-/** What the moves of one campaign that were carried out on one day did together, a day. */
-const followedUp = z.object({
-  moves: z.array(id).readonly(),
-  expected: both,
-  /** The days that those since are held against, without those that led to the decision. */
-  before: dayRange,
-  after: dayRange,
-  /** Against so many others that were left alone; null where that cannot be told, and why. */
-  happened: both.extend({ others: z.number().int() }).nullable(),
-  why: z.enum(UNTOLD).nullable(),
-  agrees: z.object({ spend: z.boolean(), outcomes: z.boolean() }).nullable(),
-});
-export const followUpsReply = z.object({ batches: z.array(followedUp) });
-export type FollowUpsReply = z.infer<typeof followUpsReply>;
 
 /** From an accepted move to its channel and back. */
 export const SENDING_ENDPOINTS = {
@@ -58,13 +41,6 @@ export const SENDING_ENDPOINTS = {
     params: ofClient,
     body: some,
     reply: z.object({ results: z.array(sentMove) }),
-  }),
-  followUps: endpoint({
-    method: 'GET',
-    path: '/clients/:client/moves/results',
-    summary: 'What moves that were carried out really did, against what was left alone',
-    params: ofClient,
-    reply: followUpsReply,
   }),
   takeBackMove: endpoint({
     method: 'POST',

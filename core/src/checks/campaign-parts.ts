@@ -68,9 +68,13 @@ export function partsOf(
   });
 }
 
+type OfWhole = Pick<CampaignPart, 'whole' | 'name'>;
+
+/** Tells parts of one dimension apart, whatever days they are looked at on. */
+export const partKey = ({ whole, name }: OfWhole): string => `${whole} ${name}`;
+
 /** What parts of campaigns spent on the days that are looked at. */
-export function spentIn(situation: Situation, dimension: string): (part: Pick<CampaignPart, 'whole' | 'name'>) => number {
-  const keyOf = ({ whole, name }: Pick<CampaignPart, 'whole' | 'name'>): string => `${whole} ${name}`;
-  const lately = new Map(partsOf(situation, dimension, situation.days).map((part) => [keyOf(part), part.spend]));
-  return (part) => lately.get(keyOf(part)) ?? 0;
+export function spentIn(situation: Situation, dimension: string): (part: OfWhole) => number {
+  const lately = new Map(partsOf(situation, dimension, situation.days).map((part) => [partKey(part), part.spend]));
+  return (part) => lately.get(partKey(part)) ?? 0;
 }

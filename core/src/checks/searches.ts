@@ -7,7 +7,7 @@ import { groupBy } from '../list/group-by';
 import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, totalOf, wasteOf } from './beside-whole';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { atPace, type CampaignPart, isTold, partsDays, partsOf, spentIn } from './campaign-parts';
+import { atPace, type CampaignPart, isTold, partsDays, partKey, partsOf, spentIn } from './campaign-parts';
 import { isOfName, wordsOf } from './search-words';
 import { shutAlready } from './shut-out';
 import { shuttingOut } from './shut-out-moves';
@@ -83,11 +83,9 @@ export function checkSearches(situation: Situation): Looked {
 
 /** The terms of a word with the results that they brought, by whatever step it was told. */
 function resultsOf({ terms: told }: Gram, terms: readonly Term[]): Term[] {
-  const keys = new Set(told.map(keyOf));
-  return terms.filter((term) => keys.has(keyOf(term)));
+  const keys = new Set(told.map(partKey));
+  return terms.filter((term) => keys.has(partKey(term)));
 }
-
-const keyOf = ({ whole, name }: Term): string => `${whole} ${name}`;
 
 /** Terms in their words, each with what is expected of it; those with the client's own name are left out. */
 export function termsOf(parts: readonly CampaignPart[], clientName: string): Term[] {
@@ -155,11 +153,11 @@ export function hardlyAny(
   bySteps: readonly Term[],
   { terms, keywords, told }: { readonly terms: readonly Term[]; readonly keywords: readonly string[]; readonly told: readonly Gram[] },
 ): Gram[] {
-  const known = new Set(told.flatMap((gram) => gram.terms.map(keyOf)));
-  const results = new Map(terms.map((term) => [keyOf(term), term]));
-  const left = bySteps.filter((term) => !known.has(keyOf(term)));
+  const known = new Set(told.flatMap((gram) => gram.terms.map(partKey)));
+  const results = new Map(terms.map((term) => [partKey(term), term]));
+  const left = bySteps.filter((term) => !known.has(partKey(term)));
   return costlyGrams(left, keywords, HARDLY_ANY).filter((gram) => {
-    const own = gram.terms.flatMap((term) => results.get(keyOf(term)) ?? []);
+    const own = gram.terms.flatMap((term) => results.get(partKey(term)) ?? []);
     return sum(own.map(({ outcomes }) => outcomes)) <= sum(own.map(({ inCampaign }) => inCampaign));
   });
 }

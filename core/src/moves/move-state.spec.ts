@@ -1,7 +1,7 @@
 import type { ToldChange } from '../settings/told-change';
 import type { Setting } from '../settings/settings-of';
-import { stateOfMove } from './move-state';
-import type { SettingChange } from './setting-change';
+import { isOpen, isToDo, stateOfMove } from './move-state';
+import { type SettingChange, settingPath } from './setting-change';
 import { type SettingNow, SettingsNow } from './setting-now';
 
 const DECIDED = 20;
@@ -74,5 +74,21 @@ describe('what a change history tells of a move', () => {
     expect(stateOf(change, [excluded(22)])).toMatchObject({ state: 'waits' });
     expect(stateOf(change, [schedule(22, '00:00–24:00')])).toMatchObject({ state: 'changed otherwise' });
     expect(stateOf(change, [schedule(10, '00:00–24:00')])).toMatchObject({ state: 'waits' });
+  });
+});
+
+describe('what is still to be done', () => {
+  const at = (state: 'waits' | 'done' | 'changed otherwise' | 'not told', sent: object | null = null) => ({ standing: { state }, sent });
+
+  it('is what waits or no report tells, as long as nobody sent it', () => {
+    expect([at('waits'), at('not told'), at('done'), at('changed otherwise')].map(isToDo)).toEqual([true, true, false, false]);
+    expect([isOpen(at('waits', {})), isToDo(at('waits', {}))]).toEqual([true, false]);
+    expect(isToDo({ standing: null, sent: null })).toBe(false);
+  });
+
+  it('is of one setting only where all of it is the same: a placement and a sub-source of one name are two', () => {
+    const part = (dimension: string): SettingChange => ({ field: 'part', dimension, what: 'Fern', from: 'allowed', to: 'excluded' });
+    expect(settingPath(part('placement'))).not.toEqual(settingPath(part('sub-source')));
+    expect(settingPath(LOWER)).toEqual(settingPath({ ...LOWER, to: 50 }));
   });
 });

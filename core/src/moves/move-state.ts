@@ -6,6 +6,18 @@ import type { SettingNow } from './setting-now';
 export const MOVE_STATES = ['waits', 'done', 'changed otherwise', 'not told'] as const;
 export type MoveState = (typeof MOVE_STATES)[number];
 
+/** What is known of a move's way: null where it was dismissed, or not sent. */
+interface OnItsWay {
+  readonly standing: { readonly state: MoveState } | null;
+  readonly sent: unknown;
+}
+
+/** Whether a move is accepted and not yet carried out, as far as anybody knows. */
+export const isOpen = ({ standing }: Pick<OnItsWay, 'standing'>): boolean => standing?.state === 'waits' || standing?.state === 'not told';
+
+/** Whether somebody is still to carry a move out. */
+export const isToDo = (move: OnItsWay): boolean => isOpen(move) && !move.sent;
+
 /**
  * Whether a move that was accepted on a day has been carried out: its setting has the new value; or still waits: it has the old
  * one, and was not changed back to it afterwards, which is a new state of things. What reports tell of days before the decision

@@ -41,5 +41,12 @@ export function writtenValues(change: SettingChange): readonly [from: string, to
   }
 }
 
+/** What of its entity a change sets, whatever from and to. */
+export const settingPath = (change: SettingChange): string[] => [
+  change.field,
+  ...('dimension' in change ? [change.dimension] : []),
+  ...('what' in change ? [change.what] : []),
+];
+
 /** What within its entity a change is of: words of searches, a placement; empty for the entity itself. */
 export const changedPart = (change: SettingChange): string => ('what' in change ? change.what : '');

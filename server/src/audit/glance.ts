@@ -5,6 +5,7 @@ import {
   dayParts,
   type Figure,
   gap,
+  isToDo,
   type MetricId,
   type OrdersMeant,
   pacing,
@@ -23,7 +24,6 @@ import { clockOf, type Context } from '../context';
 import { targetQuestion } from '../query/audit';
 import { dataRange } from '../store/clients';
 import { rulesOf } from '../store/rules';
-import { isOpen } from '../query/standing-moves';
 import { withDecisions } from '../moves/decide';
 import { movesStanding } from '../moves/keep-move';
 
@@ -32,7 +32,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const { db, queries } = context;
   const { today } = clockOf(context, client.timeZone);
   const resolved = resolvePeriod({ preset: 'this-month' }, today, undefined);
-  const accepted = (await movesStanding(context, client)).filter((move) => isOpen(move) && !move.sent).length;
+  const accepted = (await movesStanding(context, client)).filter(isToDo).length;
   const nothing: ClientGlance = {
     client,
     period: null,

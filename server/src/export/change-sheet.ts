@@ -1,7 +1,6 @@
 import type { Client, MovesReply } from '@lens/contract';
-import { changedPart, type Day, rangeText, safeCell, type SettingChange, writtenValues } from '@lens/core';
+import { changedPart, type Day, isToDo, rangeText, safeCell, type SettingChange, writtenValues } from '@lens/core';
 import { settingChangeText } from '@lens/draw';
-import { isOpen } from '../query/standing-moves';
 import { toCsv } from './csv';
 
 type SheetMove = MovesReply['moves'][number];
@@ -12,7 +11,7 @@ const WIDTHS = [20, 20, 10, 14, 40, 14, 24, 24, 24, 90];
 /** What is to be carried out and was not sent, in the order a person would type it in. */
 function toDo(moves: readonly SheetMove[]): { readonly move: SheetMove; readonly cells: readonly string[] }[] {
   return moves
-    .filter((move) => isOpen(move) && !move.sent)
+    .filter(isToDo)
     .map((move) => {
       const { entity, change } = move;
       const { channelName, accountName, level, externalId, name } = entity;

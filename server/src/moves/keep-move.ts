@@ -1,19 +1,16 @@
 import type { Client, Move, MovesReply, StandingMove } from '@lens/contract';
-import { type Entity, overlaps, type SettingChange, sumEffects, writtenValues } from '@lens/core';
+import { type Entity, isOpen, isToDo, overlaps, type SettingChange, settingPath, sumEffects, writtenValues } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { clockOf, type Context, momentOf } from '../context';
 import { HttpProblem } from '../problem';
-import { isOpen } from '../query/standing-moves';
 import { archiveMove, movesOf, putMove } from '../store/moves';
 import { leadsOf } from '../store/leads';
 
 /** What a move is about. The same change proposed again is the same move, also with newer evidence. */
-export const subjectOf = ({ level, member }: Entity, change: SettingChange): string =>
-  [level, member, change.field, ...('what' in change ? [change.what] : []), ...writtenValues(change)].join('|');
+export const subjectOf = (entity: Entity, change: SettingChange): string => [settingOf(entity, change), ...writtenValues(change)].join('|');
 
 /** What a move sets, whatever from and to. */
-const settingOf = ({ entity, change }: Pick<Move, 'entity' | 'change'>): string =>
-  [entity.level, entity.member, change.field, 'what' in change ? change.what : ''].join('|');
+const settingOf = ({ level, member }: Entity, change: SettingChange): string => [level, member, ...settingPath(change)].join('|');
 
 /** A move before anybody decided on it. */
 export type Undecided = Pick<Move, 'entity' | 'change' | 'effect' | 'outcome' | 'evidence' | 'proposedBy' | 'picture'>;
@@ -52,9 +49,9 @@ export async function keepMoves(
 
 /** Two changes of one setting cannot both be carried out. */
 function refuseContradictions(standing: readonly StandingMove[], moves: readonly Undecided[]): void {
-  const open = new Map(standing.filter((move) => isOpen(move) && !move.sent).map((move) => [settingOf(move), move]));
+  const open = new Map(standing.filter(isToDo).map((move) => [settingOf(move.entity, move.change), move]));
   for (const move of moves) {
-    const other = open.get(settingOf(move));
+    const other = open.get(settingOf(move.entity, move.change));
     if (other && subjectOf(other.entity, other.change) !== subjectOf(move.entity, move.change))
       throw new HttpProblem(
         409,
@@ -71,7 +68,7 @@ export const movesStanding = (context: Context, { id, timeZone }: Client): Promi
 /** Moves that somebody is still to carry out, what they do together, and who approves them. */
 export async function movesReply(context: Context, client: Client): Promise<MovesReply> {
   const moves = await movesStanding(context, client);
-  const open = moves.filter((move) => isOpen(move) && !move.sent);
+  const open = moves.filter(isToDo);
   const overlap = overlaps(open.map(({ entity: { key }, change: { field } }) => ({ key, field })));
   return { moves, leads: leadsOf(context.db), accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap } };
 }

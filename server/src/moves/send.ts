@@ -1,11 +1,11 @@
 import type { Client, Move, SentMove, StandingMove } from '@lens/contract';
+import { isOpen } from '@lens/core';
 import { randomUUID } from 'node:crypto';
 import { channelChange } from '../connect/channel-change';
 import type { Refresher } from '../connect/refresh';
 import { ChannelRefuses, ServiceProblem } from '../connect/service';
 import { clockOf, type Context, momentOf } from '../context';
 import type { MoveTarget } from '../query/moved-entity';
-import { isOpen } from '../query/standing-moves';
 import { type ConnectionRecord, connectionsOf } from '../store/connections';
 import { putDocument } from '../store/documents';
 import { movesOf, updateMove } from '../store/moves';

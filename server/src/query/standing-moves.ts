@@ -16,6 +16,3 @@ export function standingMoves(data: ClientData, client: string, lastDay: number)
     return { ...move, standing: decision === 'accepted' ? stateOfMove(change, decidedOn, now.of(entity, change)) : null };
   });
 }
-
-/** Whether somebody is still to carry a move out, as far as anybody knows. */
-export const isOpen = ({ standing }: MovesReply['moves'][number]): boolean => standing?.state === 'waits' || standing?.state === 'not told';

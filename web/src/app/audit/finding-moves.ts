@@ -3,6 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { WireProposedMove } from '@lens/contract';
 import type { Style } from '@lens/core';
+import { withChosen } from '../ui/with-chosen';
 import { moveLines, togetherText } from './moves-view';
 import { WeekHoursPicture } from './week-hours';
 
@@ -113,7 +114,6 @@ export class FindingMoves {
   });
 
   protected choose(subject: string, isChosen: boolean): void {
-    const rest = [...this.chosen()].filter((each) => each !== subject);
-    this.chosen.set(new Set(isChosen ? [...rest, subject] : rest));
+    this.chosen.update((chosen) => withChosen(chosen, subject, isChosen));
   }
 }

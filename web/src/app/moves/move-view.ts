@@ -1,5 +1,5 @@
 import type { StandingMove } from '@lens/contract';
-import { type MoveState, rangeText, type Style } from '@lens/core';
+import { isOpen, isToDo, rangeText, type Style } from '@lens/core';
 import { outcomesText, settingChangeText } from '@lens/draw';
 import { accountStyle, effectText } from '../audit/effect-text';
 import { momentText } from '../ui/moment-text';
@@ -56,14 +56,11 @@ export interface MoveList {
   readonly views: readonly MoveView[];
 }
 
-const OPEN: readonly (MoveState | null)[] = ['waits', 'not told'];
-
 export function moveLists(moves: readonly StandingMove[], style: Style): MoveList[] {
   const views = moves.map((move) => moveView(move, style));
   const of = (isMeant: (move: StandingMove) => boolean): MoveView[] => views.filter(({ move }) => isMeant(move));
-  const isOpen = ({ standing }: StandingMove): boolean => standing !== null && OPEN.includes(standing.state);
   const lists: MoveList[] = [
-    { title: 'To be carried out', note: '', isToDo: true, views: of((move) => isOpen(move) && !move.sent) },
+    { title: 'To be carried out', note: '', isToDo: true, views: of(isToDo) },
     { title: 'Sent', note: 'No report has told of these yet.', isToDo: false, views: of((move) => isOpen(move) && move.sent !== null) },
     { title: 'Carried out', note: '', isToDo: false, views: of(({ standing }) => standing?.state === 'done') },
     { title: 'Changed otherwise', note: '', isToDo: false, views: of(({ standing }) => standing?.state === 'changed otherwise') },

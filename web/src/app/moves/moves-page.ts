@@ -13,6 +13,7 @@ import { MovesService } from '../data/moves';
 import { Person } from '../data/person';
 import { NeedClient } from '../ui/need-client';
 import { Thumb } from '../ui/thumb';
+import { withChosen } from '../ui/with-chosen';
 import { moveLists } from './move-view';
 import { People } from './people';
 import { summedEffectText } from './summed-effect';
@@ -64,8 +65,7 @@ export class MovesPage {
   protected readonly approveText = computed(() => `Approve ${this.many(this.toApprove())}`);
 
   protected choose(id: string, isChosen: boolean): void {
-    const rest = [...this.chosen()].filter((each) => each !== id);
-    this.chosen.set(new Set(isChosen ? [...rest, id] : rest));
+    this.chosen.update((chosen) => withChosen(chosen, id, isChosen));
   }
 
   protected approve(): void {
