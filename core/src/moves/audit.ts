@@ -51,14 +51,9 @@ export interface Audit {
  * change where the evidence supports one.
  */
 export function audit(input: AuditInput): Audit {
-  const { tables, target, days, lastDay } = input;
-  const outcome = tables.vocabulary.outcome(TARGET_METRICS[target.metric].outcome);
-  const observation = observe({ tables, days, outcome, countedBy: target.countedBy, names: input.names, lastDay });
-  const context = contextOf(input, observation, outcome);
-  const judged = observation.members
-    .map((each) => since(each, lastChange(each, context)))
-    .filter((each) => totalOf(each, 'spend') > 0)
-    .map((each) => examine(each, context));
+  const { target, days } = input;
+  const { judged, context } = judgedMembers(input, (each, context) => since(each, lastChange(each, context)));
+  const { observation, outcome } = context;
   const keep = keepDiscoveries(judged.map(({ pValue }) => pValue));
   const supported = judged.map(({ finding, observed }, at) => ({
     observed,
@@ -66,6 +61,19 @@ export function audit(input: AuditInput): Audit {
   }));
   const findings = propose(supported, context);
   return { target, days, findings, matured: observation.lateness.of(lateTermOf(target, outcome)) !== undefined };
+}
+
+/** Every campaign and ad that cost something on the days that it is looked at, which `looked` cuts out of all. */
+export function judgedMembers(
+  input: AuditInput,
+  looked: (observed: Observed, context: Context) => Observed,
+): { readonly judged: readonly Examined[]; readonly context: Context } {
+  const { tables, target, days, lastDay, names } = input;
+  const outcome = tables.vocabulary.outcome(TARGET_METRICS[target.metric].outcome);
+  const observation = observe({ tables, days, outcome, countedBy: target.countedBy, names, lastDay });
+  const context = contextOf(input, observation, outcome);
+  const members = observation.members.map((each) => looked(each, context)).filter((each) => totalOf(each, 'spend') > 0);
+  return { judged: members.map((each) => examine(each, context)), context };
 }
 
 /** What every member of one audit is judged with. */
@@ -106,7 +114,8 @@ function contextOf({ tables, target, days, lastDay, accepted = [] }: AuditInput,
   };
 }
 
-interface Examined {
+/** A member with what is found of it, before anything is proposed. */
+export interface Examined {
   readonly observed: Observed;
   readonly finding: TargetFinding;
   readonly pValue: number;
@@ -266,7 +275,7 @@ function isMature({ observation, target, outcome, lastDay }: Context, campaign: 
 }
 
 /** The first day a member is judged on: what it did under other settings says nothing of it as it is now. */
-function lastChange(observed: Observed, { budgets, running, days, accepted }: Context): Day {
+export function lastChange(observed: Observed, { budgets, running, days, accepted }: Context): Day {
   const key = `${observed.level} ${observed.member}`;
   const settings = [
     running.get(key),

@@ -16,6 +16,10 @@ export interface Expected {
 const SPENT_MOST = 1.25;
 /** And at the least: the less a budget holds back, the sooner falling demand stays below it whatever it is. */
 const spentLeast = (lost: number | null): number => Math.min(0.4, 2 * (lost ?? 0));
+/** A share by which all of it is taken away. */
+export const STOPPED = -1;
+/** What is paused spends nothing, whatever held it back: only other days than those seen vary. */
+const STOPPED_LEAST = 0.75;
 /**
  * Counted carefully, a member that is cut has caused more outcomes than are counted for it: the later they
  * come, the more of what it began is finished, and counted, elsewhere. One that is raised causes fewer.
@@ -51,7 +55,7 @@ export function spendEffect({ share, worth, counted, seen, elasticity, caused, .
   const follow = outcomesFollow(share, elasticity.middle);
   const middle = follow * counted * caused.middle;
   const spend = share * change.spend;
-  const least = spentLeast(change.lostToBudget);
+  const least = share === STOPPED ? STOPPED_LEAST : spentLeast(change.lostToBudget);
   const { low, high } = poissonInterval(seen);
   const doubts = [
     { less: caused.low / caused.middle, more: caused.high / caused.middle },
@@ -91,7 +95,9 @@ export function budgetEffect(finding: TargetFinding, observed: Observed, { share
       caused: { ...CAUSED, high: Math.max(CAUSED.high, carefulTimes(-1, lateShare), claims) },
       mostUnseen: poissonInterval(finding.outcomes).high / days,
       assumption:
-        'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
+        share === STOPPED
+          ? 'Nothing of it is spent, and 60 to 150 % of what is counted for it is lost: some would come by another way, and some that it began is counted elsewhere.'
+          : 'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
     }),
     gain: gainOf(careful) - CLEARLY * Math.abs(share * spend),
     gainAsCounted: gainOf(1),
@@ -120,7 +126,7 @@ const MOVED = 0.3;
 export function pauseEffect(
   observed: Observed,
   siblings: readonly Observed[],
-  { finding, worth, hasMargin }: { readonly finding: TargetFinding; readonly worth: Worth; readonly hasMargin: boolean },
+  { finding, worth, hasMargin }: { readonly finding: Pick<TargetFinding, 'maturity'>; readonly worth: Worth; readonly hasMargin: boolean },
 ): { readonly effect: Effect; readonly gain: number } {
   const weigh = totalOf(observed, 'clicks') > 0 ? ('clicks' as const) : ('spend' as const);
   const days = Math.max(1, observed.days.length);

@@ -2,7 +2,7 @@ import { groupBy } from '../list/group-by';
 import type { Day } from '../time/day';
 import type { AcceptedMoves } from './accepted';
 import { budgetEffect, pauseEffect } from './effect';
-import type { SettingChange } from './setting-change';
+import { cents, type SettingChange } from './setting-change';
 import type { TargetFinding } from './finding';
 import type { Observed } from './observe';
 import { ELASTICITY } from './response';
@@ -104,7 +104,8 @@ function pauseAd(judged: Judged, group: readonly Judged[], kept: ReadonlySet<Tar
   return { move: { change: { field: 'status', from: 'running', to: 'paused' }, effect: effect.effect }, noMove: '' };
 }
 
-function worthOfOne({ finding }: Judged, { target, margin, usualValue }: Situation): Worth {
+/** What one more outcome of a member is worth, by its own average value where it has one. */
+export function worthOfOne({ finding }: Pick<Judged, 'finding'>, { target, margin, usualValue }: Situation): Worth {
   return worthOf(target, margin, finding.outcomes > 0 && finding.value > 0 ? finding.value / finding.outcomes : usualValue);
 }
 
@@ -164,6 +165,3 @@ function changed({ member }: TargetFinding, { budgets }: Situation, step: number
   const proposed = budget + Math.trunc(budget * step * 100) / 100;
   return { share: proposed / budget - 1, change: { field: 'daily budget', from: cents(budget), to: cents(proposed) } };
 }
-
-/** Channels keep budgets in hundredths. */
-const cents = (amount: number): number => Math.round(amount * 100) / 100;

@@ -26,6 +26,9 @@ export type SettingChange =
   /** Hours of the week in the zone of its account; none are all hours. */
   | { readonly field: 'schedule'; readonly from: readonly WeekHours[]; readonly to: readonly WeekHours[] };
 
+/** Channels keep budgets in hundredths. */
+export const cents = (amount: number): number => Math.round(amount * 100) / 100;
+
 const ALL_HOURS = 'all hours';
 const hoursWritten = (hours: readonly WeekHours[]): string => (hours.length === 0 ? ALL_HOURS : weekHoursTexts(hours).join(', '));
 

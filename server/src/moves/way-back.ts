@@ -1,5 +1,5 @@
 import type { Client, Move } from '@lens/contract';
-import type { Effect, Ranged, SettingChange } from '@lens/core';
+import { oppositeEffect, type SettingChange } from '@lens/core';
 import { settingChangeText } from '@lens/draw';
 import type { Context } from '../context';
 import { HttpProblem, notFound } from '../problem';
@@ -21,7 +21,12 @@ export async function takeBackMove(context: Context, client: Client, id: string,
     client,
     [
       {
-        ...{ entity, change: opposite(change), effect: reversed(effect), outcome },
+        ...{
+          entity,
+          change: opposite(change),
+          effect: oppositeEffect(effect, 'The opposite of what the move was expected to do.'),
+          outcome,
+        },
         evidence: [`Takes back: ${settingChangeText(change, { ...client, currency: entity.currency || client.currency })}.`],
         proposedBy: { kind: 'way back', move: id },
       },
@@ -33,12 +38,3 @@ export async function takeBackMove(context: Context, client: Client, id: string,
 
 /** From what it became to what it was. */
 const opposite = (change: SettingChange): SettingChange => ({ ...change, from: change.to, to: change.from }) as SettingChange;
-
-const reversed = ({ spend, outcomes, profit }: Effect): Effect => ({
-  spend: negative(spend),
-  outcomes: negative(outcomes),
-  profit: profit && negative(profit),
-  assumption: 'The opposite of what the move was expected to do.',
-});
-
-const negative = ({ low, middle, high }: Ranged): Ranged => ({ low: -high, middle: -middle, high: -low });
