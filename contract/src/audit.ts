@@ -168,6 +168,7 @@ export const move = z.object({
     z.object({ kind: z.literal('finding'), check: z.enum(CHECKS), key: z.string() }),
     z.object({ kind: z.literal('plan'), days: dayRange }),
     z.object({ kind: z.literal('way back'), move: id }),
+    z.object({ kind: z.literal('by hand') }),
   ]),
   /** Fingerprint of the ad's picture as it was then, where it had one. */
   picture: z.string().exactOptional(),
@@ -252,19 +253,22 @@ export const newMove = z
 const standingMove = move.extend({ standing: z.object({ state: z.enum(MOVE_STATES), since: day.nullable() }).nullable() });
 export type StandingMove = z.infer<typeof standingMove>;
 
+/** What several moves are expected to do together; less where some lie within others, which `overlap` says. */
+export const summedEffect = z.object({
+  moves: z.number().int(),
+  spend: ranged,
+  outcomes: ranged,
+  profit: ranged.nullable(),
+  withoutProfit: z.number().int(),
+  overlap: z.boolean(),
+});
+
 export const movesReply = z.object({
   moves: z.array(standingMove),
   /** People who approve moves before they are sent; where nobody is named none need be approved. */
   leads: z.array(z.string()).readonly(),
   /** Of those that nobody is known to have carried out. */
-  accepted: z.object({
-    moves: z.number().int(),
-    spend: ranged,
-    outcomes: ranged,
-    profit: ranged.nullable(),
-    withoutProfit: z.number().int(),
-    overlap: z.boolean(),
-  }),
+  accepted: summedEffect,
 });
 export type MovesReply = z.infer<typeof movesReply>;
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AUDIT_ENDPOINTS } from './audit-endpoints';
+import { BULK_ENDPOINTS } from './in-bulk';
 import { RESULTS_ENDPOINTS } from './results';
 import { SENDING_ENDPOINTS } from './sending';
 import { day, id } from './basic';
@@ -277,6 +278,7 @@ export const ENDPOINTS = {
   ...RESULTS_ENDPOINTS,
   ...SENDING_ENDPOINTS,
   ...PLAN_ENDPOINTS,
+  ...BULK_ENDPOINTS,
 } as const;
 
 export type EndpointName = keyof typeof ENDPOINTS;

@@ -26,6 +26,7 @@ export * from './morning';
 export * from './naming';
 export * from './other-requests';
 export * from './promises';
+export * from './in-bulk';
 export * from './results';
 export * from './sending';
 export * from './sheets';

@@ -78,6 +78,7 @@ describe('changes in bulk', () => {
       ['campaign', 2, { field: 'status', from: 'running', to: 'paused' }],
     ]);
     const [first] = moves;
+    expect(first?.seen).toEqual({ days: { from: LAST - 27, to: LAST }, spend: 28 * 40, outcomes: 28 * 4 });
     expect(first?.effect.spend).toEqual({ low: -50, middle: -40, high: -30 });
     expect(first?.effect.outcomes.middle).toBeCloseTo(-4, 10);
     // 60 to 150 % of the four are caused by it, and chance is added.
@@ -103,6 +104,7 @@ describe('changes in bulk', () => {
     const tables = world([...TWO, { campaign: 3, ad: 300, spend: 15, clicks: 30, orders: 1, paused: true }]);
     const { moves, left } = asked(tables, RESUME, [campaign(3), campaign(1)]);
     expect(moves.map(({ entity, change }) => [entity.member, change])).toEqual([[3, { field: 'status', from: 'paused', to: 'running' }]]);
+    expect(moves[0]?.seen.days).toEqual({ from: PAUSED_SINCE - 28, to: PAUSED_SINCE - 1 });
     expect(moves[0]?.effect.spend).toEqual({ low: 11.25, middle: 15, high: 18.75 });
     expect(moves[0]?.effect.outcomes.middle).toBeCloseTo(1, 10);
     expect(left).toEqual([{ ...campaign(1), why: 'It runs already.' }]);

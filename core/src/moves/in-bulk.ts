@@ -3,7 +3,7 @@ import { settingKey } from '../settings/settings-of';
 import type { Day } from '../time/day';
 import { type AuditInput, type Context, type Examined, judgedMembers, lastChange } from './audit';
 import { budgetEffect, pauseEffect, STOPPED } from './effect';
-import type { Effect, Entity, ProposedMove } from './finding';
+import type { Effect, Entity, ProposedMove, TargetFinding } from './finding';
 import { type Observed, since } from './observe';
 import { oppositeEffect } from './opposite-effect';
 import { LEAST_LOST, worthOfOne } from './propose';
@@ -18,8 +18,13 @@ export interface LeftAlone extends Entity {
   readonly why: string;
 }
 
+/** A move with what is known of what it changes: on how many days it spent how much, and what that brought. */
+export interface BulkMove extends ProposedMove {
+  readonly seen: Pick<TargetFinding, 'days' | 'spend' | 'outcomes'>;
+}
+
 export interface BulkMoves {
-  readonly moves: readonly ProposedMove[];
+  readonly moves: readonly BulkMove[];
   readonly left: readonly LeftAlone[];
 }
 
@@ -53,20 +58,20 @@ export function movesInBulk({ members, change, channelName, ...input }: BulkInpu
   });
   const moves = answers.flatMap((answer) => (typeof answer === 'string' ? [] : [answer]));
   return {
-    moves: moves.map(({ of: { finding, observed }, ...move }) => ({
-      entity: {
-        level: finding.level,
-        member: finding.member,
-        key: finding.key,
-        name: finding.name,
-        channelName: channelName(observed.channel),
-      },
-      ...move,
-    })),
+    moves: moves.map(({ of, ...move }) => ({ ...move, ...toldOf(of, channelName) })),
     left: members.flatMap(({ level, member }, at) => {
       const answer = answers[at];
       return typeof answer === 'string' ? [{ level, member, why: answer }] : [];
     }),
+  };
+}
+
+function toldOf({ finding, observed }: Examined, channelName: BulkInput['channelName']): Pick<BulkMove, 'entity' | 'seen'> {
+  const { level, member, key, name, spend, outcomes } = finding;
+  const [first, last] = [observed.days[0], observed.days.at(-1)];
+  return {
+    entity: { level, member, key, name, channelName: channelName(observed.channel) },
+    seen: { days: { from: first?.day ?? 0, to: last?.day ?? 0 }, spend, outcomes },
   };
 }
 

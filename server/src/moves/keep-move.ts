@@ -68,7 +68,11 @@ export const movesStanding = (context: Context, { id, timeZone }: Client): Promi
 /** Moves that somebody is still to carry out, what they do together, and who approves them. */
 export async function movesReply(context: Context, client: Client): Promise<MovesReply> {
   const moves = await movesStanding(context, client);
-  const open = moves.filter(isToDo);
-  const overlap = overlaps(open.map(({ entity: { key }, change: { field } }) => ({ key, field })));
-  return { moves, leads: leadsOf(context.db), accepted: { ...sumEffects(open.map(({ effect }) => effect)), overlap } };
+  return { moves, leads: leadsOf(context.db), accepted: summed(moves.filter(isToDo)) };
 }
+
+/** What moves do together, and whether some lie within others. */
+export const summed = (moves: readonly Pick<Move, 'entity' | 'change' | 'effect'>[]): MovesReply['accepted'] => ({
+  ...sumEffects(moves.map(({ effect }) => effect)),
+  overlap: overlaps(moves.map(({ entity: { key }, change: { field } }) => ({ key, field }))),
+});

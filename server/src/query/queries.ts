@@ -21,7 +21,7 @@ export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & {
 type First = string | Question | { readonly client: string } | { readonly clients: readonly string[] };
 
 /** Questions that take a second or more. */
-const LONG: ReadonlySet<QueryName> = new Set(['checks', 'credit', 'journeys', 'logHealth', 'plan']);
+const LONG: ReadonlySet<QueryName> = new Set(['changeInBulk', 'checks', 'credit', 'journeys', 'logHealth', 'plan']);
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
 /** Cells that an answer takes which is no table. */

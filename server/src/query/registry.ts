@@ -10,6 +10,7 @@ import { followUps } from './follow-ups';
 import { funnel } from './funnel';
 import { groupingTried } from './grouping';
 import { healthOf } from './health';
+import { changedInBulk } from './in-bulk';
 import { importDetail } from './import-detail';
 import { joiningTried } from './joining';
 import { journeysOf } from './journeys';
@@ -34,6 +35,7 @@ export const QUERIES = {
   trace: tracing,
   audit: judging,
   plan: planOf,
+  changeInBulk: changedInBulk,
   standingMoves,
   followUps,
   moveTargets,

@@ -3,6 +3,7 @@ import type { Router } from 'express';
 import type { Refresher } from '../connect/refresh';
 import { clockOf, type Context } from '../context';
 import { decide } from '../moves/decide';
+import { acceptBulk, lookAtBulk } from '../moves/in-bulk';
 import { movesReply } from '../moves/keep-move';
 import { approve } from '../moves/approve';
 import { MoveSender } from '../moves/send';
@@ -23,6 +24,8 @@ export function moveRoutes(router: Router, context: Context, refresher: Refreshe
     refuseFarDays(context, [client], { period: body.period });
     return decide(context, client, body);
   });
+  answer(router, ENDPOINTS.changeInBulk, ({ params, body }) => lookAtBulk(context, clientOr404(context, params.client), body));
+  answer(router, ENDPOINTS.acceptInBulk, ({ params, body }) => acceptBulk(context, clientOr404(context, params.client), body));
   answer(router, ENDPOINTS.undecide, ({ params }) => {
     const known = movesOf(context.db, params.client).find(({ move }) => move.id === params.move);
     if (known?.move.sent)
