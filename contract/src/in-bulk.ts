@@ -14,15 +14,17 @@ const LEAST_SHARE = -0.99;
 /** One change that is asked of several campaigns or ads. */
 export const bulkChange = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('status'), to: z.enum(RUN_STATES) }),
-  z.object({ kind: z.literal('budget'), by: z.literal('amount'), value: z.number().min(-1e6).max(1e6) }),
-  z.object({
-    kind: z.literal('budget'),
-    by: z.literal('share'),
-    value: z
-      .number()
-      .min(LEAST_SHARE, 'A budget is lowered by at most 99 %: pause it instead')
-      .max(9, 'A budget is raised at most tenfold'),
-  }),
+  z.discriminatedUnion('by', [
+    z.object({ kind: z.literal('budget'), by: z.literal('amount'), value: z.number().min(-1e6).max(1e6) }),
+    z.object({
+      kind: z.literal('budget'),
+      by: z.literal('share'),
+      value: z
+        .number()
+        .min(LEAST_SHARE, 'A budget is lowered by at most 99 %: pause it instead')
+        .max(9, 'A budget is raised at most tenfold'),
+    }),
+  ]),
 ]);
 const asked = z.object({ members, change: bulkChange });
 export type BulkRequest = z.infer<typeof asked>;

@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { WireProposedMove } from '@lens/contract';
 import type { Style } from '@lens/core';
-import { withChosen } from '../ui/with-chosen';
+import { toggled } from '../ui/toggled';
 import { moveLines, togetherText } from './moves-view';
 import { WeekHoursPicture } from './week-hours';
 
@@ -114,6 +114,6 @@ export class FindingMoves {
   });
 
   protected choose(subject: string, isChosen: boolean): void {
-    this.chosen.update((chosen) => withChosen(chosen, subject, isChosen));
+    this.chosen.update((chosen) => toggled(chosen, subject, isChosen));
   }
 }

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Move, MovesReply, PlanRequest, SentMove } from '@lens/contract';
+import type { BulkRequest, Move, MovesReply, PlanRequest, SentMove } from '@lens/contract';
 import type { DayRange } from '@lens/core';
 import { catchError, combineLatest, concat, last, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api } from './api';
@@ -36,6 +36,13 @@ export class MovesService {
   acceptPlan(client: string, body: { plan: PlanRequest; keys: string[]; dataVersion: number }): Observable<MovesReply> {
     return this.api
       .call('acceptPlan', { params: { client }, body: { ...body, by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
+  }
+
+  /** Accepts one change of several campaigns or ads. */
+  acceptInBulk(client: string, body: BulkRequest & { dataVersion: number }): Observable<MovesReply> {
+    return this.api
+      .call('acceptInBulk', { params: { client }, body: { ...body, by: this.person.name() } })
       .pipe(tap(() => this.changed.next()));
   }
 

@@ -13,7 +13,7 @@ import { MovesService } from '../data/moves';
 import { Person } from '../data/person';
 import { NeedClient } from '../ui/need-client';
 import { Thumb } from '../ui/thumb';
-import { withChosen } from '../ui/with-chosen';
+import { toggled } from '../ui/toggled';
 import { moveLists } from './move-view';
 import { People } from './people';
 import { summedEffectText } from './summed-effect';
@@ -65,7 +65,7 @@ export class MovesPage {
   protected readonly approveText = computed(() => `Approve ${this.many(this.toApprove())}`);
 
   protected choose(id: string, isChosen: boolean): void {
-    this.chosen.update((chosen) => withChosen(chosen, id, isChosen));
+    this.chosen.update((chosen) => toggled(chosen, id, isChosen));
   }
 
   protected approve(): void {
