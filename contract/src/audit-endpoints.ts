@@ -45,10 +45,11 @@ export const AUDIT_ENDPOINTS = {
     reply: z.array(move),
   }),
   undecide: endpoint({
-    method: 'DELETE',
-    path: '/clients/:client/moves/:move',
-    summary: 'Take a decision back',
-    params: z.object({ client: id, move: id }),
+    method: 'POST',
+    path: '/clients/:client/moves/undecide',
+    summary: 'Take decisions back, all or none',
+    params: ofClient,
+    body: z.object({ moves: z.array(id).min(1).max(1000) }),
     reply: z.object({ ok: z.literal(true) }),
   }),
 } as const;

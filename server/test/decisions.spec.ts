@@ -93,7 +93,7 @@ describe('from an audit to a change sheet', () => {
     await server.restart();
     expect((await audited()).decided).toEqual({ id: body[0].id, decision: 'dismissed', reason: 'The client asked for it' });
     expect((await moves()).accepted.moves).toBe(0);
-    await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${body[0].id}`);
+    await send(server.address, 'POST', `/clients/${setting.client}/moves/undecide`, { moves: [body[0].id] });
     expect((await audited()).decided).toBeNull();
   });
 

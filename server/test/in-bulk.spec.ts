@@ -82,7 +82,12 @@ describe('changes of several at once', () => {
       status: 409,
       body: { detail: expect.stringContaining('waits to be carried out') as string },
     });
-    for (const { id } of await moves()) await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${id}`);
+    const undecide = (ids: unknown[]) => send(server.address, 'POST', `/clients/${setting.client}/moves/undecide`, { moves: ids });
+    const ids = (await moves()).map(({ id }) => id);
+    expect((await undecide([...ids, 'gone'])).status).toBe(404);
+    expect(await moves()).toHaveLength(2);
+    expect((await undecide(ids)).status).toBe(200);
+    expect(await moves()).toEqual([]);
   });
 
   it('are looked at again where data has come in since', async () => {

@@ -134,7 +134,7 @@ describe('a plan of budgets', () => {
     const { body: rest } = await send(server.address, 'GET', `/clients/${setting.client}/change-sheet.csv`);
     expect(rest).toContain('L-2,loser');
     expect(rest).not.toContain('W-1,winner');
-    for (const { id } of await moves()) await send(server.address, 'DELETE', `/clients/${setting.client}/moves/${id}`);
+    await send(server.address, 'POST', `/clients/${setting.client}/moves/undecide`, { moves: (await moves()).map(({ id }: Loose) => id) });
     expect(named((await plan({ days: { from: '2026-11-02', to: '2026-11-30' } })).body, 'loser').limit).toBe('a step down');
   });
 });

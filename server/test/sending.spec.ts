@@ -102,7 +102,7 @@ describe('moves on their way to a channel', () => {
     ]);
     // It is nobody's to carry out any more, cannot be forgotten, and the logbook tells of it once.
     expect((await ask('GET', '/moves')).body.accepted.moves).toBe(accepted.length - 1);
-    expect((await ask('DELETE', `/moves/${move.id}`)).status).toBe(409);
+    expect((await ask('POST', '/moves/undecide', { moves: [move.id] })).status).toBe(409);
     const notes = (await ask('GET', '/notes')).body.notes.filter(({ campaign }: Loose) => campaign === move.entity.name);
     expect(notes).toMatchObject([{ text: expect.stringMatching(/^Sent to the channel: Schedule: all hours → every day 06:00–21:00\./) }]);
     expect((await ask('GET', '/change-sheet.csv')).body).not.toContain(move.entity.externalId);

@@ -7,10 +7,9 @@ import { acceptBulk, lookAtBulk } from '../moves/in-bulk';
 import { movesReply } from '../moves/keep-move';
 import { approve } from '../moves/approve';
 import { MoveSender } from '../moves/send';
+import { undecide } from '../moves/undecide';
 import { takeBackMove } from '../moves/way-back';
-import { HttpProblem, notFound } from '../problem';
 import { setLeads } from '../store/leads';
-import { deleteMove, movesOf } from '../store/moves';
 import { answer } from './answer';
 import { refuseFarDays } from './asked-days';
 import { clientOr404 } from './clients';
@@ -26,11 +25,8 @@ export function moveRoutes(router: Router, context: Context, refresher: Refreshe
   });
   answer(router, ENDPOINTS.changeInBulk, ({ params, body }) => lookAtBulk(context, clientOr404(context, params.client), body));
   answer(router, ENDPOINTS.acceptInBulk, ({ params, body }) => acceptBulk(context, clientOr404(context, params.client), body));
-  answer(router, ENDPOINTS.undecide, ({ params }) => {
-    const known = movesOf(context.db, params.client).find(({ move }) => move.id === params.move);
-    if (known?.move.sent)
-      throw new HttpProblem(409, 'Already sent', 'It has been sent to its channel. Take it back there: that accepts the opposite change.');
-    if (!deleteMove(context.db, params.client, params.move)) throw notFound('move');
+  answer(router, ENDPOINTS.undecide, ({ params, body }) => {
+    undecide(context, clientOr404(context, params.client).id, body.moves);
     return { ok: true as const };
   });
   answer(router, ENDPOINTS.followUps, async ({ params }) => {

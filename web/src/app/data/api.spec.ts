@@ -30,8 +30,8 @@ describe('the API', () => {
   });
 
   it('puts names into the path safely', async () => {
-    const reply = firstValueFrom(api.call('undecide', { params: { client: 'a/b', move: 'm' } }));
-    http.expectOne('/api/clients/a%2Fb/moves/m').flush({ ok: true });
+    const reply = firstValueFrom(api.call('undecide', { params: { client: 'a/b' }, body: { moves: ['m'] } }));
+    http.expectOne('/api/clients/a%2Fb/moves/undecide').flush({ ok: true });
     expect(await reply).toEqual({ ok: true });
   });
 
@@ -40,6 +40,14 @@ describe('the API', () => {
     const error = await failing((at) => http.expectOne(at).flush(problem, { status: 404, statusText: 'Not found' }));
     expect(error).toBeInstanceOf(ApiError);
     expect(error.message).toBe('There is no such client.');
+  });
+
+  it('tells what was typed and cannot be sent, and sends nothing', async () => {
+    const body = { members: [], change: { kind: 'budget', by: 'share', value: -1 } } as const;
+    const call = api.call('changeInBulk', { params: { client: 'a' }, body });
+    await expect(firstValueFrom(call)).rejects.toThrow(
+      'Choose what is to be changed. A budget is lowered by at most 99 %: pause it instead',
+    );
   });
 
   it('says so when nobody answers', async () => {

@@ -49,10 +49,12 @@ export class Api {
     const endpoint = ENDPOINTS[name];
     const params = (asked.params ?? {}) as Record<string, string | number>;
     const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(params[key])));
-    const body: unknown =
-      endpoint.method === 'POST' || endpoint.method === 'PUT' ? z.encode(endpoint.body as z.ZodType, asked.body ?? {}) : undefined;
+    const writes = endpoint.method === 'POST' || endpoint.method === 'PUT';
+    const body = writes ? z.safeEncode(endpoint.body as z.ZodType, asked.body ?? {}) : undefined;
+    // What a person typed and the server would refuse is not sent: whoever waits is told as if it had been.
+    if (body?.error) return throwError(() => local('Not possible', body.error.issues.map(({ message }) => message).join('. ')));
     const query = (asked.query ?? {}) as Record<string, string | number>;
-    return this.http.request(endpoint.method, `/api${path}`, { body, params: query, headers: ASKER }).pipe(
+    return this.http.request(endpoint.method, `/api${path}`, { body: body?.data, params: query, headers: ASKER }).pipe(
       map((reply) => endpoint.reply.parse(reply) as Reply<N>),
       catchError((error: unknown) => throwError(() => apiError(error))),
     );

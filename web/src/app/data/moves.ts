@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { BulkRequest, Move, MovesReply, PlanRequest, SentMove } from '@lens/contract';
 import type { DayRange } from '@lens/core';
-import { catchError, combineLatest, concat, last, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
+import { catchError, combineLatest, map, type Observable, of, shareReplay, startWith, Subject, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 import { FocusService } from './focus';
 import { Person } from './person';
@@ -78,8 +78,7 @@ export class MovesService {
 
   /** Takes decisions back. */
   undo(client: string, moves: readonly string[]): Observable<void> {
-    return concat(...moves.map((move) => this.api.call('undecide', { params: { client, move } }))).pipe(
-      last(null, undefined),
+    return this.api.call('undecide', { params: { client }, body: { moves: [...moves] } }).pipe(
       tap(() => this.changed.next()),
       map(() => undefined),
     );

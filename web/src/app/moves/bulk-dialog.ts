@@ -69,7 +69,7 @@ export const askForBulk = (dialogs: MatDialog, data: BulkAsked): Observable<read
               (change)="typed.set(by.value)"
               (keydown.enter)="typed.set(by.value)"
             />
-            <span matSuffix>{{ unit() }}</span>
+            <span matSuffix class="unit">{{ unit() }}</span>
           </mat-form-field>
         }
       </div>
@@ -78,12 +78,16 @@ export const askForBulk = (dialogs: MatDialog, data: BulkAsked): Observable<read
       }
       @if (view(); as shown) {
         <p class="sum" aria-live="polite">{{ shown.sum || 'None of these can be changed so.' }}</p>
+        @if (shown.assumed) {
+          <p class="quiet">{{ shown.assumed }}</p>
+        }
         <ul class="moves">
           @for (line of shown.lines; track line.key) {
             <li>
-              <strong>{{ line.name }}</strong>
-              <span>{{ line.change }}</span>
-              <span class="quiet">{{ line.effect }}</span>
+              <span
+                ><strong>{{ line.name }}</strong> · {{ line.change }}</span
+              >
+              <span>{{ line.effect }}</span>
               <span class="quiet">{{ line.rests }}</span>
             </li>
           }
@@ -114,6 +118,12 @@ export const askForBulk = (dialogs: MatDialog, data: BulkAsked): Observable<read
       gap: 12px;
       padding-top: 8px;
     }
+    .unit {
+      padding-right: 12px;
+    }
+    .sum {
+      margin: 12px 0 4px;
+    }
     .moves {
       display: grid;
       gap: 10px;
@@ -124,7 +134,7 @@ export const askForBulk = (dialogs: MatDialog, data: BulkAsked): Observable<read
     .moves li {
       display: grid;
       gap: 2px;
-      padding-top: 8px;
+      padding-top: 10px;
       border-top: 1px solid var(--line);
     }
   `,

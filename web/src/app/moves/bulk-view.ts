@@ -30,6 +30,8 @@ export function bulkChange(kind: BulkKind, typed: number): BulkRequest['change']
 /** What a change does, and what it leaves, as a person reads it. */
 export interface BulkView {
   readonly sum: string;
+  /** What is assumed of every one of them. */
+  readonly assumed: string;
   readonly lines: readonly {
     readonly key: string;
     readonly name: string;
@@ -48,17 +50,19 @@ export function bulkView({ moves, left, sum, outcome }: BulkReply, style: Style)
     sum.profit && sum.withoutProfit > 0
       ? `. Profit is of the ${formatNumber(moves.length - sum.withoutProfit, 'count', style)} where it is known`
       : '';
+  const assumed = new Set(moves.length > 1 ? moves[0]?.evidence.filter((said) => moves.every((move) => move.evidence.includes(said))) : []);
   return {
     sum:
       moves.length === 0
         ? ''
         : `${many} together. ${effectText({ ...sum, assumption: '' }, outcomesText(outcome), style)}${known}${overlap}.`,
+    assumed: [...assumed].join(' '),
     lines: moves.map(({ entity, change, effect, evidence }) => ({
       key: entity.key,
       name: `${entity.name} · ${entity.channelName}`,
       change: settingChangeText(change, accountStyle(entity, style)),
       effect: effectText(effect, outcomesText(outcome), style),
-      rests: evidence.join(' '),
+      rests: evidence.filter((said) => !assumed.has(said)).join(' '),
     })),
     left,
     accept: `Accept ${many}`,
