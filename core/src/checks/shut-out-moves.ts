@@ -1,15 +1,13 @@
 import { sum } from 'simple-statistics';
-import { numberOn } from '../grain/tables';
 import { groupBy } from '../list/group-by';
-import { MARGIN } from '../measure/client-number';
 import type { ProposedMove } from '../moves/finding';
 import type { SettingChange } from '../moves/setting-change';
 import { shutOutEffect } from '../moves/shut-out-effect';
-import { type Worth, worthOf } from '../moves/worth';
 import { lengthOf } from '../time/day';
 import type { CampaignPart } from './campaign-parts';
 import { totalOf } from './beside-whole';
-import { metricsOf, read, resultOf, type Situation } from './situation';
+import { read, resultOf, type Situation } from './situation';
+import { worthIn } from './worth-of-one';
 
 /** Parts of campaigns that a change shuts out together: one move for each campaign that has some of them. */
 export interface ToShutOut {
@@ -75,16 +73,4 @@ function campaignsOf(
       return [[member.key, { spend: spend / length, outcomes: outcomes / length, lost: lost ?? null }] as const];
     }),
   );
-}
-
-/** What one more outcome of the client is worth; null without a target. */
-function worthIn(situation: Situation): Worth | null {
-  const { target, tables, days } = situation;
-  if (!target) return null;
-  const { outcome, count } = resultOf(situation);
-  const worthMetric = metricsOf(situation).plainOf('value', outcome.id)?.id;
-  const { members, value } = read(situation, [count, ...(worthMetric === undefined ? [] : [worthMetric])]);
-  const whole = members.find(({ kind }) => kind === 'total');
-  const [counted, brought] = whole ? [value(whole, count), worthMetric === undefined ? null : value(whole, worthMetric)] : [];
-  return worthOf(target, numberOn(tables, 0, MARGIN.id, days.to), counted && brought ? brought / counted : 0);
 }

@@ -3,6 +3,12 @@ import { wordsOf } from './search-words';
 import type { CampaignPart } from './campaign-parts';
 import type { Situation } from './situation';
 
+/** Parts that lists of a campaign can shut out; others are bid on, or paused. */
+export const LISTED_PARTS = [
+  ...['placement', 'sub-source', 'source', 'browser', 'carrier', 'network', 'platform', 'place', 'product'],
+] as const;
+export const isListed = (dimension: string): boolean => (LISTED_PARTS as readonly string[]).includes(dimension);
+
 /**
  * Whether an exclusion keeps a search or a keyword out: “[free tea]” just these words, “"free tea"” these words one beside the other,
  * and bare words wherever all of them are searched for.

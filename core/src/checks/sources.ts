@@ -10,7 +10,7 @@ import { type Beside, besideSiblings, costlyOf, type Expecting, expecting, total
 import { atPace, type CampaignPart, isTold, partsDays, partsOf, spentIn } from './campaign-parts';
 import { findingKey, lacking, type Looked } from './check';
 import type { OtherFinding } from './finding';
-import { shutAlready } from './shut-out';
+import { isListed, shutAlready } from './shut-out';
 import { shuttingOut } from './shut-out-moves';
 import { only, resultOf, type Situation } from './situation';
 import { Words } from './words';
@@ -35,8 +35,6 @@ const PARTS = [
   ...['keyword', 'landing page path'],
 ] as const;
 
-/** Parts that lists of a campaign can shut out; others are bid on, or paused. */
-const LISTED: readonly string[] = ['placement', 'sub-source', 'source', 'browser', 'carrier', 'network', 'platform', 'place', 'product'];
 /** Parts that are told by name. */
 const MOST_NAMED = 12;
 
@@ -125,7 +123,7 @@ const labelOf = ({ tables: { vocabulary } }: Situation, dimension: string): stri
 /** A change for each part that a list can shut out. */
 function shutOutOf(situation: Situation, parts: readonly Costly[], shutOut: ReturnType<typeof shuttingOut>): Pick<OtherFinding, 'moves'> {
   const dimension = parts[0]?.dimension ?? '';
-  if (!LISTED.includes(dimension)) return {};
+  if (!isListed(dimension)) return {};
   const asked = parts
     .toSorted((a, b) => wasteOf(b) - wasteOf(a))
     .map((part) => ({

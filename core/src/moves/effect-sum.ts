@@ -32,6 +32,13 @@ const sumOf = (ranges: readonly Ranged[]): Ranged => ({
   high: ranges.reduce((sum, { high }) => sum + high, 0),
 });
 
+/** Ranges whose doubts are not the same for each: their middles added, and their doubts as squares. */
+export function sumApart(ranges: readonly Ranged[]): Ranged {
+  const middle = ranges.reduce((sum, each) => sum + each.middle, 0);
+  const apart = (of: (each: Ranged) => number): number => Math.hypot(...ranges.map(of));
+  return { low: middle - apart((each) => each.middle - each.low), middle, high: middle + apart((each) => each.high - each.middle) };
+}
+
 /** A move by the key of what it changes, a path such as "channel/campaign:1/ad:2", and the field it changes of that. */
 interface Moved {
   readonly key: string;

@@ -128,13 +128,39 @@ export function pauseEffect(
   siblings: readonly Observed[],
   { finding, worth, hasMargin }: { readonly finding: Pick<TargetFinding, 'maturity'>; readonly worth: Worth; readonly hasMargin: boolean },
 ): { readonly effect: Effect; readonly gain: number } {
-  const weigh = totalOf(observed, 'clicks') > 0 ? ('clicks' as const) : ('spend' as const);
+  const brought = (of: readonly Observed[]): Brought => {
+    const sum = (part: keyof Brought): number => of.reduce((all, each) => all + totalOf(each, part), 0);
+    return { spend: sum('spend'), clicks: sum('clicks'), outcomes: sum('outcomes') / finding.maturity };
+  };
   const days = Math.max(1, observed.days.length);
-  const sum = (of: readonly Observed[], part: 'outcomes' | 'clicks' | 'spend'): number =>
-    of.reduce((all, each) => all + totalOf(each, part), 0);
-  const weight = totalOf(observed, weigh) / days;
-  const theirs = { count: sum(siblings, 'outcomes') / finding.maturity, weight: sum(siblings, weigh) };
-  const own = { count: totalOf(observed, 'outcomes') / finding.maturity, weight: totalOf(observed, weigh) };
+  return takenOver({ own: brought([observed]), theirs: brought(siblings), days, worth, hasMargin });
+}
+
+/** What was spent on something on some days, and what came of it. */
+export interface Brought {
+  readonly spend: number;
+  readonly clicks: number;
+  readonly outcomes: number;
+}
+
+interface TakenOver {
+  readonly own: Brought;
+  /** Of those that are shown instead. */
+  readonly theirs: Brought;
+  readonly days: number;
+  readonly worth: Worth;
+  readonly hasMargin: boolean;
+}
+
+/** The same by what it and the others brought on so many days. */
+export function takenOver({ own: mine, theirs: others, days, worth, hasMargin }: TakenOver): {
+  readonly effect: Effect;
+  readonly gain: number;
+} {
+  const weigh = mine.clicks > 0 ? ('clicks' as const) : ('spend' as const);
+  const weight = mine[weigh] / days;
+  const theirs = { count: others.outcomes, weight: others[weigh] };
+  const own = { count: mine.outcomes, weight: mine[weigh] };
   const theirRate = theirs.weight > 0 ? theirs.count / theirs.weight : 0;
   const ownRate = theirRate > 0 ? (own.count + SHRUNK) / (own.weight + SHRUNK / theirRate) : own.count / Math.max(1e-9, own.weight);
   const middle = weight * (theirRate - ownRate);
@@ -142,14 +168,14 @@ export function pauseEffect(
     const { low, high } = poissonInterval(count);
     return { less: (weight * (count - low)) / Math.max(1e-9, of), more: (weight * (high - count)) / Math.max(1e-9, of) };
   };
-  const [mine, other] = [spread(own.count, own.weight), spread(theirs.count, theirs.weight)];
+  const [ofOwn, other] = [spread(own.count, own.weight), spread(theirs.count, theirs.weight)];
   const chance = 2 * Math.sqrt((weight * (theirRate + ownRate)) / EFFECT_DAYS);
   const outcomes: Ranged = {
-    low: middle - Math.hypot(other.less, mine.more, chance),
+    low: middle - Math.hypot(other.less, ofOwn.more, chance),
     middle,
-    high: middle + Math.hypot(other.more, mine.less, chance),
+    high: middle + Math.hypot(other.more, ofOwn.less, chance),
   };
-  const ownSpend = totalOf(observed, 'spend') / days;
+  const ownSpend = mine.spend / days;
   const spend: Ranged = { low: -MOVED * ownSpend, middle: 0, high: MOVED * ownSpend };
   const gain = middle * worth.each;
   return {

@@ -1,4 +1,5 @@
 import { spendEffect } from '../moves/effect';
+import { sumApart } from '../moves/effect-sum';
 import type { Effect, Proposal, Ranged } from '../moves/finding';
 import type { PlannedCampaign, Unplanned } from './planned-campaign';
 import { broughtBy, lastMoneyAt, type ResponseCurve } from './response-curve';
@@ -208,13 +209,9 @@ function effectOf(campaign: PlannedCampaign, share: number): Effect {
   });
 }
 
-/** What all moves gain together: their middles added, and their doubts, which are not the same for each, as squares. */
-function gainOf(budgets: readonly PlannedBudget[], goal: PlanGoal): Ranged {
-  const gains = budgets.flatMap(({ campaign, move }) => (move ? [gainOfMove(campaign, move.effect, goal)] : []));
-  const middle = gains.reduce((sum, each) => sum + each.middle, 0);
-  const apart = (of: (each: Ranged) => number): number => Math.hypot(...gains.map(of));
-  return { low: middle - apart((each) => each.middle - each.low), middle, high: middle + apart((each) => each.high - each.middle) };
-}
+/** What all moves gain together. */
+const gainOf = (budgets: readonly PlannedBudget[], goal: PlanGoal): Ranged =>
+  sumApart(budgets.flatMap(({ campaign, move }) => (move ? [gainOfMove(campaign, move.effect, goal)] : [])));
 
 function gainOfMove({ worth: { each } }: PlannedCampaign, { outcomes, spend }: Effect, goal: PlanGoal): Ranged {
   const cost = goal === 'profit' ? spend.middle : 0;
