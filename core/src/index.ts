@@ -222,3 +222,7 @@ export * from './checks/late';
 export * from './checks/pacing';
 export * from './checks/situation';
 export * from './checks/standing';
+export * from './rules/rehearsal';
+export * from './rules/rule-look';
+export * from './rules/rule-moves';
+export * from './rules/standing-rule';

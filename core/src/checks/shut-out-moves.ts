@@ -1,4 +1,5 @@
 import { sum } from 'simple-statistics';
+import { poissonInterval } from '../evidence/interval';
 import { groupBy } from '../list/group-by';
 import type { ProposedMove } from '../moves/finding';
 import type { SettingChange } from '../moves/setting-change';
@@ -48,7 +49,15 @@ export function shuttingOut(
       const outcomes = (spend * total.outcomes) / total.spend;
       const others = Math.max(0, campaign.spend - spend);
       const effect = shutOutEffect({
-        ...{ spend, outcomes, seen: total.outcomes, worth, lostToBudget: campaign.lost, campaignSpend: campaign.spend },
+        ...{
+          spend,
+          outcomes,
+          seen: total.outcomes,
+          mostUnseen: (spend * poissonInterval(total.outcomes).high) / total.spend,
+          worth,
+          lostToBudget: campaign.lost,
+          campaignSpend: campaign.spend,
+        },
         together: sum((together.get(first.whole) ?? []).map((each) => each.spend)),
         rest: others > 0 ? Math.max(0, campaign.outcomes - outcomes) / others : 0,
       });

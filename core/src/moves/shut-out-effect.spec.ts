@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { type ShutOut, shutOutEffect } from './shut-out-effect';
 
 const PART: ShutOut = {
-  ...{ spend: 10, together: 10, outcomes: 0.1, seen: 18, rest: 0.05, campaignSpend: 100, lostToBudget: 0 },
+  ...{ spend: 10, together: 10, outcomes: 0.1, seen: 18, mostUnseen: 0.15, rest: 0.05, campaignSpend: 100, lostToBudget: 0 },
   worth: { each: 20, isEarned: true },
 };
 const effect = (part: Partial<ShutOut> = {}) => shutOutEffect({ ...PART, together: part.spend ?? PART.spend, ...part });
@@ -32,8 +32,9 @@ describe('shutting a part out of its campaign', () => {
     const unseen = effect({ outcomes: 0, seen: 0 });
     expect(unseen.outcomes.middle).toBeCloseTo(0, 12);
     expect(unseen.outcomes.low).toBeLessThan(0);
-    // As much as the rest brings for this money, at most.
-    expect(unseen.outcomes.low).toBeGreaterThanOrEqual(-10 * 0.05 * 1.2 - 1e-9);
+    // What chance could hide, and as much as the rest brings for this money, at most.
+    expect(unseen.outcomes.low).toBeCloseTo(-0.15 * 1.2, 9);
+    expect(effect({ outcomes: 0, seen: 0, mostUnseen: 3 }).outcomes.low).toBeCloseTo(-10 * 0.05 * 1.2, 9);
     expect(effect({ worth: { each: 20, isEarned: false } }).profit).toBeNull();
     expect(effect({ worth: null }).profit).toBeNull();
   });

@@ -10,6 +10,8 @@ export interface ShutOut {
   readonly outcomes: number;
   /** Outcomes that this was counted from. */
   readonly seen: number;
+  /** Outcomes a day that chance could hide where none were seen. */
+  readonly mostUnseen: number;
   /** Outcomes that the rest of the campaign brings for each unit of money. */
   readonly rest: number;
   readonly campaignSpend: number;
@@ -31,11 +33,11 @@ const OTHER_DAYS = { least: 0.5, most: 1.5 };
  * more; what it caused is lost, and what the rest brings for the money is gained. The money goes as far as the demand that the
  * budget loses, and brings by the usual response what the last money does (calculations, chapter 14).
  */
-export function shutOutEffect({ spend, outcomes, seen, rest, campaignSpend, lostToBudget, together, worth }: ShutOut): Effect {
+export function shutOutEffect({ spend, outcomes, seen, mostUnseen, rest, campaignSpend, lostToBudget, together, worth }: ShutOut): Effect {
   const again = spentAgain(together, campaignSpend, lostToBudget);
   const { low: least, high: most } = poissonInterval(seen);
-  // Where none were seen, what chance could hide goes by the rest's rate at most.
-  const [fewest, many] = seen > 0 ? [(outcomes * least) / seen, (outcomes * most) / seen] : [0, Math.min(most, spend * rest)];
+  // What chance could hide goes by the rest's rate at most.
+  const [fewest, many] = seen > 0 ? [(outcomes * least) / seen, (outcomes * most) / seen] : [0, Math.min(mostUnseen, spend * rest)];
   const lost = ordered(outcomes * CAUSED_BY_PART.middle, fewest * CAUSED_BY_PART.low, many * CAUSED_BY_PART.high);
   const gained = (part: keyof Ranged): number => spend * again[part] * rest * ELASTICITY[part];
   const chance = 2 * Math.sqrt((outcomes + gained('middle')) / EFFECT_DAYS);

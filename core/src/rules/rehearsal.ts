@@ -66,10 +66,10 @@ export function rehearse(situation: Situation, rule: StandingRule): Rehearsal {
     const after = worth && lengthOf(days) >= LEAST_AFTER ? afterwards(situation, rule, { days, matches, worth }) : () => null;
     return matches.map((match): Rehearsed => ({ ...match, on, after: after(match) }));
   });
-  const told = proposed.flatMap(({ after }) => (after ? [after.change] : []));
-  const sum = told.length > 0 ? summed(told) : null;
+  const told = proposed.flatMap(({ after }) => (after ? [after] : []));
+  const sum = told.length > 0 ? summed(told.map(({ change }) => change)) : null;
   return {
-    verdict: verdictOf(proposed, sum),
+    verdict: proposed.length === 0 ? 'nothing proposed' : sum && worth ? verdictOf(sum, told, worth) : 'nothing to tell by',
     looks: looks.map(({ on, days, looked }) => ({ on, days, looked })),
     ...{ young, proposed, sum },
     most: Math.max(0, ...fresh.map(({ matches }) => matches.length)),
@@ -91,10 +91,13 @@ const summed = (changes: readonly After['change'][]): After['change'] => ({
   gain: sumApart(changes.map(({ gain }) => gain)),
 });
 
-function verdictOf(proposed: readonly Rehearsed[], sum: After['change'] | null): RehearsalVerdict {
-  if (proposed.length === 0) return 'nothing proposed';
-  if (!sum) return 'nothing to tell by';
-  return sum.gain.low > 0 ? 'helped' : sum.gain.high < 0 ? 'hurt' : 'open';
+/**
+ * A rule helped where all of the range gains. It hurt where what is likeliest loses more than chance in the outcomes after allows:
+ * that nothing of what is counted for a member was caused by it can never be ruled out, and is no reason to keep still about it.
+ */
+function verdictOf({ gain }: After['change'], told: readonly After[], { each }: Worth): RehearsalVerdict {
+  const chance = 2 * Math.sqrt(told.reduce((sum, { outcomes }) => sum + outcomes, 0)) * each;
+  return gain.low > 0 ? 'helped' : gain.middle + chance < 0 ? 'hurt' : 'open';
 }
 
 interface Proposed {
@@ -161,11 +164,12 @@ interface Ruled {
 /** What the action of a rule does a day to a member that brought so much in so many days. */
 function effectOf(rule: StandingRule, { own, beside, whole, together, length, worth, lostToBudget }: Ruled): { readonly effect: Effect } {
   const [spend, outcomes] = [own.spend / length, own.outcomes / length];
+  const mostUnseen = poissonInterval(own.outcomes).high / length;
   if (isListed(rule.of)) {
     const [restSpend, restOutcomes] = [whole.spend - own.spend, whole.outcomes - own.outcomes];
     return {
       effect: shutOutEffect({
-        ...{ spend, outcomes, seen: own.outcomes, rest: restSpend > 0 ? Math.max(0, restOutcomes) / restSpend : 0 },
+        ...{ spend, outcomes, seen: own.outcomes, mostUnseen, rest: restSpend > 0 ? Math.max(0, restOutcomes) / restSpend : 0 },
         ...{ campaignSpend: whole.spend / length, lostToBudget, together: together / length, worth },
       }),
     };
@@ -174,7 +178,7 @@ function effectOf(rule: StandingRule, { own, beside, whole, together, length, wo
   return {
     effect: spendEffect({
       ...{ share: rule.then === 'lower budget' ? RULED_STEP : STOPPED, worth, spend, counted: outcomes, seen: own.outcomes },
-      ...{ mostUnseen: poissonInterval(own.outcomes).high / length, elasticity: ELASTICITY, caused: CAUSED, lostToBudget, assumption: '' },
+      ...{ mostUnseen, elasticity: ELASTICITY, caused: CAUSED, lostToBudget, assumption: '' },
     }),
   };
 }
