@@ -83,7 +83,7 @@ const decision = z.enum(['accepted', 'dismissed']);
 const decided = z.object({ id, decision, reason: z.string() }).nullable();
 
 /** A move that a finding calls for; `subject` is the same for the same change of the same thing. */
-const proposedMove = z.object({ ...proposal.shape, subject: z.string(), entity: movedEntity, decided });
+export const proposedMove = z.object({ ...proposal.shape, subject: z.string(), entity: movedEntity, decided });
 export type WireProposedMove = z.infer<typeof proposedMove>;
 
 const since = z.object({ day, within: dayRange, until: day.nullable() });
@@ -169,6 +169,7 @@ export const move = z.object({
     z.object({ kind: z.literal('plan'), days: dayRange }),
     z.object({ kind: z.literal('way back'), move: id }),
     z.object({ kind: z.literal('by hand') }),
+    z.object({ kind: z.literal('rule'), rule: id, label: z.string() }),
   ]),
   /** Fingerprint of the ad's picture as it was then, where it had one. */
   picture: z.string().exactOptional(),
@@ -237,17 +238,19 @@ export const auditReply = z.object({
 });
 export type AuditReply = z.infer<typeof auditReply>;
 
-export const newMove = z
-  .object({
-    period: dayRange,
-    finding: z.string().max(300),
-    /** Which of its moves, by their subjects; all of them where none are named. */
-    subjects: z.array(z.string().max(1000)).max(1000).default([]),
-    decision,
-    reason: z.string().trim().max(500),
-    by: z.string().trim().max(100).default(''),
-  })
-  .refine((each) => each.decision === 'accepted' || each.reason !== '', { message: 'Say why the move is dismissed', path: ['reason'] });
+const deciding = z.object({
+  /** Which of them, by their subjects; all where none are named. */
+  subjects: z.array(z.string().max(1000)).max(1000).default([]),
+  decision,
+  reason: z.string().trim().max(500),
+  by: z.string().trim().max(100).default(''),
+});
+const hasReason = (each: Pick<z.infer<typeof deciding>, 'decision' | 'reason'>): boolean =>
+  each.decision === 'accepted' || each.reason !== '';
+const REASON = { message: 'Say why the move is dismissed', path: ['reason'] };
+/** A decision on moves that something proposed together. */
+export const decisionOfMoves = deciding.refine(hasReason, REASON);
+export const newMove = deciding.extend({ period: dayRange, finding: z.string().max(300) }).refine(hasReason, REASON);
 
 /** A move with how it stands by what reports say of its setting since; null of a dismissed one. */
 const standingMove = move.extend({ standing: z.object({ state: z.enum(MOVE_STATES), since: day.nullable() }).nullable() });

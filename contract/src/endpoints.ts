@@ -21,6 +21,7 @@ import { CREDIT_ENDPOINTS } from './credit';
 import { LOGBOOK_ENDPOINTS } from './logbook';
 import { MORNING_ENDPOINTS } from './morning';
 import { PLAN_ENDPOINTS } from './plan';
+import { STANDING_RULES_ENDPOINTS } from './standing-rules';
 import { VIEWS_ENDPOINTS } from './views-endpoints';
 import { RULES_ENDPOINTS } from './rules-endpoints';
 
@@ -279,6 +280,7 @@ export const ENDPOINTS = {
   ...SENDING_ENDPOINTS,
   ...PLAN_ENDPOINTS,
   ...BULK_ENDPOINTS,
+  ...STANDING_RULES_ENDPOINTS,
 } as const;
 
 export type EndpointName = keyof typeof ENDPOINTS;

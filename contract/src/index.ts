@@ -30,6 +30,7 @@ export * from './in-bulk';
 export * from './results';
 export * from './sending';
 export * from './sheets';
+export * from './standing-rules';
 export * from './sources';
 export * from './tiles';
 export * from './views';

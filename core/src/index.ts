@@ -225,4 +225,5 @@ export * from './checks/standing';
 export * from './rules/rehearsal';
 export * from './rules/rule-look';
 export * from './rules/rule-moves';
+export * from './rules/rule-text';
 export * from './rules/standing-rule';

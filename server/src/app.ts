@@ -12,6 +12,7 @@ import { noteAsker } from './query/asker';
 import { auditRoutes } from './routes/audit';
 import { moveRoutes } from './routes/moves';
 import { planRoutes } from './routes/plan';
+import { standingRuleRoutes } from './routes/standing-rules';
 import { clientRoutes } from './routes/clients';
 import { compareRoutes } from './routes/compare';
 import { connectionRoutes } from './routes/connections';
@@ -93,6 +94,7 @@ function apiRouter(context: Context, { refresher, seal }: Connect): express.Rout
   auditRoutes(router, context);
   moveRoutes(router, context, refresher);
   planRoutes(router, context);
+  standingRuleRoutes(router, context);
   rulesRoutes(router, context);
   wordRoutes(router, context);
   libraryRoutes(router, context);

@@ -3,13 +3,15 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { AuditKeeper } from './audit/keeper';
+import { makeAuditIfDue } from './audit/keeper';
+import { Background } from './background';
 import type { Context } from './context';
 import { Refresher } from './connect/refresh';
 import { Seal } from './connect/seal';
 import { Drawer } from './draw/drawer';
 import { dropLeftovers, forgetFiles } from './intake/leftovers';
 import { IntakeRunner } from './intake/runner';
+import { StandingRules } from './moves/standing-rules';
 import { startQueries } from './query/queries';
 import { allClients } from './store/clients';
 import { failInterruptedFetches } from './store/connections';
@@ -63,10 +65,15 @@ export async function start({ port, dataFolder, market, memory }: StartOptions):
   });
   // Whoever asks again and again must not meet a connection that is just being closed.
   server.keepAliveTimeout = 75_000;
-  const keeper = new AuditKeeper(context, (error) => logger.error({ err: error as Error }, 'an audit failed in the background'));
+  const rules = new StandingRules(context);
+  const background = new Background(
+    () => allClients(db),
+    [(client) => makeAuditIfDue(context, client), (client) => rules.runDue(client)],
+    (error) => logger.error({ err: error as Error }, 'an audit or a standing rule failed in the background'),
+  );
   const schedule = setInterval(() => {
     refresher.runDue();
-    void keeper.runDue();
+    void background.runDue();
   }, MINUTE);
   // One request that goes wrong in the background ends no other.
   process.on('unhandledRejection', (error) => logger.error({ err: error as Error }, 'failed in the background'));

@@ -4,7 +4,7 @@ import { CHECKS, type DayRange } from '@lens/core';
 import { clockOf, type Context, momentOf } from '../context';
 import { auditBy, keepAudit, type KeptAudit, newestAudit } from '../store/audits';
 import { clientRecord } from '../store/client-record';
-import { allClients, dataRange } from '../store/clients';
+import { dataRange } from '../store/clients';
 import { documentsOf } from '../store/documents';
 import { movesOf } from '../store/moves';
 import { auditOf, statesOf } from './audit-of';
@@ -39,34 +39,13 @@ export function keptAudit(context: Context, client: Client, { from, to }: DayRan
   return kept && { ...kept.audit, states: statesOf(context, client.id) };
 }
 
-/** Makes an audit of each client whose data, rules or day have changed since its last one; one at a time, behind whoever asks. */
-export class AuditKeeper {
-  private isAtWork = false;
+/** Makes an audit of a client whose data, rules or day have changed since its last one. */
+export async function makeAuditIfDue(context: Context, client: Client): Promise<void> {
+  if (isDue(context, client)) await makeAudit(context, client);
+}
 
-  constructor(
-    private readonly context: Context,
-    private readonly failed: (error: unknown) => void,
-  ) {}
-
-  async runDue(): Promise<void> {
-    if (this.isAtWork) return;
-    this.isAtWork = true;
-    for (const client of allClients(this.context.db)) await this.makeIfDue(client);
-    this.isAtWork = false;
-  }
-
-  /** What fails for one client is told, and keeps none of the others waiting. */
-  private async makeIfDue(client: Client): Promise<void> {
-    try {
-      if (this.isDue(client)) await makeAudit(this.context, client);
-    } catch (error) {
-      this.failed(error);
-    }
-  }
-
-  private isDue({ id, timeZone }: Client): boolean {
-    if (!dataRange(this.context.db, id)) return false;
-    const newest = newestAudit(this.context.db, id);
-    return newest?.madeOn !== clockOf(this.context, timeZone).today || newest.record !== recordOf(this.context, id);
-  }
+function isDue(context: Context, { id, timeZone }: Client): boolean {
+  if (!dataRange(context.db, id)) return false;
+  const newest = newestAudit(context.db, id);
+  return newest?.madeOn !== clockOf(context, timeZone).today || newest.record !== recordOf(context, id);
 }

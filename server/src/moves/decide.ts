@@ -14,7 +14,7 @@ import { keepMoves, subjectOf, type Undecided } from './keep-move';
 type Decided = AuditedTarget['decided'];
 
 /** What has been decided of a client's moves, by their subjects. */
-function decisionsOn({ db }: Context, client: string): (subject: string) => Decided {
+export function decisionsOn({ db }: Context, client: string): (subject: string) => Decided {
   const decided = new Map(movesOf(db, client).map(({ subject, move }) => [subject, move]));
   return (subject) => {
     const move = decided.get(subject);

@@ -55,7 +55,7 @@ export interface ChecksAsked {
   readonly notes: readonly Note[];
 }
 
-function situationOf(data: ClientData, loaded: LoadedClient, { days, today, notes }: ChecksAsked): Situation {
+export function situationOf(data: ClientData, loaded: LoadedClient, { days, today, notes }: ChecksAsked): Situation {
   const { client, tables } = loaded;
   const { targets, ...promised } = rulesOf(data.db, client, 'promises');
   const { name: clientName = '', locale = 'en', currency = '', timeZone = 'UTC' } = findClient(data.db, client) ?? {};

@@ -21,7 +21,16 @@ export type Queries = { [Name in QueryName]: Asked<(typeof QUERIES)[Name]> } & {
 type First = string | Question | { readonly client: string } | { readonly clients: readonly string[] };
 
 /** Questions that take a second or more. */
-const LONG: ReadonlySet<QueryName> = new Set(['changeInBulk', 'checks', 'credit', 'journeys', 'logHealth', 'plan']);
+const LONG: ReadonlySet<QueryName> = new Set([
+  'changeInBulk',
+  'checks',
+  'credit',
+  'journeys',
+  'logHealth',
+  'lookByRule',
+  'plan',
+  'rehearseRule',
+]);
 /** Room for answers, in cells of tables: some 60 MB. */
 const ROOM = 400_000;
 /** Cells that an answer takes which is no table. */

@@ -22,6 +22,7 @@ import { guessedConventions, namesUnder } from './names';
 import { picturesOf } from './pictures';
 import { planOf } from './plan';
 import { standingMoves } from './standing-moves';
+import { lookedByRule, rehearsedRule } from './standing-rules';
 import { tracing } from './trace';
 import { metricTried } from './try-metric';
 import { visitsOf } from './visits';
@@ -37,6 +38,8 @@ export const QUERIES = {
   plan: planOf,
   changeInBulk: changedInBulk,
   standingMoves,
+  lookByRule: lookedByRule,
+  rehearseRule: rehearsedRule,
   followUps,
   moveTargets,
   checks: checksOf,

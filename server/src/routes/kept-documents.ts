@@ -26,7 +26,7 @@ interface Of {
   readonly id: string;
 }
 
-export const newId = (kind: string): string => `own-${kind}-${randomUUID().slice(0, 8)}`;
+export const newId = (kind: string): string => `own-${kind.replaceAll(' ', '-')}-${randomUUID().slice(0, 8)}`;
 
 /** Stores a version, or a 409 problem where somebody else has stored another meanwhile. */
 export function put(context: Context, kind: DocumentKind, document: Omit<Parameters<typeof putDocument>[2], 'at'>): number {

@@ -2,7 +2,8 @@ import type { Db } from './database';
 import type { RulesKind } from './rules';
 
 /** What people write and keep, by kind, with what each holds. */
-export type DocumentKind = 'metric' | 'metric set' | 'view' | 'dashboard' | 'frozen copy' | 'note' | 'finding' | RulesKind;
+export type DocumentKind =
+  'metric' | 'metric set' | 'view' | 'dashboard' | 'frozen copy' | 'note' | 'finding' | 'standing rule' | RulesKind;
 
 /** Who made a version, when and why. */
 export interface Edit {
