@@ -44,6 +44,8 @@ export const ruleRun = z.object({
   looked: z.number(),
   moves: z.array(proposedMove.extend({ evidence: z.array(z.string()).readonly() })).readonly(),
   left,
+  /** The outcome that expected effects count. */
+  outcome: z.string(),
   /** Why it proposes nothing any more until somebody stores it again; empty where it goes on. */
   stopped: z.string(),
 });

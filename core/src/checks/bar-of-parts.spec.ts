@@ -1,6 +1,7 @@
 import { KNOWN, shopOf } from '../test/situation';
 import { orderTable } from '../test/truth';
 import { barOfParts } from './bar-of-parts';
+import { mayCost } from './worth-of-one';
 
 describe('the bar of campaigns', () => {
   const target = { metric: 'roas', value: 2.6, countedBy: 'orders', basis: 'sale', from: 0, to: 999 } as const;
@@ -16,5 +17,16 @@ describe('the bar of campaigns', () => {
     expect(cost?.value).toBeCloseTo(30, 9);
     expect(barOfParts({ ...base, tables, target: { ...target, orders: 'matched' } })).toEqual({ value: 2.6, matched: null });
     expect(barOfParts({ ...base, target: null })).toBeNull();
+  });
+
+  it('goes by what is known where some days are not: so does what one outcome may cost', () => {
+    const base = shopOf();
+    // The list covers the second half of the days that are looked at: all figures are at least so much.
+    const tables = { ...base.tables, orders: [orderTable(orders, 265, KNOWN.to)] };
+    const situation = { ...base, tables, target: { ...target, orders: 'all' } as const };
+    expect(barOfParts(situation)?.matched).toBeCloseTo(2 / 3, 9);
+    expect(mayCost(situation)).toBeCloseTo(40 / (2.6 * (2 / 3)), 6);
+    expect(mayCost({ ...situation, target: { ...target, metric: 'cpa', value: 20, orders: 'matched' } })).toBe(20);
+    expect(mayCost({ ...base, target: null })).toBeNull();
   });
 });

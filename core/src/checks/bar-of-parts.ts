@@ -24,10 +24,10 @@ export function barOfParts(
   const { outcome, count } = resultOf(situation);
   const metric = isAtLeast ? metricsOf(situation).plainOf('value', outcome.id)?.id : count;
   if (metric === undefined) return { value: target.value, matched: null };
-  const { members, value } = read(situation, [metric]);
+  const { members, known } = read(situation, [metric]);
   const [all, matched] = (['total', 'matched'] as const).map((kind) => {
     const member = members.find((each) => each.kind === kind);
-    return member ? value(member, metric) : null;
+    return member ? known(member, metric) : null;
   });
   const share = all && matched ? Math.min(1, matched / all) : 1;
   return { value: isAtLeast ? target.value * share : target.value / share, matched: share };

@@ -90,6 +90,8 @@ export interface Read {
   readonly members: readonly Member[];
   /** A figure as a number; null where it is none. */
   readonly value: (member: Member, metric: MetricId, bucket?: number) => number | null;
+  /** So much of a figure as is known, where there may be more; null where nothing is. */
+  readonly known: (member: Member, metric: MetricId) => number | null;
 }
 
 /** Asks some metrics of the client, split by rows: of some buckets, or of its days and those that they are compared with, where some are. */
@@ -116,6 +118,10 @@ export function read(
     value: (member, metric, bucket = 0) => {
       const figure = figureIn(found, member, metric, bucket);
       return figure.kind === 'value' ? figure.value : null;
+    },
+    known: (member, metric) => {
+      const figure = figureIn(found, member, metric, 0);
+      return figure.kind === 'value' ? figure.value : figure.kind === 'bounds' ? figure.low : null;
     },
   };
 }

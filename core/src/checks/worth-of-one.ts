@@ -18,12 +18,13 @@ export function mayCost(situation: Situation): number | null {
   return each > 0 ? each : null;
 }
 
-/** What an outcome was worth on average on the days that are looked at; 0 where nothing says. */
+/** What an outcome was worth on average on the days that are looked at, of those that are known; 0 where nothing says. */
 function valueOfOne(situation: Situation): number {
   const { outcome, count } = resultOf(situation);
   const worthMetric = metricsOf(situation).plainOf('value', outcome.id)?.id;
-  const { members, value } = read(situation, [count, ...(worthMetric === undefined ? [] : [worthMetric])]);
+  if (worthMetric === undefined) return 0;
+  const { members, known } = read(situation, [count, worthMetric]);
   const whole = members.find(({ kind }) => kind === 'total');
-  const [counted, brought] = whole ? [value(whole, count), worthMetric === undefined ? null : value(whole, worthMetric)] : [];
+  const [counted, brought] = whole ? [known(whole, count), known(whole, worthMetric)] : [];
   return counted && brought ? brought / counted : 0;
 }

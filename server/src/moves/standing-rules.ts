@@ -86,7 +86,7 @@ export class StandingRules {
     }: { readonly subjects: readonly string[]; readonly decision: 'accepted' | 'dismissed'; readonly reason: string; readonly by: string },
   ): Promise<MovesReply> {
     const { version, body } = documentOr404<StatedRule>(this.context, 'standing rule', { client: client.id, id });
-    const proposed = newestRun(this.context.db, { client: client.id, rule: id, version })?.moves ?? [];
+    const { moves: proposed = [], outcome = '' } = newestRun(this.context.db, { client: client.id, rule: id, version }) ?? {};
     const wanted = new Set(subjects);
     const meant = proposed.filter((move) => wanted.size === 0 || wanted.has(subjectOfMove(move)));
     if (meant.length === 0 || meant.length < wanted.size)
@@ -98,7 +98,7 @@ export class StandingRules {
     await keepMoves(
       this.context,
       client,
-      meant.map((move) => ({ ...move, proposedBy: { kind: 'rule', rule: id, label: body.label } })),
+      meant.map((move) => ({ ...move, outcome, proposedBy: { kind: 'rule', rule: id, label: body.label } })),
       said,
     );
     return movesReply(this.context, client);
@@ -125,7 +125,7 @@ export class StandingRules {
 
   private async run(client: Client, { id: rule, version, body }: StoredDocument, last?: KeptRun): Promise<void> {
     const today = this.today(client);
-    const { moves, left, outcome, mostBefore, ...seen } = await this.look(client, body, last?.day ?? today);
+    const { moves, left, mostBefore, ...seen } = await this.look(client, body, last?.day ?? today);
     const known = new Set([...(last?.moves ?? []).map(subjectOfMove), ...(last?.left ?? []).map(({ name }) => name)]);
     const fresh = [...moves.map(subjectOfMove), ...left.map(({ name }) => name)].filter((each) => !known.has(each)).length;
     const isFarMore = last !== undefined && fresh > Math.max(A_FEW, FAR_MORE * mostBefore);
@@ -134,7 +134,7 @@ export class StandingRules {
       { client: client.id, rule },
       {
         ...{ day: today, version, at: momentOf(this.context, client.timeZone), ...seen, left },
-        moves: isFarMore ? [] : moves.map(({ saw, ...move }) => ({ ...move, outcome, evidence: [saw, move.effect.assumption] })),
+        moves: isFarMore ? [] : moves.map(({ saw, ...move }) => ({ ...move, evidence: [saw, move.effect.assumption] })),
         stopped: isFarMore
           ? `It stopped itself: its conditions came to hold for ${fresh} at once, and in the weeks before for at most ${mostBefore}. Look at what has changed, then turn it on again.`
           : '',

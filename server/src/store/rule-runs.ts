@@ -3,10 +3,10 @@ import type { Undecided } from '../moves/keep-move';
 import type { Db } from './database';
 
 /** One look of a standing rule at a client, as it is kept. */
-export interface KeptRun extends Pick<RuleRun, 'day' | 'at' | 'days' | 'looked' | 'left' | 'stopped'> {
+export interface KeptRun extends Pick<RuleRun, 'day' | 'at' | 'days' | 'looked' | 'left' | 'outcome' | 'stopped'> {
   /** Of which version of the rule. */
   readonly version: number;
-  readonly moves: readonly Omit<Undecided, 'proposedBy'>[];
+  readonly moves: readonly Omit<Undecided, 'proposedBy' | 'outcome'>[];
 }
 
 interface Row {

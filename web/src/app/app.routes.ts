@@ -56,6 +56,7 @@ export const routes: Routes = [
     children: [
       { path: '', title: 'Moves', loadComponent: () => import('./moves/moves-page').then((file) => file.MovesPage) },
       { path: 'results', title: 'Results of moves', loadComponent: () => import('./moves/results-page').then((file) => file.ResultsPage) },
+      { path: 'rules', title: 'Standing rules', loadComponent: () => import('./rules/rules-page').then((file) => file.RulesPage) },
       { path: 'plan', title: 'Budget plan', loadComponent: () => import('./plan/plan-page').then((file) => file.PlanPage) },
     ],
   },

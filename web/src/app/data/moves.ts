@@ -46,6 +46,17 @@ export class MovesService {
       .pipe(tap(() => this.changed.next()));
   }
 
+  /** Accepts or dismisses what a standing rule proposed. */
+  decideByRule(
+    client: string,
+    id: string,
+    said: { subjects: string[]; decision: Move['decision']; reason: string },
+  ): Observable<MovesReply> {
+    return this.api
+      .call('decideByRule', { params: { client, id }, body: { ...said, by: this.person.name() } })
+      .pipe(tap(() => this.changed.next()));
+  }
+
   /** Approves moves in the name of who sits here. */
   approve(client: string, moves: string[]): Observable<MovesReply> {
     return this.api

@@ -12,6 +12,7 @@ export class MovesFrame {
   protected readonly parts = [
     { path: '/moves', label: 'Decided' },
     { path: '/moves/plan', label: 'Budget plan' },
+    { path: '/moves/rules', label: 'Standing rules' },
     { path: '/moves/results', label: 'Results' },
   ];
 }

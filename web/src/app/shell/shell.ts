@@ -33,6 +33,7 @@ const PARTS: Record<string, FocusParts> = {
   targets: NO_PARTS,
   moves: NO_PARTS,
   'moves/plan': NO_PARTS,
+  'moves/rules': NO_PARTS,
   'moves/results': NO_PARTS,
   audit: PERIOD,
   'audit/all': NO_PARTS,
