@@ -1,4 +1,5 @@
-import type { AuditReply, Move, MovesReply, PlanReply, SentMove } from '@lens/contract';
+import type { AuditReply, ClientDetail, Move, MovesReply, PlanReply, RehearsalReply, RuleBody, SentMove } from '@lens/contract';
+import { type TargetMetric, USUAL_TARGET } from '@lens/core';
 import { send } from '../server/test/harness';
 
 async function asked<T>(address: string, method: string, path: string, body?: unknown): Promise<T> {
@@ -67,3 +68,17 @@ export async function refreshAll(address: string, client: string): Promise<void>
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
 }
+
+/** Parts that the market shuts out when told. */
+const SHUT_OUT = ['placement', 'sub-source'];
+
+/** What a client is held to, and the parts of its campaigns that its reports tell and the market shuts out. */
+export async function ruledParts(address: string, client: string): Promise<{ metric: TargetMetric; parts: string[] }> {
+  const { promises, metricSet, dimensions } = await asked<ClientDetail>(address, 'GET', `/clients/${client}`);
+  const metric = promises.targets[0]?.metric ?? USUAL_TARGET[metricSet];
+  return { metric, parts: SHUT_OUT.filter((each) => dimensions.includes(each)) };
+}
+
+/** What a rule would have proposed; days as they are written. */
+export const rehearsed = (address: string, client: string, rule: RuleBody): Promise<RehearsalReply> =>
+  asked(address, 'POST', `/clients/${client}/standing-rules/rehearsal`, rule);

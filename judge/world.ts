@@ -18,6 +18,7 @@ import { bestBudgets, earned, earnsOnAverage } from './best';
 import { figuresOfLate, judgeLate } from './late';
 import { figuresOfMornings, judgeMornings, type Mornings } from './mornings';
 import { figuresOfHours, judgeHours } from './hours';
+import { figuresOfRehearsals, judgeRehearsals } from './rehearsals';
 import { figuresOfStops, judgeStops } from './stops';
 import type { Move } from '@lens/contract';
 import { acceptFound, acceptPlan, clientIds, refreshAll, sendMoves } from './product';
@@ -66,6 +67,9 @@ export async function judgeWorld({ clients, rounds, say, tried = MOST_TRIED }: J
     const late = clients.flatMap((client) => figuresOfLate(client.name, judgeLate(market, client)));
     const credit = clients.flatMap((client) => figuresOfCredit(client.name, judgeCredit(market, client)));
     const claims = clients.flatMap((client) => figuresOfClaims(client.name, judgeClaims(market, client)));
+    const rehearsals = [];
+    for (const client of clients)
+      rehearsals.push(...(await judgeRehearsals(server.address, { id: ids.get(client.name) ?? '', client, say })));
     const made = new Map(clients.map((client) => [client, [] as Made[]]));
     // All that was lived kept this process busy: connections that the server closed meanwhile are noticed before one is used.
     await new Promise((resolve) => setTimeout(resolve, 0));
@@ -97,6 +101,7 @@ export async function judgeWorld({ clients, rounds, say, tried = MOST_TRIED }: J
       ...late,
       ...credit,
       ...claims,
+      ...figuresOfRehearsals(rehearsals),
       { name: 'Moves that their channels refused', value: -refused, bar: 0, unit: '' },
       ...clients.flatMap((client) => figuresOf(client, made.get(client) ?? [], { from: first, to: market.today, tried })),
     ];

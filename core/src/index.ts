@@ -220,6 +220,7 @@ export * from './checks/claims';
 export * from './checks/finding';
 export * from './checks/late';
 export * from './checks/pacing';
+export { isListed } from './checks/shut-out';
 export * from './checks/situation';
 export * from './checks/standing';
 export * from './rules/rehearsal';

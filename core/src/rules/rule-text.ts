@@ -5,7 +5,8 @@ import { lowerFirst } from '../text/lower-first';
 import type { RuleLook, RuleMatch } from './rule-look';
 import type { RuleAction, RuleCondition, StandingRule } from './standing-rule';
 
-const PROPOSED: Readonly<Record<RuleAction, string>> = {
+/** What is done to what a rule proposes it for: “propose pausing it”. */
+export const RULE_ACTION_WORDS: Readonly<Record<RuleAction, string>> = {
   exclude: 'shutting it out of its campaign',
   pause: 'pausing it',
   'lower budget': 'lowering its budget by a fifth',
@@ -15,10 +16,11 @@ const PROPOSED: Readonly<Record<RuleAction, string>> = {
 export function ruleText({ of, days, all, where, then, every }: StandingRule, book: MetricBook, style: Style): string {
   const many = (count: number): string => `${formatNumber(count, 'count', style)} days`;
   const only = where.map(({ dimension, any }) => `${dimension} ${any.map(({ test, value }) => `${test} “${value}”`).join(' or ')}`);
-  return `When ${/^[aeiou]/.test(of) ? 'an' : 'a'} ${of} over ${many(days)} has ${listed(all.map((each) => conditionText(each, book, style)))}${only.length > 0 ? `, where ${listed(only)}` : ''}: propose ${PROPOSED[then]}. Looked at every ${every === 1 ? 'day' : many(every)}.`;
+  return `When ${/^[aeiou]/.test(of) ? 'an' : 'a'} ${of} over ${many(days)} has ${listed(all.map((each) => ruleConditionText(each, book, style)))}${only.length > 0 ? `, where ${listed(only)}` : ''}: propose ${RULE_ACTION_WORDS[then]}. Looked at every ${every === 1 ? 'day' : many(every)}.`;
 }
 
-function conditionText({ metric, test, than, scale }: RuleCondition, book: MetricBook, style: Style): string {
+/** A condition in a sentence: “spend above 2 times what one result may cost”. */
+export function ruleConditionText({ metric, test, than, scale }: RuleCondition, book: MetricBook, style: Style): string {
   if (!book.has(metric)) return `a metric that is gone (${metric})`;
   const { label, unit } = book.named(metric);
   const bar =

@@ -1,3 +1,4 @@
+import { BUILT_IN_BOOK } from '../metric/metric-book';
 import { seededRandom } from '../evidence/random';
 import type { ToldChange } from '../settings/told-change';
 import { drawPoisson } from '../test/draw';
@@ -6,6 +7,7 @@ import { type DayRow, KNOWN, LOOKED, reportOf, situationOf } from '../test/situa
 import { rehearse } from './rehearsal';
 import { looking, youngDays } from './rule-look';
 import { movesByRule } from './rule-moves';
+import { ruleText } from './rule-text';
 import type { RuleCondition, StandingRule } from './standing-rule';
 
 const ALL_DAYS = Array.from({ length: KNOWN.to }, (_, at) => at + 1);
@@ -207,5 +209,19 @@ describe('moves by a rule', () => {
         [],
       ).left,
     ).toMatchObject([{ why: expect.stringContaining('Without a target') }]);
+  });
+});
+
+describe('a rule in words', () => {
+  const style = { locale: 'en-GB', currency: 'GBP' };
+
+  it('is a sentence, with what it is attached to', () => {
+    const only = { dimension: 'campaign', any: [{ test: 'contains', value: 'uk' }] } as const;
+    expect(ruleText({ ...IDLE, where: [only], every: 1 }, BUILT_IN_BOOK, style)).toBe(
+      'When a placement over 10 days has spend above 2 times what one result may cost and purchases at most 0, where campaign contains “uk”: propose shutting it out of its campaign. Looked at every day.',
+    );
+    expect(ruleText({ ...IDLE, of: 'ad', then: 'pause', all: [when('own-gone', 'above', 1)] }, BUILT_IN_BOOK, style)).toBe(
+      'When an ad over 10 days has a metric that is gone (own-gone): propose pausing it. Looked at every 2 days.',
+    );
   });
 });

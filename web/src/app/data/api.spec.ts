@@ -1,6 +1,7 @@
 import { jest } from '@jest/globals';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import type { BulkRequest } from '@lens/contract';
 import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
 import { Api, ApiError } from './api';
@@ -43,7 +44,7 @@ describe('the API', () => {
   });
 
   it('tells what was typed and cannot be sent, and sends nothing', async () => {
-    const body = { members: [], change: { kind: 'budget', by: 'share', value: -1 } } as const;
+    const body: BulkRequest = { members: [], change: { kind: 'budget', by: 'share', value: -1 } };
     const call = api.call('changeInBulk', { params: { client: 'a' }, body });
     await expect(firstValueFrom(call)).rejects.toThrow(
       'Choose what is to be changed. A budget is lowered by at most 99 %: pause it instead',

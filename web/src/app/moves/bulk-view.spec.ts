@@ -12,7 +12,7 @@ const move = (key: string, evidence: string[], currency = 'GBP'): Move => ({
 });
 const reply = (moves: Move[], part: Partial<BulkReply['sum']> = {}): BulkReply => ({
   ...{ moves, left: [], outcome: 'purchase', dataVersion: 1 },
-  sum: { spend: range(-24), outcomes: range(0), profit: null, withoutProfit: moves.length, overlap: false, ...part },
+  sum: { moves: moves.length, spend: range(-24), outcomes: range(0), profit: null, withoutProfit: moves.length, overlap: false, ...part },
 });
 const plain = (text: string): string => text.replace(/\u2060/g, '').replace(/\s/g, ' ');
 

@@ -1,14 +1,11 @@
 import type { RuleBody } from '@lens/contract';
 import {
   actionsOf,
-  formatNumber,
-  lowerFirst,
-  type MetricBook,
+  RULE_ACTION_WORDS,
   type RuleAction,
   type RuleCondition,
   RULED_MEMBERS,
   type RuledMember,
-  type Style,
   TARGET_METRICS,
   type TargetMetric,
 } from '@lens/core';
@@ -17,15 +14,9 @@ import type { Choice } from '../ui/choices';
 export const DAYS: readonly Choice<number>[] = [3, 5, 7, 10, 14, 28, 56].map((value) => ({ value, label: `${value} days` }));
 export const EVERY: readonly Choice<number>[] = [1, 2, 3, 7, 14].map((value) => ({ value, label: value === 1 ? 'day' : `${value} days` }));
 
-const ACTIONS: Readonly<Record<RuleAction, string>> = {
-  exclude: 'shutting it out of its campaign',
-  pause: 'pausing it',
-  'lower budget': 'lowering its budget by a fifth',
-};
-
 /** What may be proposed for what is looked at. */
 export const actionChoices = (of: RuledMember): readonly Choice<RuleAction>[] =>
-  actionsOf(of).map((value) => ({ value, label: ACTIONS[value] }));
+  actionsOf(of).map((value) => ({ value, label: RULE_ACTION_WORDS[value] }));
 
 /** What a rule of this client can look at: campaigns, ads, and the parts that its reports tell. */
 export const memberChoices = (told: readonly string[]): readonly Choice<RuledMember>[] =>
@@ -36,15 +27,6 @@ export const lookingAt = (rule: RuleBody, of: RuledMember): RuleBody => {
   const [first] = actionsOf(of);
   return { ...rule, of, then: actionsOf(of).includes(rule.then) ? rule.then : (first ?? rule.then) };
 };
-
-const SCALE = { amount: '', 'may cost': ' × what one result may cost' } as const;
-
-/** A condition as it is read: “spend above 2 × what one result may cost”. */
-export function conditionText({ metric, test, than, scale }: RuleCondition, book: MetricBook, style: Style): string {
-  const { label, unit } = book.has(metric) ? book.named(metric) : ({ label: metric, unit: 'number' } as const);
-  const bar = scale === 'amount' ? formatNumber(than, unit, style) : formatNumber(than, 'number', style);
-  return `${lowerFirst(label)} ${test} ${bar}${SCALE[scale]}`;
-}
 
 /** A rule to begin with, and what it is for. */
 export interface RuleTemplate {

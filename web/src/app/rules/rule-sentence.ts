@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import type { ClientDetail, RuleBody } from '@lens/contract';
-import { AMOUNT_TESTS, bookOf, isDayDimension, type RuleCondition, type RuledMember } from '@lens/core';
+import { AMOUNT_TESTS, bookOf, isDayDimension, type RuleCondition, ruleConditionText, type RuledMember } from '@lens/core';
 import { fieldChoices, fieldLabel } from '../data/fields';
 import { vocabularyOf } from '../data/vocabulary';
 import { WherePhrases } from '../compare/where-phrases';
@@ -12,7 +12,7 @@ import { ChoicePhrase } from '../ui/choice-phrase';
 import { Phrase } from '../ui/phrase';
 import { PickField, plainChoices } from '../ui/pick-field';
 import { SearchField } from '../ui/search-field';
-import { actionChoices, conditionText, DAYS, EVERY, lookingAt, memberChoices } from './rule-form';
+import { actionChoices, DAYS, EVERY, lookingAt, memberChoices } from './rule-form';
 
 /** A standing rule as a sentence whose words can be changed. */
 @Component({
@@ -44,6 +44,7 @@ import { actionChoices, conditionText, DAYS, EVERY, lookingAt, memberChoices } f
                 <mat-label>Amount</mat-label>
                 <input
                   #number
+                  cdkFocusInitial
                   matInput
                   type="number"
                   step="any"
@@ -135,7 +136,7 @@ export class RuleSentence {
   protected readonly actionText = computed(() => this.actions().find(({ value }) => value === this.rule().then)?.label ?? '');
 
   protected textOf(condition: RuleCondition): string {
-    return conditionText(condition, this.book(), this.client());
+    return ruleConditionText(condition, this.book(), this.client());
   }
 
   protected look(of: RuledMember): void {
