@@ -1,4 +1,4 @@
-import { addStep, choose, JUNIPER, NORTHWALL, test } from './test';
+import { choose, JUNIPER, NORTHWALL, test } from './test';
 
 const FOLDER = 'docs/screenshots';
 
@@ -19,39 +19,6 @@ test('pictures of the main views', async ({ page, lens }) => {
   await page.getByRole('button', { name: 'Check the whole file' }).click();
   await page.getByRole('region', { name: 'What the check found' }).waitFor();
   await shot('intake-file');
-  await lens.open(`/intake?${JUNIPER}`);
-  const long = ['Name,Link,Metric,Amount,Day'];
-  for (const [name, link] of [
-    ['JLT_social_new_gifts_uk', 'https://juniper-loft-tea.example/gifts?from=letter'],
-    ['JLT_social_known_tea_uk', 'https://juniper-loft-tea.example/sampler?from=letter'],
-    ['internal test', 'https://juniper-loft-tea.example/'],
-  ] as const)
-    for (const [metric, amount] of [
-      ['Spend', '12.50'],
-      ['Clicks', '40'],
-      ['Impressions', '2100'],
-    ] as const)
-      long.push(`${name},${link},${metric},${amount},2026-10-20`);
-  await page
-    .getByLabel('Files to bring in')
-    .setInputFiles({ name: 'tracker.csv', mimeType: 'text/csv', buffer: Buffer.from(long.join('\n')) });
-  await addStep(page, 'Turn names in rows into columns');
-  await choose(page, 'Column of the names', 'Metric');
-  await choose(page, 'Column of the values', 'Amount');
-  await page.getByRole('rowheader', { name: 'Clicks', exact: true }).waitFor();
-  await addStep(page, 'Keep rows where …');
-  await choose(page, 'Column', 'Name');
-  await choose(page, 'Test', 'does not contain');
-  await page.getByLabel('Text', { exact: true }).fill('internal');
-  await page.keyboard.press('Tab');
-  await page.getByText('keeps 6 of the first 9 rows').waitFor();
-  await addStep(page, 'Take a part of an address');
-  await choose(page, 'Column', 'Link');
-  await page.getByLabel('Into the column').fill('Landing page');
-  await page.keyboard.press('Tab');
-  await page.getByRole('rowheader', { name: 'Landing page' }).waitFor();
-  await page.keyboard.press('Escape');
-  await shot('intake-shape');
   await lens.open(`/intake/words?${JUNIPER}`);
   await page.getByRole('button', { name: 'Add a word' }).click();
   const dialog = page.getByRole('dialog');
@@ -124,6 +91,12 @@ test('pictures of the main views', async ({ page, lens }) => {
   await lens.open(`/moves/plan?${JUNIPER}`);
   await page.getByRole('button', { name: 'Why, and what more would bring' }).first().click();
   await shot('plan');
+  await lens.open('/moves/rules?client=pocket-orchard');
+  await page.getByRole('button', { name: 'New rule' }).click();
+  await page.getByRole('menuitem', { name: 'A sub-source that spends and brings nothing' }).click();
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  await page.getByRole('table', { name: 'What it would have proposed' }).waitFor();
+  await shot('rules');
   await lens.open('/targets?client=kelpie-kayak-tours');
   await shot('targets');
 });

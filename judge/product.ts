@@ -1,4 +1,14 @@
-import type { AuditReply, ClientDetail, Move, MovesReply, PlanReply, RehearsalReply, RuleBody, SentMove } from '@lens/contract';
+import type {
+  AuditReply,
+  ClientDetail,
+  Move,
+  MovesReply,
+  PlanReply,
+  RehearsalReply,
+  RuleBody,
+  SentMove,
+  StandingRulesReply,
+} from '@lens/contract';
 import { type TargetMetric, USUAL_TARGET } from '@lens/core';
 import { send } from '../server/test/harness';
 
@@ -82,3 +92,21 @@ export async function ruledParts(address: string, client: string): Promise<{ met
 /** What a rule would have proposed; days as they are written. */
 export const rehearsed = (address: string, client: string, rule: RuleBody): Promise<RehearsalReply> =>
   asked(address, 'POST', `/clients/${client}/standing-rules/rehearsal`, rule);
+
+/** Keeps a rule that is on. */
+export const turnOn = (address: string, client: string, rule: RuleBody): Promise<StandingRulesReply> =>
+  asked(address, 'POST', `/clients/${client}/standing-rules`, { ...rule, state: 'on', seen: 0, by: '', note: '', isOfAgency: false });
+
+/** Lets rules look that are due, and accepts all that they propose where nobody has decided. */
+export async function acceptByRules(address: string, client: string): Promise<Move[]> {
+  const { rules } = await asked<StandingRulesReply>(address, 'POST', `/clients/${client}/standing-rules/look`);
+  const accepted: Move[] = [];
+  for (const { id, run } of rules) {
+    const subjects = (run?.moves ?? []).flatMap(({ decided, subject }) => (decided ? [] : [subject]));
+    if (subjects.length === 0) continue;
+    const body = { subjects, decision: 'accepted', reason: '' };
+    const { moves } = await asked<MovesReply>(address, 'POST', `/clients/${client}/standing-rules/${id}/decisions`, body);
+    accepted.push(...moves.slice(0, subjects.length));
+  }
+  return accepted;
+}

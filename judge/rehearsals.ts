@@ -6,7 +6,10 @@ import { dayOf } from '../market/src/world/calendar';
 import type { ClientWorld } from '../market/src/world/spec';
 import { earned } from './best';
 import type { Figure } from './figures';
-import { rehearsed, ruledParts } from './product';
+import { rehearsed, ruledParts, turnOn } from './product';
+
+/** The rule that is turned on where its rehearsal says that it would have helped: what spends and brings nothing is shut out. */
+const TURNED_ON = 'idle';
 
 /** A rehearsal with what its rule would have changed, lived. */
 interface Judged {
@@ -42,7 +45,7 @@ function rulesFor(metric: TargetMetric, parts: readonly string[]): RuleBody[] {
   );
 }
 
-/** Rehearses rules of a client, and lives the same days with and without what each would have proposed on its day. */
+/** Rehearses rules of a client, turns on those that shut out what brings nothing where that would have helped, and lives the same days with and without what each would have proposed on its day. */
 export async function judgeRehearsals(
   address: string,
   { id, client, say }: { readonly id: string; readonly client: ClientWorld; readonly say: (line: string) => void },
@@ -53,6 +56,7 @@ export async function judgeRehearsals(
   const judged: Judged[] = [];
   for (const rule of rulesFor(metric, parts)) {
     const { verdict, sum, proposed } = await rehearsed(address, id, rule);
+    if (rule.label === `${TURNED_ON} ${rule.of}` && isListed(rule.of) && verdict === 'helped') await turnOn(address, id, rule);
     const told = proposed.filter(({ after }) => after !== null);
     if (verdict !== 'helped' && verdict !== 'hurt') continue;
     const changes = told.flatMap(({ campaignName, name, on }): Change[] => {

@@ -21,7 +21,7 @@ import { figuresOfHours, judgeHours } from './hours';
 import { figuresOfRehearsals, judgeRehearsals } from './rehearsals';
 import { figuresOfStops, judgeStops } from './stops';
 import type { Move } from '@lens/contract';
-import { acceptFound, acceptPlan, clientIds, refreshAll, sendMoves } from './product';
+import { acceptByRules, acceptFound, acceptPlan, clientIds, refreshAll, sendMoves } from './product';
 
 export interface JudgeOptions {
   readonly clients: readonly ClientWorld[];
@@ -81,7 +81,11 @@ export async function judgeWorld({ clients, rounds, say, tried = MOST_TRIED }: J
         if (round > 0) await refreshAll(server.address, id);
         const period = { from: isoDay(market.today - WINDOW), to: isoDay(market.today - 1) };
         const coming = { from: isoDay(market.today), to: isoDay(market.today + WINDOW - 1) };
-        const accepted = [...(await acceptPlan(server.address, id, coming)), ...(await acceptFound(server.address, id, period))];
+        const accepted = [
+          ...(await acceptPlan(server.address, id, coming)),
+          ...(await acceptFound(server.address, id, period)),
+          ...(await acceptByRules(server.address, id)),
+        ];
         const sent = new Map((await sendMoves(server.address, id, accepted)).map((move) => [move.id, move]));
         const arrived = market.changes.flatMap((change): Made[] => {
           const move = sent.get(change.key ?? '');

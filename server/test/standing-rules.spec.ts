@@ -143,7 +143,7 @@ describe('standing rules', () => {
   });
 
   it('are taken away, and brought back', async () => {
-    const { id, version } = await only();
+    const { id, version }: { id: string; version: number } = await only();
     const { body } = await ask('POST', `/${id}/removal`, { seen: version, by: 'Ana' });
     expect([body.rules.length, body.removed.length]).toEqual([0, 1]);
     expect((await ask('PUT', `/${id}`, { ...IDLE, ...EDIT, seen: version + 1, state: 'draft' })).body.rules).toMatchObject([{ run: null }]);
