@@ -6,9 +6,10 @@ import { poissonInterval } from '../evidence/interval';
 import { type Brought, spendEffect, STOPPED, takenOver } from '../moves/effect';
 import { sumApart } from '../moves/effect-sum';
 import type { Effect, Ranged } from '../moves/finding';
-import { CAUSED, ELASTICITY } from '../moves/response';
+import { ELASTICITY } from '../moves/response';
 import { shutOutEffect } from '../moves/shut-out-effect';
 import type { Worth } from '../moves/worth';
+import { type Caused, causedByCampaign, causedShare } from '../plan/caused';
 import { type Day, type DayRange, lengthOf } from '../time/day';
 import { countingBy, looking, type RuleLook, type RuleMatch, rowsOf, youngDays } from './rule-look';
 import { RULED_STEP, type StandingRule } from './standing-rule';
@@ -126,7 +127,7 @@ function afterwards(situation: Situation, rule: StandingRule, asked: Proposed): 
       .reduce(added, NOTHING);
   const shutTogether = ({ parent }: RuleMatch): number =>
     asked.matches.reduce((sum, other) => sum + (other.parent === parent ? broughtIn(known.get(other.key), broughtBy).spend : 0), 0);
-  const [length, worth] = [lengthOf(asked.days), asked.worth];
+  const [length, worth, caused] = [lengthOf(asked.days), asked.worth, causedIn(situation, rule, asked.days)];
   return (match) => {
     const member = known.get(match.key);
     const own = broughtIn(member, broughtBy);
@@ -134,10 +135,18 @@ function afterwards(situation: Situation, rule: StandingRule, asked: Proposed): 
     const whole = match.parent === null ? undefined : known.get(match.parent);
     const { effect } = effectOf(rule, {
       ...{ own, beside: beside(match), whole: broughtIn(whole, broughtBy), together: shutTogether(match), length, worth },
+      caused: caused(match, own.outcomes),
       lostToBudget: value(rule.of === 'campaign' || !whole ? member : whole, 'share-lost-to-budget'),
     });
     return { days: asked.days, spend: own.spend, outcomes: own.outcomes, change: over(effect, { length, worth }) };
   };
+}
+
+/** How many times what is counted for a campaign is caused by it, by the site's log where there is one: what it begins others finish. */
+function causedIn(situation: Situation, { of }: StandingRule, days: DayRange): (match: RuleMatch, counted: number) => Ranged {
+  const log = of === 'campaign' ? situation.touches() : null;
+  const known = log ? causedByCampaign(log, resultOf(situation).outcome.id, days) : new Map<number, Caused>();
+  return ({ code }, counted) => causedShare(counted, typeof code === 'number' ? known.get(code) : undefined);
 }
 
 const NOTHING: Brought = { spend: 0, clicks: 0, outcomes: 0 };
@@ -158,11 +167,15 @@ interface Ruled {
   readonly together: number;
   readonly length: number;
   readonly worth: Worth;
+  readonly caused: Ranged;
   readonly lostToBudget: number | null;
 }
 
 /** What the action of a rule does a day to a member that brought so much in so many days. */
-function effectOf(rule: StandingRule, { own, beside, whole, together, length, worth, lostToBudget }: Ruled): { readonly effect: Effect } {
+function effectOf(
+  rule: StandingRule,
+  { own, beside, whole, together, length, worth, caused, lostToBudget }: Ruled,
+): { readonly effect: Effect } {
   const [spend, outcomes] = [own.spend / length, own.outcomes / length];
   const mostUnseen = poissonInterval(own.outcomes).high / length;
   if (isListed(rule.of)) {
@@ -177,8 +190,10 @@ function effectOf(rule: StandingRule, { own, beside, whole, together, length, wo
   if (rule.of === 'ad' && beside.spend > 0) return takenOver({ own, theirs: beside, days: length, worth, hasMargin: worth.isEarned });
   return {
     effect: spendEffect({
+      // What nothing is counted for may cause as much more as it is known to begin.
+      mostUnseen: mostUnseen * Math.max(1, caused.high),
       ...{ share: rule.then === 'lower budget' ? RULED_STEP : STOPPED, worth, spend, counted: outcomes, seen: own.outcomes },
-      ...{ mostUnseen, elasticity: ELASTICITY, caused: CAUSED, lostToBudget, assumption: '' },
+      ...{ elasticity: ELASTICITY, caused, lostToBudget, assumption: '' },
     }),
   };
 }

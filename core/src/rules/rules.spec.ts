@@ -2,6 +2,7 @@ import { BUILT_IN_BOOK } from '../metric/metric-book';
 import { seededRandom } from '../evidence/random';
 import type { ToldChange } from '../settings/told-change';
 import { drawPoisson } from '../test/draw';
+import { logOf, type ToldPerson } from '../test/touches';
 import { orderTable } from '../test/truth';
 import { type DayRow, KNOWN, LOOKED, reportOf, situationOf } from '../test/situation';
 import { rehearse } from './rehearsal';
@@ -170,6 +171,35 @@ describe('a rehearsal', () => {
     expect(campaigns.proposed.map(({ name }) => name)).toEqual(['campaign 1', 'campaign 2']);
     expect(campaigns.sum?.spend.middle).toBeCloseTo(-84 * 30, 6);
     expect(rehearse(situation, { ...whole, then: 'lower budget' }).sum?.spend.middle).toBeCloseTo(-0.2 * 84 * 30, 6);
+  });
+});
+
+describe('a rehearsal of campaigns', () => {
+  /** The second spends as much as the first, and no sale is claimed for it. */
+  const rows = ALL_DAYS.flatMap((day) =>
+    [1, 2].map((campaign) => ({ ...placed(day, 1, campaign === 1 ? 3 : 0), codes: { campaign, placement: campaign } })),
+  );
+  const rule: StandingRule = { ...IDLE, of: 'campaign', then: 'pause' };
+  const hourOf = (day: number): number => (day - 20_000) * 24;
+  /** Three a day buy by the first campaign, and as many come by it and do not; who bought had met the second before, or had not. */
+  const people = (hadMet: boolean): ToldPerson[] =>
+    ALL_DAYS.flatMap((day) =>
+      Array.from({ length: 6 }, (_, nth) => {
+        const [hour, buys] = [hourOf(day) + 10, nth < 3];
+        return {
+          touches: [...(buys && hadMet ? [[2, hour - 5] as const] : []), [1, hour] as const],
+          ...(buys ? { sold: [hour + 1] } : {}),
+        };
+      }),
+    );
+  const rehearsed = (log: ReturnType<typeof logOf> | null) => rehearse(situationOf([reportOf(rows)], { touches: () => log }), rule);
+
+  it('counts what they begin and others finish, where the site’s log tells it', () => {
+    expect(rehearsed(null)).toMatchObject({ verdict: 'helped', proposed: [{ name: 'campaign 2' }] });
+    expect(rehearsed(logOf(people(false))).verdict).toBe('helped');
+    const begun = rehearsed(logOf(people(true)));
+    expect(begun).toMatchObject({ verdict: expect.stringMatching(/hurt|open/), proposed: [{ name: 'campaign 2' }] });
+    expect(begun.sum?.outcomes.low).toBeLessThan(-100);
   });
 });
 
