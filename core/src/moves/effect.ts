@@ -78,10 +78,12 @@ export interface BudgetChange {
   readonly worth: Worth;
   /** Share of its outcomes that come later than on the day of the click. */
   readonly lateShare: number;
+  /** How many times what is counted for it is caused by it, where the site's log tells that. */
+  readonly caused?: Ranged | undefined;
 }
 
 /** The effect of a budget's change by the usual response, and what it gains where what the member causes is counted carefully. */
-export function budgetEffect(finding: TargetFinding, observed: Observed, { share, worth, lateShare }: BudgetChange): Expected {
+export function budgetEffect(finding: TargetFinding, observed: Observed, { share, worth, lateShare, caused }: BudgetChange): Expected {
   const days = Math.max(1, observed.days.length);
   const spend = finding.spend / days;
   const counted = finding.outcomes / finding.maturity / days;
@@ -92,16 +94,21 @@ export function budgetEffect(finding: TargetFinding, observed: Observed, { share
   return {
     effect: spendEffect({
       ...{ share, worth, spend, counted, seen: finding.outcomes, elasticity: ELASTICITY, lostToBudget: finding.lostToBudget },
-      caused: { ...CAUSED, high: Math.max(CAUSED.high, carefulTimes(-1, lateShare), claims) },
+      caused: caused ?? { ...CAUSED, high: Math.max(CAUSED.high, carefulTimes(-1, lateShare), claims) },
       mostUnseen: poissonInterval(finding.outcomes).high / days,
-      assumption:
-        share === STOPPED
-          ? 'Nothing of it is spent, and 60 to 150 % of what is counted for it is lost: some would come by another way, and some that it began is counted elsewhere.'
-          : 'Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and 60 to 150 % of what is counted for it is caused by it.',
+      assumption: assumptionOf(share, caused),
     }),
     gain: gainOf(careful) - CLEARLY * Math.abs(share * spend),
     gainAsCounted: gainOf(1),
   };
+}
+
+function assumptionOf(share: number, caused: Ranged | undefined): string {
+  const { low, high } = caused ?? CAUSED;
+  const part = `${Math.round(100 * low)} to ${Math.round(100 * high)} % of what is counted for it${caused ? ', by the site’s log,' : ''}`;
+  return share === STOPPED
+    ? `Nothing of it is spent, and ${part} is lost: some would come by another way, and some that it began is counted elsewhere.`
+    : `Spend follows the budget. What it brings follows with an elasticity of 0.7 (0.45 to 1), as the last part of a budget brings less than the average, and ${part} is caused by it.`;
 }
 
 /** Nothing was brought so far: at most what so much spend could hide. */

@@ -57,8 +57,9 @@ function world(ads: readonly Ad[], { lost = 0, waits = false }: { lost?: number;
   );
 }
 
-const asked = (tables: ClientTables, change: BulkChange, members: readonly Entity[]) =>
-  movesInBulk({ tables, target: TARGET, lastDay: LAST, names, channelName: (id) => id, members, change });
+type More = Partial<Parameters<typeof movesInBulk>[0]>;
+const asked = (tables: ClientTables, change: BulkChange, members: readonly Entity[], more: More = {}) =>
+  movesInBulk({ tables, target: TARGET, lastDay: LAST, names, channelName: (id) => id, members, change, ...more });
 const PAUSE: BulkChange = { kind: 'status', to: 'paused' };
 const RESUME: BulkChange = { kind: 'status', to: 'running' };
 const budget = (by: 'share' | 'amount', value: number): BulkChange => ({ kind: 'budget', by, value });
@@ -70,6 +71,20 @@ const TWO = [
 ];
 
 describe('changes in bulk', () => {
+  it('count what campaigns cause by the site’s log, where it tells: one that begins much is missed by more than it finishes', () => {
+    const counts: number[] = [];
+    const caused = (code: number, counted: number) => {
+      counts.push(counted);
+      return code === 1 ? { low: 2, middle: 3, high: 4 } : undefined;
+    };
+    const { moves } = asked(world(TWO), PAUSE, [campaign(1), campaign(2)], { caused });
+    expect(moves.map(({ effect }) => effect.outcomes.middle)).toEqual([-12, -1]);
+    expect(moves[0]?.effect.assumption).toContain('200 to 400 % of what is counted for it, by the site’s log, is lost');
+    expect(moves[1]?.effect.assumption).toContain('60 to 150 % of what is counted for it is lost');
+    // Both are counted over the 28 days of which the log is asked.
+    expect(counts).toEqual([4 * 28, 28]);
+  });
+
   it('pause campaigns: all of the spend is saved, and what they cause is lost', () => {
     const { moves, left } = asked(world(TWO), PAUSE, [campaign(1), campaign(2)]);
     expect(left).toEqual([]);

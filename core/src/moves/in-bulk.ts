@@ -3,7 +3,7 @@ import { settingKey } from '../settings/settings-of';
 import type { Day } from '../time/day';
 import { type AuditInput, type Context, type Examined, judgedMembers, lastChange } from './audit';
 import { budgetEffect, pauseEffect, STOPPED } from './effect';
-import type { Effect, Entity, ProposedMove, TargetFinding } from './finding';
+import type { Effect, Entity, ProposedMove, Ranged, TargetFinding } from './finding';
 import { type Observed, since } from './observe';
 import { oppositeEffect } from './opposite-effect';
 import { LEAST_LOST, worthOfOne } from './propose';
@@ -32,10 +32,14 @@ export interface BulkInput extends Omit<AuditInput, 'days'> {
   readonly members: readonly Entity[];
   readonly change: BulkChange;
   readonly channelName: (channel: string) => string;
+  /** How many times what is counted for a campaign on the days that are looked at is caused by it; undefined where no log tells. */
+  readonly caused?: CausedOf | undefined;
 }
 
+type CausedOf = (campaign: number, counted: number) => Ranged | undefined;
+
 /** Days before today that say what a change does. */
-const LATELY = 28;
+export const BULK_DAYS = 28;
 /** Fewer days than these since something was changed say too little: those before count as well then. */
 const LEAST_DAYS = 7;
 /** How long ago something may have been shown last, for what it did then to say what it would do again. */
@@ -47,7 +51,7 @@ const LONG_AGO = 182;
  */
 export function movesInBulk({ members, change, channelName, ...input }: BulkInput): BulkMoves {
   const { lastDay } = input;
-  const now = looking({ ...input, days: { from: lastDay - LATELY + 1, to: lastDay } });
+  const now = looking({ ...input, days: { from: lastDay - BULK_DAYS + 1, to: lastDay } });
   const before = change.kind === 'status' && change.to === 'running' ? beforeStops(input, lastDay) : new Map<string, Examined>();
   const asked = new Set(members.map(keyOf));
   const answers = members.map((entity): Answer => {
@@ -80,21 +84,28 @@ type Answer = { readonly of: Examined; readonly change: SettingChange; readonly 
 
 interface Looked {
   readonly context: Context;
+  /** By what is found of a campaign. */
+  readonly caused: (of: Examined) => Ranged | undefined;
   readonly byKey: ReadonlyMap<string, Examined>;
   readonly byGroup: ReadonlyMap<number, readonly Examined[]>;
 }
 
 const keyOf = ({ level, member }: Entity): string => settingKey(level, member);
 
-function looking(input: AuditInput): Looked {
+function looking(input: AuditInput & Pick<BulkInput, 'caused'>): Looked {
   const { judged, context } = judgedMembers(input, (observed, looked) => {
     const known = sinceFirst(observed);
     const unchanged = since(known, lastChange(observed, looked));
     return unchanged.days.length < LEAST_DAYS ? known : unchanged;
   });
   const ads = judged.filter(({ finding }) => finding.level === 'ad');
+  const caused = ({ finding, observed }: Examined): Ranged | undefined =>
+    finding.level === 'campaign'
+      ? input.caused?.(finding.member, (finding.outcomes * BULK_DAYS) / Math.max(1, observed.days.length))
+      : undefined;
   return {
     context,
+    caused,
     byKey: new Map(judged.map((each) => [keyOf(each.finding), each])),
     byGroup: groupBy(ads, ({ observed }) => observed.group),
   };
@@ -109,7 +120,7 @@ function beforeStops(input: Omit<AuditInput, 'days'>, lastDay: Day): Map<string,
     const stopped = running.get(keyOf(observed));
     const last = stopped?.value === 0 ? stopped.since - 1 : lastDay;
     const shown = { ...observed, days: observed.days.filter(({ day }) => day <= last) };
-    return sinceFirst(since(shown, last - LATELY + 1));
+    return sinceFirst(since(shown, last - BULK_DAYS + 1));
   });
   return new Map(judged.map((each) => [keyOf(each.finding), each]));
 }
@@ -120,9 +131,9 @@ const runs = (entity: Entity, { running }: Context): boolean | undefined => {
 };
 
 const UNTOLD_RUN = 'No report tells whether it runs.';
-const NO_COST = `It cost nothing in the last ${LATELY} days, so nothing says what this would do.`;
+const NO_COST = `It cost nothing in the last ${BULK_DAYS} days, so nothing says what this would do.`;
 
-function pauseMove(entity: Entity, asked: ReadonlySet<string>, { context, byKey, byGroup }: Looked): Answer {
+function pauseMove(entity: Entity, asked: ReadonlySet<string>, { context, byKey, byGroup, caused }: Looked): Answer {
   const isRunning = runs(entity, context);
   if (isRunning !== true) return isRunning === undefined ? UNTOLD_RUN : 'It is paused already.';
   const of = byKey.get(keyOf(entity));
@@ -130,11 +141,11 @@ function pauseMove(entity: Entity, asked: ReadonlySet<string>, { context, byKey,
   const siblings = (entity.level === 'ad' ? (byGroup.get(of.observed.group) ?? []) : []).filter(
     ({ finding }) => !asked.has(keyOf(finding)) && runs(finding, context) === true,
   );
-  return { of, change: { field: 'status', from: 'running', to: 'paused' }, effect: pausing(of, siblings, context) };
+  return { of, change: { field: 'status', from: 'running', to: 'paused' }, effect: pausing(of, siblings, context, caused(of)) };
 }
 
 /** What stops with something, or goes on at the others of its group. */
-function pausing({ finding, observed }: Examined, siblings: readonly Examined[], context: Context): Effect {
+function pausing({ finding, observed }: Examined, siblings: readonly Examined[], context: Context, caused?: Ranged): Effect {
   const worth = worthOfOne({ finding }, context);
   if (siblings.length > 0)
     return pauseEffect(
@@ -142,7 +153,7 @@ function pausing({ finding, observed }: Examined, siblings: readonly Examined[],
       siblings.map((each) => each.observed),
       { finding, worth, hasMargin: context.margin !== undefined },
     ).effect;
-  const { effect } = budgetEffect(finding, observed, { share: STOPPED, worth, lateShare: context.lateShare(observed.campaign) });
+  const { effect } = budgetEffect(finding, observed, { share: STOPPED, worth, lateShare: context.lateShare(observed.campaign), caused });
   return finding.level === 'ad'
     ? { ...effect, assumption: `No other ad of its group runs: the group shows nothing. ${effect.assumption}` }
     : effect;
@@ -159,11 +170,11 @@ function resumeMove(entity: Entity, before: ReadonlyMap<string, Examined>, { con
   const stopped = pausing(of, siblings, context);
   return {
     ...{ of, change: { field: 'status', from: 'paused', to: 'running' } },
-    effect: oppositeEffect(stopped, `It does again what it did in the last ${LATELY} days before it was paused.`),
+    effect: oppositeEffect(stopped, `It does again what it did in the last ${BULK_DAYS} days before it was paused.`),
   };
 }
 
-function budgetMove(entity: Entity, { by, value }: Extract<BulkChange, { kind: 'budget' }>, { context, byKey }: Looked): Answer {
+function budgetMove(entity: Entity, { by, value }: Extract<BulkChange, { kind: 'budget' }>, { context, byKey, caused }: Looked): Answer {
   if (entity.level !== 'campaign') return 'Only campaigns have budgets of their own here.';
   const budget = context.budgets.get(keyOf(entity))?.value;
   if (budget === undefined || budget <= 0) return 'No report tells its daily budget.';
@@ -172,11 +183,11 @@ function budgetMove(entity: Entity, { by, value }: Extract<BulkChange, { kind: '
   const to = cents(by === 'share' ? budget * (1 + value) : budget + value);
   if (to <= 0) return 'Nothing would be left of its budget: pause it instead.';
   if (to === cents(budget)) return 'Its budget stays what it is: the change is smaller than a hundredth.';
-  return { of, change: { field: 'daily budget', from: cents(budget), to }, effect: budgetingOf(of, to / budget - 1, context) };
+  return { of, change: { field: 'daily budget', from: cents(budget), to }, effect: budgetingOf(of, to / budget - 1, context, caused(of)) };
 }
 
 /** A budget that hardly holds a campaign back is not spent, however much is added. */
-function budgetingOf({ finding, observed }: Examined, share: number, context: Context): Effect {
+function budgetingOf({ finding, observed }: Examined, share: number, context: Context, caused: Ranged | undefined): Effect {
   const { lostToBudget: lost } = finding;
   if (share > 0 && lost !== null && lost < LEAST_LOST) return NOTHING_MORE;
   const wanted = lost === null ? share : lost / (1 - lost);
@@ -184,6 +195,7 @@ function budgetingOf({ finding, observed }: Examined, share: number, context: Co
     share: Math.min(share, wanted > 0 ? wanted : share),
     worth: worthOfOne({ finding }, context),
     lateShare: context.lateShare(observed.campaign),
+    caused,
   }).effect;
 }
 

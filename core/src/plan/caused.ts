@@ -61,3 +61,16 @@ export function causedShare(counted: number, caused: Caused | undefined): Ranged
   const [low, high] = [Math.min(caused.last, caused.lost), Math.max(caused.last, caused.lost)].map(times) as [number, number];
   return { low: low * FURTHER.less, middle: Math.sqrt(low * high), high: high * FURTHER.more };
 }
+
+/** Tells by the code of a campaign how many times what is counted for it on some days is caused by it; undefined where no log says. */
+export function causedShares(
+  log: TouchLog | null,
+  action: string,
+  days: DayRange,
+): (campaign: number, counted: number) => Ranged | undefined {
+  const known = log ? causedByCampaign(log, action, days) : new Map<number, Caused>();
+  return (campaign, counted) => {
+    const caused = known.get(campaign);
+    return caused && causedShare(counted, caused);
+  };
+}

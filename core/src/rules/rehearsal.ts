@@ -6,10 +6,11 @@ import { poissonInterval } from '../evidence/interval';
 import { type Brought, spendEffect, STOPPED, takenOver } from '../moves/effect';
 import { sumApart } from '../moves/effect-sum';
 import type { Effect, Ranged } from '../moves/finding';
-import { ELASTICITY } from '../moves/response';
+import { CAUSED, ELASTICITY } from '../moves/response';
 import { shutOutEffect } from '../moves/shut-out-effect';
 import type { Worth } from '../moves/worth';
-import { type Caused, causedByCampaign, causedShare } from '../plan/caused';
+import { causedShares } from '../plan/caused';
+import { NONE } from '../rows/coding';
 import { type Day, type DayRange, lengthOf } from '../time/day';
 import { countingBy, looking, type RuleLook, type RuleMatch, rowsOf, youngDays } from './rule-look';
 import { RULED_STEP, type StandingRule } from './standing-rule';
@@ -144,9 +145,8 @@ function afterwards(situation: Situation, rule: StandingRule, asked: Proposed): 
 
 /** How many times what is counted for a campaign is caused by it, by the site's log where there is one: what it begins others finish. */
 function causedIn(situation: Situation, { of }: StandingRule, days: DayRange): (match: RuleMatch, counted: number) => Ranged {
-  const log = of === 'campaign' ? situation.touches() : null;
-  const known = log ? causedByCampaign(log, resultOf(situation).outcome.id, days) : new Map<number, Caused>();
-  return ({ code }, counted) => causedShare(counted, typeof code === 'number' ? known.get(code) : undefined);
+  const shares = causedShares(of === 'campaign' ? situation.touches() : null, resultOf(situation).outcome.id, days);
+  return ({ code }, counted) => shares(typeof code === 'number' ? code : NONE, counted) ?? CAUSED;
 }
 
 const NOTHING: Brought = { spend: 0, clicks: 0, outcomes: 0 };

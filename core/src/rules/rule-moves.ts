@@ -1,10 +1,11 @@
 import { type CampaignPart, partKey, partsDays, partsOf, spentIn } from '../checks/campaign-parts';
 import { isListed } from '../checks/shut-out';
 import { shuttingOut } from '../checks/shut-out-moves';
-import type { Situation } from '../checks/situation';
+import { resultOf, type Situation } from '../checks/situation';
 import type { AcceptedMove } from '../moves/accepted';
 import { AUDITED_LEVELS, type Entity, type ProposedMove } from '../moves/finding';
 import { type BulkChange, movesInBulk } from '../moves/in-bulk';
+import { causedShares } from '../plan/caused';
 import { looking, type RuleLook, type RuleMatch } from './rule-look';
 import { RULED_STEP, type StandingRule } from './standing-rule';
 
@@ -68,6 +69,7 @@ function changed(situation: Situation, { of, then }: StandingRule, { matches }: 
   const { moves, left } = movesInBulk({
     ...{ tables, target, lastDay, names, accepted, members, change },
     channelName: (channel) => names('channel', channel),
+    caused: causedShares(situation.touches(), resultOf(situation).outcome.id, situation.days),
   });
   return matches.map((match) => ({
     match,

@@ -1,5 +1,5 @@
 import type { BulkRequest } from '@lens/contract';
-import { type BulkMove, movesInBulk, TARGET_METRICS, targetFor } from '@lens/core';
+import { BULK_DAYS, type BulkMove, causedShares, movesInBulk, TARGET_METRICS, targetFor } from '@lens/core';
 import { acceptedMoves } from '../store/moves';
 import { rulesOf } from '../store/rules';
 import type { ClientData } from './client-data';
@@ -20,16 +20,19 @@ export function changedInBulk(data: ClientData, client: string, { members, chang
   const target = targetFor(rulesOf(data.db, client, 'promises').targets, { from: lastDay, to: lastDay });
   if (!target) return null;
   const names = data.namesOf(loaded);
+  const { log } = loaded.touches();
+  const { outcome } = TARGET_METRICS[target.metric];
   const { moves, left } = movesInBulk({
     ...{ tables: loaded.tables, target, lastDay, names, members, change },
     accepted: acceptedMoves(data.db, client),
     channelName: (channel) => names('channel', channel),
+    caused: causedShares(log.people > 0 ? log : null, outcome, { from: today - BULK_DAYS, to: lastDay }),
   });
   const named = namingMoves(data, loaded)(moves);
   return {
     moves: moves.map(({ seen }, at) => ({ ...(named[at] as NamedMove), seen })),
     left: left.map((each) => ({ ...each, name: loaded.members.nameOf(each.member) })),
-    outcome: TARGET_METRICS[target.metric].outcome,
+    outcome,
     dataVersion: loaded.version,
   };
 }
