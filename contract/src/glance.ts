@@ -25,6 +25,8 @@ export const clientGlance = z.object({
   waiting: z.object({
     proposals: z.number(),
     accepted: z.number(),
+    /** Moves that standing rules propose; copies frozen before there were rules have none. */
+    byRules: z.number().default(0),
     /** The proposals for what spends most, in the order of the audit's page. */
     first: z.array(auditedTarget),
   }),

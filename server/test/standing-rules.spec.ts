@@ -97,11 +97,15 @@ describe('standing rules', () => {
     });
     expect(body.rules[0].log).toEqual([{ day: dayText(50), looked: 6, proposed: 1, stopped: '' }]);
     const [{ subject }] = body.rules[0].run.moves;
+    const waiting = async (): Promise<number> =>
+      (await send(server.address, 'GET', `/clients/${setting.client}/glance`)).body.waiting.byRules;
+    expect(await waiting()).toBe(1);
     const decide = (decision: object): Promise<Loose> =>
       ask('POST', `/${id}/decisions`, { subjects: [subject], reason: '', by: 'Ben', ...decision });
     expect((await decide({ decision: 'dismissed' })).body.detail).toContain('Say why the move is dismissed');
     expect((await decide({ decision: 'accepted', subjects: ['gone'] })).status).toBe(409);
     expect((await decide({ decision: 'accepted' })).status).toBe(200);
+    expect(await waiting()).toBe(0);
     expect(await moves()).toMatchObject([
       {
         by: 'Ben',

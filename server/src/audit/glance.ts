@@ -25,6 +25,7 @@ import { targetQuestion } from '../query/audit';
 import { dataRange } from '../store/clients';
 import { rulesOf } from '../store/rules';
 import { withDecisions } from '../moves/decide';
+import { undecidedByRules } from '../moves/standing-rules';
 import { movesStanding } from '../moves/keep-move';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */
@@ -33,6 +34,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
   const { today } = clockOf(context, client.timeZone);
   const resolved = resolvePeriod({ preset: 'this-month' }, today, undefined);
   const accepted = (await movesStanding(context, client)).filter(isToDo).length;
+  const byRules = undecidedByRules(context, client.id);
   const nothing: ClientGlance = {
     client,
     period: null,
@@ -45,7 +47,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     plan: null,
     pacing: null,
     balances: [],
-    waiting: { proposals: 0, accepted, first: [] },
+    waiting: { proposals: 0, accepted, byRules, first: [] },
   };
   if (!resolved || !dataRange(db, client.id)) return nothing;
   const period = { from: resolved.from, to: resolved.to };
@@ -74,7 +76,7 @@ export async function glanceOfClient(context: Context, client: Client): Promise<
     plan,
     pacing: plan !== null && spent !== null ? (pacing(plan, spent, dayParts(period.to).date, daysInMonth(period.to)) ?? null) : null,
     balances: left,
-    waiting: { proposals: proposals.length, accepted, first: proposals.toSorted((a, b) => b.spend - a.spend).slice(0, MOST_TOLD) },
+    waiting: { proposals: proposals.length, accepted, byRules, first: proposals.toSorted((a, b) => b.spend - a.spend).slice(0, MOST_TOLD) },
   };
 }
 

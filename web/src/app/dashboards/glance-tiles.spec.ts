@@ -25,7 +25,7 @@ const PROPOSAL = {
 const GLANCE = {
   ...{ target: null, spend: value(100), plan: 200, pacing: null, client: CLIENT },
   balances: [{ channelName: 'Larkmail', left: bounds(null, 120), days: null }],
-  waiting: { proposals: 1, accepted: 2, first: [PROPOSAL] },
+  waiting: { proposals: 1, accepted: 2, byRules: 3, first: [PROPOSAL] },
 } as unknown as ClientGlance;
 
 describe('tiles on paper', () => {
@@ -68,7 +68,12 @@ describe('tiles on paper', () => {
         'Spent £100.00 of £200.00.',
         '≤ £120.00 left at Larkmail; the last days do not tell how long it lasts.',
       ],
-      ['1 proposal of the audit', '2 accepted moves to be made', 'Steam: CPA £41.00, target ≤ £20.00. Daily budget £74.00 → £59.20 (−20%)'],
+      [
+        '1 proposal of the audit',
+        '3 proposals of standing rules',
+        '2 accepted moves to be made',
+        'Steam: CPA £41.00, target ≤ £20.00. Daily budget £74.00 → £59.20 (−20%)',
+      ],
       ['Nothing is missing or late that is known of.'],
     ]);
   });

@@ -183,10 +183,11 @@ export class WaitingTile extends OnSheet {
   protected readonly waiting = computed(() => {
     const waiting = this.own.told()?.waiting;
     if (!waiting) return null;
-    const { proposals, accepted } = waiting;
+    const { proposals, accepted, byRules } = waiting;
     const toDecide = { count: proposals, of: `${proposals === 1 ? 'proposal' : 'proposals'} of the audit` };
     const toMake = { count: accepted, of: `accepted ${accepted === 1 ? 'move' : 'moves'} to be made` };
-    return accepted > 0 ? [toDecide, toMake] : [toDecide];
+    const ruled = { count: byRules, of: `${byRules === 1 ? 'proposal' : 'proposals'} of standing rules` };
+    return [toDecide, ...(byRules > 0 ? [ruled] : []), ...(accepted > 0 ? [toMake] : [])];
   });
 
   /** The proposals for what spends most, as the audit writes them. */

@@ -20,7 +20,7 @@ const GLANCE: ClientGlance = {
   plan: null,
   pacing: null,
   balances: [],
-  waiting: { proposals: 0, accepted: 0, first: [] },
+  waiting: { proposals: 0, accepted: 0, byRules: 0, first: [] },
 };
 
 describe('the words of a morning', () => {
@@ -96,8 +96,9 @@ describe('the words of a morning', () => {
   it('claim that a target is missed only where that is sure', () => {
     expect(texts({ glance: GLANCE })).toEqual(['ROAS is 1.75 this month, where at least 2.60 was promised.']);
     expect(texts({ glance: { ...GLANCE, sureness: 'undecided' } })).toEqual([]);
-    expect(texts({ glance: { ...GLANCE, met: 1.2, waiting: { proposals: 1, accepted: 3, first: [] } } })).toEqual([
+    expect(texts({ glance: { ...GLANCE, met: 1.2, waiting: { proposals: 1, accepted: 3, byRules: 17, first: [] } } })).toEqual([
       'One proposal waits for a decision.',
+      'Standing rules propose 17 moves.',
       '3 accepted moves are to be made at the channels.',
     ]);
   });

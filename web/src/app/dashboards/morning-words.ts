@@ -105,13 +105,22 @@ const balanceSentences = ({ balances, client }: ClientGlance): MorningSentence[]
 
 const FEW_DAYS = 7;
 
-function waitingSentence({ waiting: { proposals, accepted } }: ClientGlance): MorningSentence[] {
+function waitingSentence({ waiting: { proposals, accepted, byRules } }: ClientGlance): MorningSentence[] {
   return [
     ...(proposals > 0
       ? [
           {
             text: proposals === 1 ? 'One proposal waits for a decision.' : `${proposals} proposals wait for a decision.`,
             path: '/audit',
+            query: {},
+          },
+        ]
+      : []),
+    ...(byRules > 0
+      ? [
+          {
+            text: byRules === 1 ? 'A standing rule proposes a move.' : `Standing rules propose ${byRules} moves.`,
+            path: '/moves/rules',
             query: {},
           },
         ]

@@ -41,6 +41,7 @@ export class ResultsPage {
       ? [
           { title: 'By kind of change', rows: view.kinds },
           { title: 'By who decided', rows: view.people },
+          { title: 'By what proposed it', rows: view.proposers },
         ]
       : [];
   });

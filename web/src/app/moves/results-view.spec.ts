@@ -68,5 +68,10 @@ describe('what moves did, on the screen', () => {
       { of: 'Nobody said who', moves: '1', held: '0 of 1' },
       { of: 'Ana', moves: '2', held: '1 of 2' },
     ]);
+    const ruled = move('b', { proposedBy: { kind: 'rule', rule: 'r', label: 'Idle placements' } });
+    expect(resultsView([batch(['a']), off], [move('a'), ruled], STYLE).proposers).toEqual([
+      { of: 'Rule: Idle placements', moves: '1', held: '0 of 1' },
+      { of: 'The budget plan', moves: '1', held: '1 of 1' },
+    ]);
   });
 });

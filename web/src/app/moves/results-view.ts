@@ -33,6 +33,7 @@ export interface ResultsView {
   readonly rows: readonly ResultView[];
   readonly kinds: readonly Calibration[];
   readonly people: readonly Calibration[];
+  readonly proposers: readonly Calibration[];
 }
 
 const WHY: Readonly<Record<Untold, string>> = {
@@ -70,13 +71,31 @@ export function resultsView(batches: readonly Batch[], moves: readonly StandingM
   const compared = batches.filter(({ agrees }) => agrees !== null);
   const all = told.flatMap(({ moves: own }) => own);
   const names = [...new Set(all.map(({ by }) => by))].sort((a, b) => a.localeCompare(b, style.locale));
+  const proposers = [...new Set(all.map(proposerOf))].sort((a, b) => a.localeCompare(b, style.locale));
   const fields = (Object.keys(KINDS) as SettingChange['field'][]).filter((field) => all.some(({ change }) => change.field === field));
   return {
     answer: answerOf(batches.length, compared.length, compared.filter(holds).length, style),
     rows,
     kinds: fields.map((field) => calibration(KINDS[field], ({ change }) => change.field === field)),
     people: names.map((name) => calibration(name || 'Nobody said who', ({ by }) => by === name)),
+    proposers: proposers.map((name) => calibration(name, (move) => proposerOf(move) === name)),
   };
+}
+
+/** What proposed a move: rules by their names. */
+function proposerOf({ proposedBy }: StandingMove): string {
+  switch (proposedBy.kind) {
+    case 'finding':
+      return 'The audit';
+    case 'plan':
+      return 'The budget plan';
+    case 'way back':
+      return 'A way back';
+    case 'by hand':
+      return 'Marked in Compare';
+    case 'rule':
+      return `Rule: ${proposedBy.label}`;
+  }
 }
 
 const holds = ({ agrees }: Batch): boolean => agrees !== null && agrees.spend && agrees.outcomes;
