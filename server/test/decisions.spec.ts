@@ -66,7 +66,7 @@ describe('from an audit to a change sheet', () => {
           { channelName: 'Search of Decided', left: { kind: 'value', value: 480 }, days: 4 },
           { channelName: 'Nowhere', left: { kind: 'gap' }, days: null },
         ],
-        waiting: { proposals: 1, accepted: 0, first: [{ name: '=loser', channelName: 'Search of Decided', decided: null }] },
+        waiting: { proposals: 1, accepted: 0, byRules: 0, first: [{ name: '=loser', channelName: 'Search of Decided', decided: null }] },
       },
     ]);
   });
@@ -127,7 +127,7 @@ describe('from an audit to a change sheet', () => {
       ['L-2', "'=loser", 'daily budget', '', '60.00', '48.00'],
     ]);
     const { body: glances } = await send(server.address, 'GET', '/glances');
-    expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1, first: [] });
+    expect(glances[0].waiting).toEqual({ proposals: 0, accepted: 1, byRules: 0, first: [] });
     expect((await send(server.address, 'GET', `/clients/${glances[0].client.id}/glance`)).body).toEqual(glances[0]);
   });
 
