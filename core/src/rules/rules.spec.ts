@@ -83,6 +83,23 @@ describe('a look by a rule', () => {
     ).toEqual([]);
   });
 
+  it('counts campaigns as the target does, of what was known on its day, and parts by claims', () => {
+    // Of each day's clicks one sale is told, twenty days later; claims tell of five a day.
+    const orders = ALL_DAYS.filter((click) => click + 20 <= KNOWN.to).map((click) => ({
+      ...{ sale: click + 20, click, campaign: 1, group: 10, ad: 100, value: 40 },
+    }));
+    const base = shop(() => 0);
+    const target = { metric: 'roas', value: 2.5, countedBy: 'orders', basis: 'sale', orders: 'matched', from: 0, to: 999 } as const;
+    const situation = { ...base, target, tables: { ...base.tables, orders: [orderTable(orders, 1, KNOWN.to)] } };
+    const all = [when('purchases', 'at least', 1)];
+    const on = TODAY - 40;
+    const campaigns = looking(situation, { ...IDLE, of: 'campaign', then: 'pause', all })(on);
+    // Fourteen days at most are left out: of the ten before, four had been sold by then.
+    expect(campaigns.days).toEqual({ from: on - 24, to: on - 15 });
+    expect(campaigns.matches.map(({ values }) => values)).toEqual([[4]]);
+    expect(looking(situation, { ...IDLE, all })(on).matches.map(({ values }) => values)).toEqual(Array.from({ length: 5 }, () => [10]));
+  });
+
   it('leaves days too young: nine tenths of what comes of them must have arrived', () => {
     // Of ten purchases of each day eight come at once, and one after two and after four days.
     const orders = ALL_DAYS.filter((click) => click < KNOWN.to - 5).flatMap((click) =>
