@@ -25,7 +25,7 @@ import { targetQuestion } from '../query/audit';
 import { dataRange } from '../store/clients';
 import { rulesOf } from '../store/rules';
 import { withDecisions } from '../moves/decide';
-import { undecidedByRules } from '../moves/standing-rules';
+import { undecidedByRules } from '../moves/undecided-by-rules';
 import { movesStanding } from '../moves/keep-move';
 
 /** One client this month: target met, spend against plan, what waits for a decision. */

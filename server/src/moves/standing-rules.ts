@@ -160,15 +160,6 @@ export class StandingRules {
   }
 }
 
-/** How many moves the rules that are on propose for a client that nobody has decided on. */
-export function undecidedByRules(context: Context, client: string): number {
-  const on = decisionsOn(context, client);
-  return documentsOf<StatedRule>(context.db, 'standing rule', client)
-    .filter(({ body }) => body.state === 'on')
-    .flatMap(({ id: rule, version }) => newestRun(context.db, { client, rule, version })?.moves ?? [])
-    .filter((move) => on(subjectOfMove(move)) === null).length;
-}
-
 const subjectOfMove = ({ entity, change }: Pick<Undecided, 'entity' | 'change'>): string => subjectOf(entity, change);
 
 /** A rule as it looks, without who keeps it. */
