@@ -20,6 +20,7 @@ const SCREENS = [
   '/audit/all',
   '/moves',
   '/moves/plan',
+  '/moves/rules',
   '/moves/results',
   '/targets',
 ];
@@ -159,6 +160,7 @@ test('a new client is empty everywhere and says what to do', async ({ page, lens
     ['/audit', 'has no target for these days'],
     ['/moves', 'Nothing is accepted yet'],
     ['/moves/plan', 'has no target today'],
+    ['/moves/rules', 'A rule looks by itself'],
     ['/moves/results', 'Nothing that was decided here'],
     ['/targets', 'No target: the audit has nothing to judge by'],
   ] as const) {
