@@ -26,7 +26,10 @@ export const isOfCampaign = ({ channel, level, code }: Shut, part: Pick<Campaign
   channel === part.channelName && (level === null || (level === 'campaign' && code === part.campaign));
 
 /** Tells of parts of campaigns whether they are shut out already on the last day that is looked at. */
-export function shutAlready({ changes, days }: Pick<Situation, 'changes' | 'days'>, dimension: string): (part: CampaignPart) => boolean {
+export function shutAlready(
+  { changes, days }: Pick<Situation, 'changes' | 'days'>,
+  dimension: string,
+): (part: Pick<CampaignPart, 'channelName' | 'campaign' | 'name'>) => boolean {
   const [isTerm, isKeyword] = [dimension === 'search term', dimension === 'keyword'];
   const shut = isKeyword ? [] : shutOn(changes, isTerm ? 'excluded term' : 'blocked source', days.to);
   const isIt = (text: string, name: string): boolean => (isTerm ? keepsOut(text, name) : text.toLowerCase() === name.toLowerCase());

@@ -134,7 +134,7 @@ function afterwards(situation: Situation, rule: StandingRule, asked: Proposed): 
     const own = broughtIn(member, broughtBy);
     if (!member || own.spend <= 0) return null;
     const whole = match.parent === null ? undefined : known.get(match.parent);
-    const { effect } = effectOf(rule, {
+    const effect = effectOf(rule, {
       ...{ own, beside: beside(match), whole: broughtIn(whole, broughtBy), together: shutTogether(match), length, worth },
       caused: caused(match, own.outcomes),
       lostToBudget: value(rule.of === 'campaign' || !whole ? member : whole, 'share-lost-to-budget'),
@@ -172,30 +172,24 @@ interface Ruled {
 }
 
 /** What the action of a rule does a day to a member that brought so much in so many days. */
-function effectOf(
-  rule: StandingRule,
-  { own, beside, whole, together, length, worth, caused, lostToBudget }: Ruled,
-): { readonly effect: Effect } {
+function effectOf(rule: StandingRule, { own, beside, whole, together, length, worth, caused, lostToBudget }: Ruled): Effect {
   const [spend, outcomes] = [own.spend / length, own.outcomes / length];
   const mostUnseen = poissonInterval(own.outcomes).high / length;
   if (isListed(rule.of)) {
     const [restSpend, restOutcomes] = [whole.spend - own.spend, whole.outcomes - own.outcomes];
-    return {
-      effect: shutOutEffect({
-        ...{ spend, outcomes, seen: own.outcomes, mostUnseen, rest: restSpend > 0 ? Math.max(0, restOutcomes) / restSpend : 0 },
-        ...{ campaignSpend: whole.spend / length, lostToBudget, together: together / length, worth },
-      }),
-    };
+    return shutOutEffect({
+      ...{ spend, outcomes, seen: own.outcomes, mostUnseen, rest: restSpend > 0 ? Math.max(0, restOutcomes) / restSpend : 0 },
+      ...{ campaignSpend: whole.spend / length, lostToBudget, together: together / length, worth },
+    });
   }
-  if (rule.of === 'ad' && beside.spend > 0) return takenOver({ own, theirs: beside, days: length, worth, hasMargin: worth.isEarned });
-  return {
-    effect: spendEffect({
-      // What nothing is counted for may cause as much more as it is known to begin.
-      mostUnseen: mostUnseen * Math.max(1, caused.high),
-      ...{ share: rule.then === 'lower budget' ? RULED_STEP : STOPPED, worth, spend, counted: outcomes, seen: own.outcomes },
-      ...{ elasticity: ELASTICITY, caused, lostToBudget, assumption: '' },
-    }),
-  };
+  if (rule.of === 'ad' && beside.spend > 0)
+    return takenOver({ own, theirs: beside, days: length, worth, hasMargin: worth.isEarned }).effect;
+  return spendEffect({
+    // What nothing is counted for may cause as much more as it is known to begin.
+    mostUnseen: mostUnseen * Math.max(1, caused.high),
+    ...{ share: rule.then === 'lower budget' ? RULED_STEP : STOPPED, worth, spend, counted: outcomes, seen: own.outcomes },
+    ...{ elasticity: ELASTICITY, caused, lostToBudget, assumption: '' },
+  });
 }
 
 /** An effect over so many days, and what it gains by what an outcome is worth; spend and outcomes at their worst, and at their best, apart. */

@@ -77,7 +77,11 @@ export function looking(situation: Situation, rule: StandingRule): (on: Day) => 
         const known = values.filter((each) => each !== null);
         const campaign = campaignOf(member, above);
         const named = { campaignName: campaign?.name ?? '', channelName: channelName(situation, member) };
-        if (known.length < values.length || isOut({ ...named, campaign: campaign?.code, name: member.name })) return [];
+        if (
+          known.length < values.length ||
+          isOut({ ...named, campaign: typeof campaign?.code === 'number' ? campaign.code : NONE, name: member.name })
+        )
+          return [];
         const { key, parent, code, name } = member;
         return [{ key, parent, code, name, ...named, values: known }];
       }),
@@ -94,17 +98,7 @@ function campaignOf(member: Member, above: ReadonlyMap<string, Member>): Member 
   return undefined;
 }
 
-interface Placed {
-  readonly campaign: Member['code'] | undefined;
-  readonly campaignName: string;
-  readonly channelName: string;
-  readonly name: string;
-}
-
 /** What was shut out already on the day before. */
-function outOn({ changes }: Situation, { of }: StandingRule, on: Day): (part: Placed) => boolean {
-  if (!isListed(of)) return () => false;
-  const isOut = shutAlready({ changes, days: { from: on - 1, to: on - 1 } }, of);
-  return ({ campaign, name, ...part }) =>
-    isOut({ ...part, name, campaign: typeof campaign === 'number' ? campaign : NONE, whole: '', spend: 0, outcomes: 0 });
+function outOn({ changes }: Situation, { of }: StandingRule, on: Day): ReturnType<typeof shutAlready> {
+  return isListed(of) ? shutAlready({ changes, days: { from: on - 1, to: on - 1 } }, of) : () => false;
 }

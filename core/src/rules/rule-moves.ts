@@ -61,7 +61,7 @@ function shutOut(situation: Situation, { of }: StandingRule, { matches }: RuleLo
 
 function changed(situation: Situation, { of, then }: StandingRule, { matches }: RuleLook, accepted: readonly AcceptedMove[]): Made[] {
   const { target, tables, lastDay, names } = situation;
-  if (!target) return matches.map((match) => ({ match, move: 'Without a target nothing says what it is worth. Set one under Promises.' }));
+  if (!target) return matches.map((match) => ({ match, move: 'Without a target nothing says what it is worth. Set one under Targets.' }));
   const change: BulkChange =
     then === 'lower budget' ? { kind: 'budget', by: 'share', value: RULED_STEP } : { kind: 'status', to: 'paused' };
   const level = AUDITED_LEVELS.find((each) => each === of);

@@ -40,3 +40,12 @@ export interface StandingRule {
   /** Days from one look to the next. */
   readonly every: number;
 }
+
+/** A rule whose conditions hold for so much of all that it looks at is asked about twice. */
+const NEARLY_ALL = 0.8;
+export const isNearlyAll = (matched: number, looked: number): boolean => looked > 1 && matched >= NEARLY_ALL * looked;
+
+/** A rule that proposes for more than this many times as many as at any look of the weeks before stops itself, and for a few in no case. */
+const FAR_MORE = 2;
+const A_FEW = 3;
+export const isFarMore = (fresh: number, mostBefore: number): boolean => fresh > Math.max(A_FEW, FAR_MORE * mostBefore);

@@ -11,7 +11,7 @@ export async function lookAtBulk(context: Context, client: Client, { members, ch
   const { today } = clockOf(context, client.timeZone);
   const made = await context.queries.changeInBulk(client.id, { members, change }, today);
   if (!made)
-    throw new HttpProblem(409, 'No target', 'What a change does is counted in what a target is of. Set a target first, under Promises.');
+    throw new HttpProblem(409, 'No target', 'What a change does is counted in what a target is of. Set a target first, under Targets.');
   const { moves, left, outcome, dataVersion } = made;
   const told = moves.map(({ entity, change: own, effect, seen }) => ({
     ...{ entity, change: own, effect },

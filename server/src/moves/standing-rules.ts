@@ -1,5 +1,5 @@
 import type { Client, MovesReply, RuleBody, RuleRun, StandingRulesReply, StatedRule, StoredRule } from '@lens/contract';
-import { bookOf, quantity, ruleText, type StandingRule } from '@lens/core';
+import { bookOf, isFarMore, isNearlyAll, quantity, ruleText, type StandingRule } from '@lens/core';
 import { clockOf, type Context, momentOf } from '../context';
 import { HttpProblem } from '../problem';
 import { type Change, documentOr404, Kept } from '../routes/kept-documents';
@@ -13,12 +13,6 @@ type StoredDocument = DocumentVersion<StatedRule> & { readonly body: StatedRule 
 
 /** Looks that are told of each rule. */
 const LOGGED = 10;
-/** A rule that proposes for more than this many times as many as in any look of the weeks before stops itself, and for a few more in any case. */
-const FAR_MORE = 2;
-const A_FEW = 3;
-/** A rule whose conditions hold for so much of all that it looks at is asked about twice. */
-const NEARLY_ALL = 0.8;
-
 /** Standing rules of an agency and its clients: kept, run, and decided on. */
 export class StandingRules {
   private readonly kept: Kept<StatedRule>;
@@ -108,7 +102,7 @@ export class StandingRules {
   private async askTwice(client: Client, rule: StatedRule): Promise<void> {
     const { looked, moves, left } = await this.look(client, rule);
     const matched = moves.length + left.length;
-    if (looked > 1 && matched >= NEARLY_ALL * looked)
+    if (isNearlyAll(matched, looked))
       throw new HttpProblem(
         409,
         'Nearly everything',
@@ -128,14 +122,14 @@ export class StandingRules {
     const { moves, left, mostBefore, ...seen } = await this.look(client, body, last?.day ?? today);
     const known = new Set([...(last?.moves ?? []).map(subjectOfMove), ...(last?.left ?? []).map(({ name }) => name)]);
     const fresh = [...moves.map(subjectOfMove), ...left.map(({ name }) => name)].filter((each) => !known.has(each)).length;
-    const isFarMore = last !== undefined && fresh > Math.max(A_FEW, FAR_MORE * mostBefore);
+    const stops = last !== undefined && isFarMore(fresh, mostBefore);
     keepRun(
       this.context.db,
       { client: client.id, rule },
       {
         ...{ day: today, version, at: momentOf(this.context, client.timeZone), ...seen, left },
-        moves: isFarMore ? [] : moves.map(({ saw, ...move }) => ({ ...move, evidence: [saw, move.effect.assumption] })),
-        stopped: isFarMore
+        moves: stops ? [] : moves.map(({ saw, ...move }) => ({ ...move, evidence: [saw, move.effect.assumption] })),
+        stopped: stops
           ? `It stopped itself: its conditions came to hold for ${fresh} at once, and in the weeks before for at most ${mostBefore}. Look at what has changed, then turn it on again.`
           : '',
       },
